@@ -1,0 +1,14 @@
+import type { Preferences } from '$lib/schema/preferences';
+
+declare global {
+  namespace App {
+    interface Locals {
+      preferences: Preferences;
+    }
+    interface Error {
+      message: string;
+    }
+  }
+}
+
+export {};

@@ -1,0 +1,106 @@
+/**
+ * Evaporation from an exposed sand surface.
+ *
+ * @source E = Θ(x_s − x), Θ = 25 + 19v (kg/m²h), the usual engineering estimate for evaporation from a
+ *   wetted surface; humidity ratios from the Magnus saturation pressure (Sonntag's coefficients) at
+ *   101 325 Pa. Wetness and cover factors are handbook defaults.
+ */
+export type Cover = 'open' | 'cloth' | 'lid' | 'sealed';
+
+export const COVERS: readonly Cover[] = ['open', 'cloth', 'lid', 'sealed'];
+
+/** Share of the open evaporation that each cover lets through. */
+export const COVER_FACTOR: Record<Cover, number> = { open: 1, cloth: 0.4, lid: 0.08, sealed: 0.01 };
+
+export const COVER_NAMES: Record<Cover, string> = {
+  open: 'open heap',
+  cloth: 'under a cloth',
+  lid: 'loose lid',
+  sealed: 'sealed bucket'
+};
+
+export interface Climate {
+  air_c: number;
+  /** 0–1 */
+  relative_humidity: number;
+  air_speed_m_s: number;
+}
+
+/** An unheated shed, still air: assumed until the weather is known. */
+export const SHED: Climate = { air_c: 12, relative_humidity: 0.75, air_speed_m_s: 0.1 };
+
+/** Saturation vapour pressure over water, Pa. */
+export function saturationPressure(celsius: number): number {
+  return 611.2 * Math.exp((17.62 * celsius) / (243.12 + celsius));
+}
+
+/** Humidity ratio, kg water per kg dry air. */
+export function humidityRatio(celsius: number, relative_humidity: number): number {
+  const vapour = relative_humidity * saturationPressure(celsius);
+  return (0.62198 * vapour) / (101_325 - vapour);
+}
+
+/** Evaporation from a wet surface, kg/(m²·h), by air speed (m/s) and the two humidity ratios. */
+export function evaporationRate(air_speed_m_s: number, saturated: number, air: number): number {
+  return Math.max(0, (25 + 19 * air_speed_m_s) * (saturated - air));
+}
+
+/**
+ * How freely water leaves, 0–1: clay lets go of it ever more slowly. 1 at the target temper ratio and above,
+ * falling in a line to 0 at τ = 0.1.
+ */
+export function wetnessFactor(temper_ratio: number, target_temper_ratio: number): number {
+  return Math.min(1, Math.max(0, (temper_ratio - 0.1) / (target_temper_ratio - 0.1)));
+}
+
+export interface Standing {
+  water_kg: number;
+  active_clay_kg: number;
+  target_temper_ratio: number;
+  exposed_area_m2: number;
+  cover: Cover;
+  climate: Climate;
+}
+
+/**
+ * Water left after standing for `hours`. The loss rate is constant while the sand is at temper or wetter
+ * and then falls in proportion to what is left above τ = 0.1, so the course is a line and then an
+ * exponential, in closed form; no stepping.
+ *
+ * @returns kg of water; never more than there was, never below the bound water
+ */
+export function waterAfterStanding(standing: Standing, hours: number): number {
+  const { water_kg, active_clay_kg, target_temper_ratio, exposed_area_m2, cover, climate } = standing;
+  const rate_kg_h =
+    evaporationRate(
+      climate.air_speed_m_s,
+      humidityRatio(climate.air_c, 1),
+      humidityRatio(climate.air_c, climate.relative_humidity)
+    ) *
+    COVER_FACTOR[cover] *
+    exposed_area_m2;
+  if (!(hours > 0) || !(water_kg > 0) || !(rate_kg_h > 0)) return water_kg;
+  const free = target_temper_ratio * active_clay_kg;
+  const bound = 0.1 * active_clay_kg;
+  if (water_kg <= bound) return water_kg;
+  const hours_free = Math.max(0, (water_kg - free) / rate_kg_h);
+  if (hours <= hours_free) return water_kg - rate_kg_h * hours;
+  const start = Math.min(water_kg, free);
+  if (free <= bound) return Math.max(0, start - rate_kg_h * (hours - hours_free));
+  return bound + (start - bound) * Math.exp((-rate_kg_h * (hours - hours_free)) / (free - bound));
+}
+
+/** Depth and loose density at which sand is spread to dry off. */
+const SPREAD_DEPTH_M = 0.025;
+const LOOSE_KG_M3 = 950;
+
+/** Roughly how long, in seconds, spread sand takes to lose `water_kg`; Infinity in saturated air. */
+export function dryOffSeconds(total_kg: number, water_kg: number, climate: Climate): number {
+  const area = total_kg / (LOOSE_KG_M3 * SPREAD_DEPTH_M);
+  const rate = evaporationRate(
+    climate.air_speed_m_s,
+    humidityRatio(climate.air_c, 1),
+    humidityRatio(climate.air_c, climate.relative_humidity)
+  );
+  return (water_kg / (rate * area)) * 3600;
+}

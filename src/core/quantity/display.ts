@@ -1,0 +1,92 @@
+import { UNITS, type UnitSystem } from './unit';
+
+/** A figure ready to show: the digits and, apart from them, the unit (set smaller in the interface). */
+export interface Figure {
+  value: string;
+  unit: string;
+}
+
+const POUND = UNITS.mass.lb!;
+const OUNCE = UNITS.mass.oz!;
+const MINUS = '−';
+
+/** Fixed decimals with a true minus sign; −0 shows as 0. */
+export function fixed(value: number, decimals: number): string {
+  const text = value.toFixed(decimals);
+  if (Number(text) === 0) return (0).toFixed(decimals);
+  return text.replace('-', MINUS);
+}
+
+/**
+ * A mass as a kitchen scale would show it: grams below 1 kg, kilograms above; ounces below 1 lb, else
+ * pounds with hundredths. Digits follow the size, so that no figure claims more than a scale can read.
+ */
+export function massFigure(kg: number, system: UnitSystem): Figure {
+  const size = Math.abs(kg);
+  if (system === 'us') {
+    if (size < POUND * 0.9995) return { value: fixed(kg / OUNCE, size < OUNCE ? 2 : 1), unit: 'oz' };
+    return { value: fixed(kg / POUND, size < 100 * POUND ? 2 : 1), unit: 'lb' };
+  }
+  if (size < 0.9995) return { value: fixed(kg * 1000, size < 0.02 ? 1 : 0), unit: 'g' };
+  return { value: fixed(kg, size < 10 ? 2 : 1), unit: 'kg' };
+}
+
+/** A length in millimetres, or inches to the nearest hundredth. */
+export function lengthFigure(m: number, system: UnitSystem): Figure {
+  return system === 'us'
+    ? { value: fixed(m / UNITS.length.in!, 2), unit: 'in' }
+    : { value: fixed(m * 1000, 0), unit: 'mm' };
+}
+
+/** An area in m² or ft². */
+export function areaFigure(m2: number, system: UnitSystem): Figure {
+  return system === 'us'
+    ? { value: fixed(m2 / UNITS.area.ft2!, 2), unit: 'ft²' }
+    : { value: fixed(m2, 3), unit: 'm²' };
+}
+
+/** A fraction as a percentage. */
+export function percentFigure(fraction: number, decimals = 1): Figure {
+  return { value: fixed(fraction * 100, decimals), unit: '%' };
+}
+
+/** A stay in minutes, hours or days, in words short enough for a list. */
+export function durationText(seconds: number): string {
+  if (seconds < 90) return `${Math.round(seconds)} s`;
+  if (seconds < 90 * 60) return `${Math.round(seconds / 60)} min`;
+  if (seconds < 36 * 3600) return `${Math.round(seconds / 3600)} h`;
+  return `${Math.round(seconds / 86400)} days`;
+}
+
+/** A figure as one text, a thin no-break space between digits and unit. */
+export function figureText(figure: Figure): string {
+  return `${figure.value}\u202f${figure.unit}`;
+}
+
+/** A mass as one text in the reader's units. */
+export function massText(kg: number, system: UnitSystem): string {
+  return figureText(massFigure(kg, system));
+}
+
+/** A fraction as one percentage text. */
+export function percentText(fraction: number, decimals = 1): string {
+  return figureText(percentFigure(fraction, decimals));
+}
+
+/** The unit that a bare number in a mass field is taken in: small things in g or oz, heaps in kg or lb. */
+export function bareMassUnit(size: 'small' | 'large', system: UnitSystem): string {
+  if (system === 'us') return size === 'small' ? 'oz' : 'lb';
+  return size === 'small' ? 'g' : 'kg';
+}
+
+/** A value as text to prefill an editable mass field: exact enough to survive a round trip to 0.1 g. */
+export function editableMass(kg: number, size: 'small' | 'large', system: UnitSystem): string {
+  const unit = bareMassUnit(size, system);
+  const decimals = unit === 'g' ? 1 : unit === 'oz' ? 2 : unit === 'kg' ? 3 : 3;
+  return `${Number((kg / UNITS.mass[unit]!).toFixed(decimals))} ${unit}`;
+}
+
+/** A fraction as percent without the float noise of multiplying by 100 (0.038 → 3.8). */
+export function asPercent(fraction: number): number {
+  return Number((fraction * 100).toPrecision(14));
+}

@@ -1,0 +1,126 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { asPercent, bareMassUnit, editableMass, fixed, massText, durationText } from './display';
+import { handMeasure } from './hand-measure';
+import { readNumber } from './number';
+import { parseQuantity } from './parse';
+
+const kg = (text: string, bare = 'kg') => {
+  const reading = parseQuantity(text, 'mass', bare);
+  if (!reading.ok) throw new Error(reading.message);
+  return reading.si;
+};
+const refusal = (text: string, dimension: Parameters<typeof parseQuantity>[1] = 'mass') => {
+  const reading = parseQuantity(text, dimension, 'kg');
+  if (reading.ok) throw new Error(`${text} was read as ${reading.si}`);
+  return reading.message;
+};
+
+describe('parseQuantity', () => {
+  it('reads pounds and ounces exactly', () => {
+    expect(kg('2 lb 6 oz')).toBeCloseTo((2 + 6 / 16) * 0.45359237, 15);
+    expect(kg('2lb6oz')).toBeCloseTo(1.07728187875, 12);
+  });
+  it.each([
+    ['350 g', 0.35],
+    ['350g', 0.35],
+    ['0,35', 0.35],
+    ['.35', 0.35],
+    ['1.234,5 g', 1.2345],
+    ['1,234.5 g', 1.2345],
+    ['1 1/2 kg', 1.5],
+    ['1½ kg', 1.5],
+    ['½ kg', 0.5],
+    ['  12.5  ', 12.5],
+    ['1 kg 250 g', 1.25],
+    ['-3', -3]
+  ])('reads %s', (text, si) => expect(kg(text)).toBeCloseTo(si, 12));
+
+  it('reads inches with fractions', () => {
+    expect(parseQuantity('1 1/2 in', 'length', 'mm')).toEqual({ ok: true, si: expect.closeTo(0.0381, 12) });
+    expect(parseQuantity('3/8"', 'length', 'mm')).toEqual({ ok: true, si: expect.closeTo(0.009525, 12) });
+  });
+  it('takes a bare number in the unit beside the field', () => {
+    expect(kg('350', 'g')).toBeCloseTo(0.35, 12);
+    expect(parseQuantity('3,8', 'fraction', '%')).toEqual({ ok: true, si: expect.closeTo(0.038, 12) });
+  });
+  it('says what was wrong and what would be right', () => {
+    expect(refusal('')).toContain('Enter a weight');
+    expect(refusal('3 in')).toMatch(/unit of length.*needs a weight/);
+    expect(refusal('3 blorp')).toContain('no unit known');
+    expect(refusal('a few')).toContain('not a weight');
+    expect(refusal('6 oz 2 lb')).toContain('larger unit first');
+    expect(refusal('1/0 kg')).toContain('divides by zero');
+    expect(refusal('3 4 kg')).toContain('larger unit first');
+    expect(refusal('1 2', 'count')).toContain('more than one');
+  });
+  it('refuses a thousandfold ambiguity instead of guessing', () => {
+    expect(refusal('1,500 g')).toBe('“1,500” can be read two ways: write 1500 or 1.5.');
+    expect(kg('0,500')).toBe(0.5);
+    expect(kg('1.500')).toBe(1.5);
+  });
+  it('never throws and never yields anything but a finite number', () => {
+    fc.assert(
+      fc.property(fc.string(), (text) => {
+        const reading = parseQuantity(text, 'mass', 'kg');
+        return reading.ok ? Number.isFinite(reading.si) : reading.message.length > 0;
+      })
+    );
+  });
+  it('round-trips what it puts in an editable field', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.001, max: 900, noNaN: true }), fc.constantFrom('metric', 'us'), (mass, system) => {
+        const text = editableMass(mass, mass < 2 ? 'small' : 'large', system as 'metric' | 'us');
+        expect(Math.abs(kg(text) - mass)).toBeLessThan(mass < 2 ? 2e-4 : 6e-4);
+      })
+    );
+  });
+});
+
+describe('readNumber', () => {
+  it('reads true minus and plus signs', () => {
+    expect(readNumber('−2.5')).toEqual({ ok: true, value: -2.5 });
+    expect(readNumber('+2')).toEqual({ ok: true, value: 2 });
+  });
+  it('refuses two decimal signs and wrong groups', () => {
+    expect(readNumber('1.2.3').ok).toBe(false);
+    expect(readNumber('12,34,5.6').ok).toBe(false);
+  });
+});
+
+describe('display', () => {
+  it('shows masses at the resolution of a scale', () => {
+    expect(massText(0.31, 'metric')).toBe('310\u202fg');
+    expect(massText(0.0123, 'metric')).toBe('12.3\u202fg');
+    expect(massText(5.4321, 'metric')).toBe('5.43\u202fkg');
+    expect(massText(38.44, 'metric')).toBe('38.4\u202fkg');
+    expect(massText(0.31, 'us')).toBe('10.9\u202foz');
+    expect(massText(0.9999, 'metric')).toBe('1.00\u202fkg');
+    expect(massText(38.4, 'us')).toBe('84.66\u202flb');
+  });
+  it('uses a true minus and never shows minus zero', () => {
+    expect(fixed(-1.25, 1)).toBe('−1.3');
+    expect(fixed(-0.001, 1)).toBe('0.0');
+  });
+  it('gives percent without float noise', () => expect(asPercent(0.038)).toBe(3.8));
+  it('names the bare unit of a field', () => {
+    expect(bareMassUnit('small', 'us')).toBe('oz');
+    expect(bareMassUnit('large', 'metric')).toBe('kg');
+  });
+  it('says how long in the nearest handy unit', () => {
+    expect([20, 300, 7200, 3 * 86400].map(durationText)).toEqual(['20 s', '5 min', '2 h', '3 days']);
+  });
+});
+
+describe('handMeasure', () => {
+  it('turns masses into vessels a caster has at hand', () => {
+    expect(handMeasure(0.31, 1, true)).toBe('about 1 mug');
+    expect(handMeasure(0.01, 1, true)).toBe('about 2 teaspoons');
+    expect(handMeasure(25, 1.5, false)).toBe('about 7 shovels');
+    expect(handMeasure(60, 1.5, false)).toBe('about 4 buckets');
+    expect(handMeasure(0, 1, true)).toBe('');
+  });
+  it('is never shovelled when liquid', () => {
+    fc.assert(fc.property(fc.double({ min: 0.001, max: 500, noNaN: true }), (mass) => !handMeasure(mass, 1, true).includes('shovel')));
+  });
+});

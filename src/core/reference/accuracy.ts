@@ -1,0 +1,40 @@
+/**
+ * Accuracy to expect of readings and weighings, one standard deviation.
+ *
+ * Source: usual repeatability of the standard molding-sand tests done with home gear (handbook default).
+ */
+
+/** Moisture by drying, fraction of the wet sand, by how it was dried. */
+export const MOISTURE_SD = { oven: 0.001, lamp: 0.0015, pan: 0.0025, microwave: 0.0025 } as const;
+
+/** What a squeeze tells of moisture, fraction of the wet sand. */
+export const SQUEEZE_MOISTURE_SD = 0.005;
+
+/** A kitchen scale: a fixed part (kg) and a part of the load. */
+export const WEIGHING_SD_KG = 0.003;
+export const WEIGHING_SD_SHARE = 0.004;
+
+/** How far a lot may stand from its handbook figures when nobody measured it. */
+export const UNMEASURED = {
+  sand_moisture_sd: 0.008,
+  binder_moisture_sd: 0.01,
+  binder_active_sd: 0.05,
+  /** Sand bought ready mixed, nothing known: moisture and active clay. */
+  bought_moisture_sd: 0.01,
+  bought_active_sd: 0.015
+} as const;
+
+/** The same, once the user has given a figure. */
+export const STATED = {
+  sand_moisture_sd: 0.002,
+  binder_moisture_sd: 0.004,
+  binder_active_sd: 0.02,
+  bought_moisture_sd: 0.004,
+  bought_active_sd: 0.008
+} as const;
+
+/** Evaporation from a heap, as a share of the computed loss: air, cover and lumps are only roughly known. */
+export const EVAPORATION_SD_SHARE = 0.6;
+
+/** Sand judged burnt by eye, as a share of the amount named. */
+export const BURNT_SD_SHARE = 0.4;

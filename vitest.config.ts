@@ -1,0 +1,9 @@
+import { fileURLToPath } from 'node:url';
+import { defineConfig } from 'vitest/config';
+
+const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+
+export default defineConfig({
+  resolve: { alias: { $core: here('src/core'), $lib: here('src/lib') } },
+  test: { include: ['src/**/*.test.ts'], environment: 'node', testTimeout: 20_000 }
+});
