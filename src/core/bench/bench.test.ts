@@ -1,0 +1,88 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { dryingProgress, moistureByDrying, moistureTestSd } from './moisture';
+import { squeeze, type SqueezeReading } from './squeeze';
+
+describe('moistureByDrying', () => {
+  it('is the loss over the wet sand', () => {
+    const { wet_basis, dry_basis } = moistureByDrying({ pan_g: 120, wet_g: 220, dry_g: 216.5 });
+    expect(wet_basis).toBeCloseTo(0.035, 12);
+    expect(dry_basis).toBeCloseTo(3.5 / 96.5, 12);
+  });
+  it('names the impossible pair', () => {
+    expect(() => moistureByDrying({ pan_g: 120, wet_g: 220, dry_g: 221 })).toThrow('more dry than wet');
+    expect(() => moistureByDrying({ pan_g: 120, wet_g: 120, dry_g: 119 })).toThrow('no more than the empty pan');
+    expect(() => moistureByDrying({ pan_g: 120, wet_g: 220, dry_g: 120 })).toThrow('dried sand');
+  });
+  it('keeps the two bases consistent: w = d/(1+d)', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.001, max: 0.9, noNaN: true }), (w) => {
+        const { wet_basis, dry_basis } = moistureByDrying({ pan_g: 50, wet_g: 150, dry_g: 150 - 100 * w });
+        expect(dry_basis / (1 + dry_basis)).toBeCloseTo(wet_basis, 12);
+      })
+    );
+  });
+});
+
+describe('drying to constant weight', () => {
+  it('goes on until two weighings agree within 0.1 g', () => {
+    expect(dryingProgress([])).toEqual({ constant: false, dry_g: null, last_loss_g: null });
+    expect(dryingProgress([217.2]).constant).toBe(false);
+    expect(dryingProgress([217.2, 216.6]).constant).toBe(false);
+    expect(dryingProgress([217.2, 216.6, 216.5])).toMatchObject({ constant: true, dry_g: 216.5 });
+  });
+  it('an oven tells more than a pan, a large sample more than a small one', () => {
+    expect(moistureTestSd('oven', 100)).toBeLessThan(moistureTestSd('pan', 100));
+    expect(moistureTestSd('oven', 100)).toBeLessThan(moistureTestSd('oven', 20));
+  });
+});
+
+const temper: SqueezeReading = { holds: true, shrinks: true, breaks: 'crisp', palm: 'clean', prints: 'sharp' };
+
+describe('squeeze', () => {
+  it.each<[string, Partial<SqueezeReading>, number]>([
+    ['runs out between the fingers', { holds: false, shrinks: false, breaks: 'crumbles', prints: 'none' }, 1],
+    ['holds but crumbles at the edge', { breaks: 'crumbles', prints: 'blurred' }, 2],
+    ['breaks clean with crisp edges', {}, 3],
+    ['bends and leaves a film', { breaks: 'bends', palm: 'film', prints: 'blurred' }, 4],
+    ['squeezes out like mud', { holds: false, breaks: 'bends', palm: 'smeared', prints: 'blurred' }, 5]
+  ])('%s', (_, change, grade) => expect(squeeze({ ...temper, ...change }).grade).toBe(grade));
+
+  it('does not blame water for sand that is moist but lifeless', () => {
+    const lifeless = squeeze({ ...temper, holds: false, shrinks: false, breaks: 'crumbles', palm: 'film' });
+    expect(lifeless.suspects).toEqual(['fines', 'binder']);
+    expect(lifeless.tells_water).toBe(false);
+    expect(lifeless.advice).toContain('not water');
+  });
+  it('speaks of oil and burnt grains for oil-bonded sand, never of water', () => {
+    for (const breaks of ['crumbles', 'ragged', 'crisp', 'bends'] as const) {
+      for (const holds of [true, false]) {
+        for (const palm of ['clean', 'film', 'smeared'] as const) {
+          const answer = squeeze({ ...temper, prints: 'blurred', breaks, holds, palm }, 'oil');
+          expect(answer.suspects).not.toContain('water');
+          expect(answer.tells_water).toBe(false);
+        }
+      }
+    }
+  });
+  it('answers every combination, its factor in step with its grade', () => {
+    const range = { 1: [0, 0.65], 2: [0.65, 0.9], 3: [0.9, 1.1], 4: [1.1, 1.35], 5: [1.35, 2] } as const;
+    const reading = fc.record({
+      holds: fc.boolean(),
+      shrinks: fc.boolean(),
+      breaks: fc.constantFrom<SqueezeReading['breaks']>('crumbles', 'ragged', 'crisp', 'bends'),
+      palm: fc.constantFrom<SqueezeReading['palm']>('clean', 'film', 'smeared'),
+      prints: fc.constantFrom<SqueezeReading['prints']>('none', 'blurred', 'sharp')
+    });
+    fc.assert(
+      fc.property(reading, (each) => {
+        const answer = squeeze(each);
+        expect(answer.advice.length).toBeGreaterThan(10);
+        if (!answer.tells_water) return;
+        const [low, high] = range[answer.grade];
+        expect(answer.temper_factor).toBeGreaterThanOrEqual(low);
+        expect(answer.temper_factor).toBeLessThanOrEqual(high);
+      })
+    );
+  });
+});

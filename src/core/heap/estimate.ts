@@ -1,0 +1,361 @@
+import { Matrix } from 'ml-matrix';
+import { moistureByDrying, moistureTestSd } from '$core/bench/moisture';
+import { squeeze } from '$core/bench/squeeze';
+import { arrivalOf } from '$core/material/arrival';
+import { PARTS, composition, dryMass, moistureFraction, plus, totalMass, type Composition, type Part } from '$core/material/composition';
+import {
+  BURNT_SD_SHARE,
+  EVAPORATION_SD_SHARE,
+  SQUEEZE_MOISTURE_SD,
+  STATED,
+  UNMEASURED,
+  WEIGHING_SD_KG,
+  WEIGHING_SD_SHARE
+} from '$core/reference/accuracy';
+import { middle, type System, type Targets } from '$core/reference/targets';
+import { SHED, waterAfterStanding, type Climate } from './drying';
+import type { Container, Event, HeapTest, Ingredient, LedgerEntry } from './entry';
+import { boughtSand, burntBody } from './ledger';
+
+/**
+ * What is believed of a heap: an extended Kalman filter over the seven masses of its sand. Entries move the
+ * mean as the ledger does and widen or carry the covariance; time dries it; tests draw it to what they read.
+ *
+ * Sand out in molds is the same body as the heap it was drawn from, so it stays in the state and only its
+ * mass is kept apart: drawing sand and bringing it back teaches nothing about it.
+ *
+ * @source the standard extended Kalman filter with the Joseph form of the update
+ */
+export interface Belief {
+  mean: Composition;
+  /** 7 × 7, kg², in the order of PARTS. */
+  covariance: Matrix;
+  /** Part of the body that is out in molds, kg. */
+  out_kg: number;
+  container: Container;
+  /** ISO time up to which the belief has been carried; null before the first entry. */
+  at: string | null;
+}
+
+/** What the filter has to know of a heap besides its ledger. */
+export interface HeapNature {
+  system: System;
+  targets: Targets;
+  container: Container;
+  climate?: Climate;
+}
+
+const SIZE = PARTS.length;
+const WATER = PARTS.indexOf('water');
+const ONES = Array<number>(SIZE).fill(1);
+
+export function firstBelief(nature: HeapNature): Belief {
+  return { mean: composition(), covariance: Matrix.zeros(SIZE, SIZE), out_kg: 0, container: nature.container, at: null };
+}
+
+/** The belief after a whole ledger, which must be in order (see `inOrder`). */
+export function believe(nature: HeapNature, ordered: readonly LedgerEntry[]): Belief {
+  return ordered.reduce((belief, entry) => advance(nature, belief, entry), firstBelief(nature));
+}
+
+/** The belief after one more entry, which must not be earlier than the last. */
+export function advance(nature: HeapNature, belief: Belief, entry: LedgerEntry): Belief {
+  const then = standUntil(nature, belief, entry.at);
+  const { event } = entry;
+  switch (event.kind) {
+    case 'mixed':
+    case 'added':
+      return event.additions.reduce(bringIngredient, then);
+    case 'bought':
+      return bringBought(then, event);
+    case 'water':
+      return bringIngredient(then, { ...TAP, kg: event.kg });
+    case 'dried':
+      return {
+        ...then,
+        mean: { ...then.mean, water: Math.max(0, then.mean.water - event.kg) },
+        covariance: addNoise(then.covariance, unit(WATER), weighingSd(event.kg))
+      };
+    case 'discarded':
+    case 'spilled':
+      return remove(then, event.kg);
+    case 'drawn':
+      return { ...then, out_kg: Math.min(totalMass(then.mean), then.out_kg + event.kg) };
+    case 'returned':
+      return bringBack(then, event.kg);
+    case 'poured':
+      return burn(then, event);
+    case 'moved':
+      return { ...then, container: event.container };
+    case 'tested':
+      return readTest(nature, then, event.test);
+    case 'noted':
+      return then;
+  }
+}
+
+/** Carries a belief through the time until `at`: the heap dries, by an amount known only roughly. */
+export function standUntil(nature: HeapNature, belief: Belief, at: string): Belief {
+  if (belief.at === null) return { ...belief, at };
+  const hours = (Date.parse(at) - Date.parse(belief.at)) / 3_600_000;
+  if (!(hours > 0)) return belief;
+  const total = totalMass(belief.mean);
+  const inside = total > 0 ? Math.max(0, 1 - belief.out_kg / total) : 0;
+  const { temper_ratio, moisture } = nature.targets;
+  const standing = (water_kg: number) =>
+    waterAfterStanding(
+      {
+        water_kg: water_kg * inside,
+        active_clay_kg: belief.mean.active_clay * inside,
+        target_temper_ratio: temper_ratio ? middle(temper_ratio) : middle(moisture) / 0.08,
+        exposed_area_m2: belief.container.exposed_area_m2,
+        cover: belief.container.cover,
+        climate: nature.climate ?? SHED
+      },
+      hours
+    ) +
+    water_kg * (1 - inside);
+  const water = standing(belief.mean.water);
+  const lost = belief.mean.water - water;
+  if (!(lost > 0)) return { ...belief, at };
+  const step = belief.mean.water * 1e-4;
+  const slope = Math.min(1, Math.max(0, (standing(belief.mean.water + step) - water) / step));
+  const carried = belief.covariance.clone();
+  for (let i = 0; i < SIZE; i++) {
+    carried.set(i, WATER, carried.get(i, WATER) * slope);
+  }
+  for (let i = 0; i < SIZE; i++) {
+    carried.set(WATER, i, carried.get(WATER, i) * slope);
+  }
+  return {
+    ...belief,
+    at,
+    mean: { ...belief.mean, water },
+    covariance: addNoise(carried, unit(WATER), Math.min(EVAPORATION_SD_SHARE * lost, belief.mean.water / 2))
+  };
+}
+
+const TAP: Ingredient = {
+  ingredient: 'water',
+  role: 'water',
+  kg: 0,
+  moisture_fraction: 1,
+  active_fraction: 0,
+  moisture_stated: true,
+  active_stated: true
+};
+
+function bringIngredient(belief: Belief, ingredient: Ingredient): Belief {
+  const arrival = arrivalOf(ingredient);
+  let covariance = addNoise(belief.covariance, perKg(arrival, ingredient.kg), weighingSd(ingredient.kg));
+  if (ingredient.role !== 'water') {
+    const sand = ingredient.role === 'sand' || ingredient.role === 'fines';
+    const known = ingredient.moisture_stated ? STATED : UNMEASURED;
+    const moisture_sd = sand ? known.sand_moisture_sd : known.binder_moisture_sd;
+    // Stock can hold no less than no water, so a dry stock is known better than its class.
+    const sd = Math.min(moisture_sd, ingredient.moisture_fraction / 2);
+    covariance = addNoise(covariance, slopeOf(ingredient, 'moisture_fraction'), sd);
+  }
+  if (ingredient.role === 'binder') {
+    const sd = (ingredient.active_stated ? STATED : UNMEASURED).binder_active_sd;
+    covariance = addNoise(covariance, slopeOf(ingredient, 'active_fraction'), sd);
+  }
+  return { ...belief, mean: plus(belief.mean, arrival), covariance };
+}
+
+/** The arrival is linear in each of its fractions, so one difference is the exact slope. */
+function slopeOf(ingredient: Ingredient, fraction: 'moisture_fraction' | 'active_fraction'): number[] {
+  const none = toVector(arrivalOf({ ...ingredient, [fraction]: 0 }));
+  return toVector(arrivalOf({ ...ingredient, [fraction]: 1 })).map((value, i) => value - none[i]!);
+}
+
+function bringBought(belief: Belief, event: Extract<Event, { kind: 'bought' }>): Belief {
+  const sand = boughtSand(event);
+  const dry = dryMass(sand);
+  const moisture_sd = (event.moisture_stated ? STATED : UNMEASURED).bought_moisture_sd;
+  const active_sd = (event.active_stated ? STATED : UNMEASURED).bought_active_sd;
+  const at = (part: Part) => PARTS.indexOf(part);
+  const wetter = toVector(sand).map((kg) => -kg / (dry || 1) * event.kg);
+  wetter[WATER] = event.kg;
+  const swap = (part: Part) => unit(at(part)).map((value, i) => dry * (value - (i === at('grain') ? 1 : 0)));
+  let covariance = addNoise(belief.covariance, perKg(sand, event.kg), weighingSd(event.kg));
+  covariance = addNoise(covariance, wetter, moisture_sd);
+  covariance = addNoise(covariance, swap('active_clay'), active_sd);
+  covariance = addNoise(covariance, swap('dead_clay'), active_sd);
+  return { ...belief, mean: plus(belief.mean, sand), covariance };
+}
+
+/** Takes `kg` of the well-mixed body away: x' = x(1 − kg/Σx). */
+function remove(belief: Belief, kg: number): Belief {
+  const total = totalMass(belief.mean);
+  if (!(total > 0)) return belief;
+  const taken = Math.min(kg, total);
+  const left = 1 - taken / total;
+  const mean = toVector(belief.mean);
+  const jacobian = Matrix.eye(SIZE, SIZE, left).add(
+    Matrix.columnVector(mean).mmul(Matrix.rowVector(ONES)).mul(taken / (total * total))
+  );
+  return {
+    ...belief,
+    mean: fromVector(mean.map((value) => value * left)),
+    covariance: addNoise(carry(belief.covariance, jacobian), mean.map((value) => value / total), weighingSd(kg))
+  };
+}
+
+/** Sand back from molds; more than was out is more of the same, and brings its own uncertainty of mass. */
+function bringBack(belief: Belief, kg: number): Belief {
+  const rest = { ...belief, out_kg: Math.max(0, belief.out_kg - kg) };
+  const more = kg - belief.out_kg;
+  if (!(more > 0)) return rest;
+  const total = totalMass(belief.mean);
+  const mean = total > 0 ? belief.mean : composition({ grain: 1 });
+  const share = toVector(mean).map((value) => value / totalMass(mean));
+  return {
+    ...rest,
+    mean: fromVector(toVector(belief.mean).map((value, i) => value + share[i]! * more)),
+    covariance: addNoise(belief.covariance.clone().mul((1 + more / (total || more)) ** 2), share, weighingSd(kg))
+  };
+}
+
+function burn(belief: Belief, event: Extract<Event, { kind: 'poured' }>): Belief {
+  const total = totalMass(belief.mean);
+  if (!(total > 0)) return belief;
+  const burn = (kg: number) => burntBody(belief.mean, kg, event.water_driven_off_kg);
+  const after = burn(event.burnt_kg);
+  const share = Math.min(1, event.burnt_kg / total);
+  const carrying = Matrix.eye(SIZE, SIZE);
+  for (const part of ['active_clay', 'combustibles', 'oil'] as const) {
+    carrying.set(PARTS.indexOf(part), PARTS.indexOf(part), 1 - share);
+  }
+  carrying.set(PARTS.indexOf('dead_clay'), PARTS.indexOf('active_clay'), share);
+  const water_kept = belief.mean.water > 0 ? after.water / belief.mean.water : 1;
+  carrying.set(WATER, WATER, water_kept);
+  const step = total * 1e-4;
+  const base = toVector(after);
+  const slope = toVector(burn(event.burnt_kg + step)).map((value, i) => (value - base[i]!) / step);
+  let covariance = addNoise(carry(belief.covariance, carrying), slope, BURNT_SD_SHARE * event.burnt_kg);
+  covariance = addNoise(covariance, unit(WATER), 0.3 * (belief.mean.water - after.water));
+  return { ...belief, mean: after, covariance };
+}
+
+function readTest(nature: HeapNature, belief: Belief, test: HeapTest): Belief {
+  const total = totalMass(belief.mean);
+  if (!(total > 0)) return belief;
+  if (test.kind === 'moisture') {
+    const moisture = moistureByDrying(test).wet_basis;
+    return observe(belief, ratioTo(belief.mean, 'total'), moisture, moistureTestSd(test.method, test.wet_g - test.pan_g));
+  }
+  const answer = squeeze(test, nature.system);
+  const target = nature.targets.temper_ratio;
+  const active = belief.mean.active_clay;
+  if (!answer.tells_water || nature.system === 'oil' || !(active > 0)) return belief;
+  // Where the user set the moisture window itself, temper is its middle rather than a ratio to clay.
+  if (!target) {
+    const read = middle(nature.targets.moisture) * answer.temper_factor;
+    return observe(belief, ratioTo(belief.mean, 'total'), read, SQUEEZE_MOISTURE_SD);
+  }
+  const sd = (SQUEEZE_MOISTURE_SD * total) / active;
+  return observe(belief, ratioTo(belief.mean, 'active_clay'), answer.temper_factor * middle(target), sd);
+}
+
+interface Ratio {
+  value: number;
+  gradient: number[];
+}
+
+/** Water over the total or over active clay, and its gradient in the seven masses. */
+function ratioTo(mean: Composition, basis: 'total' | 'active_clay'): Ratio {
+  const below = basis === 'total' ? totalMass(mean) : mean.active_clay;
+  const value = mean.water / below;
+  const gradient = PARTS.map((part) => {
+    const moves = basis === 'total' || part === basis ? 1 : 0;
+    return ((part === 'water' ? 1 : 0) - value * moves) / below;
+  });
+  return { value, gradient };
+}
+
+/** One scalar reading: the gain weighs it against the belief; Joseph form keeps the covariance positive. */
+function observe(belief: Belief, predicted: Ratio, reading: number, sd: number): Belief {
+  const h = Matrix.rowVector(predicted.gradient);
+  const ph = belief.covariance.mmul(h.transpose());
+  const innovation_variance = h.mmul(ph).get(0, 0) + sd * sd;
+  const gain = ph.mul(1 / innovation_variance);
+  const kept = Matrix.eye(SIZE, SIZE).sub(gain.mmul(h));
+  const covariance = carry(belief.covariance, kept).add(gain.mmul(gain.transpose()).mul(sd * sd));
+  const mean = toVector(belief.mean).map((value, i) =>
+    Math.max(0, value + gain.get(i, 0) * (reading - predicted.value))
+  );
+  return { ...belief, mean: fromVector(mean), covariance: symmetric(covariance) };
+}
+
+/** Standard deviation of a figure with this gradient. */
+function sdAlong(covariance: Matrix, gradient: readonly number[]): number {
+  const g = Matrix.rowVector([...gradient]);
+  return Math.sqrt(Math.max(0, g.mmul(covariance).mmul(g.transpose()).get(0, 0)));
+}
+
+/** A believed figure and its standard deviation. */
+export interface Believed {
+  value: number;
+  sd: number;
+}
+
+/** Moisture, wet basis. */
+export function believedMoisture(belief: Belief): Believed {
+  if (!(totalMass(belief.mean) > 0)) return { value: 0, sd: 0 };
+  const { gradient } = ratioTo(belief.mean, 'total');
+  return { value: moistureFraction(belief.mean), sd: sdAlong(belief.covariance, gradient) };
+}
+
+/** A part as a share of the dry mix. */
+export function believedDryShare(belief: Belief, part: Exclude<Part, 'water'>): Believed {
+  const dry = dryMass(belief.mean);
+  if (!(dry > 0)) return { value: 0, sd: 0 };
+  const value = belief.mean[part] / dry;
+  const gradient = PARTS.map((each) => (each === 'water' ? 0 : ((each === part ? 1 : 0) - value) / dry));
+  return { value, sd: sdAlong(belief.covariance, gradient) };
+}
+
+/** Mass in the heap (what is out in molds left out), kg. */
+export function believedMass(belief: Belief): Believed {
+  return { value: Math.max(0, totalMass(belief.mean) - belief.out_kg), sd: sdAlong(belief.covariance, ONES) };
+}
+
+function weighingSd(kg: number): number {
+  return Math.hypot(WEIGHING_SD_KG, WEIGHING_SD_SHARE * kg);
+}
+
+function perKg(arrival: Composition, kg: number): number[] {
+  return toVector(arrival).map((value) => (kg > 0 ? value / kg : 0));
+}
+
+function unit(index: number): number[] {
+  return PARTS.map((_, i) => (i === index ? 1 : 0));
+}
+
+function toVector(of: Composition): number[] {
+  return PARTS.map((part) => of[part]);
+}
+
+function fromVector(vector: readonly number[]): Composition {
+  return Object.fromEntries(PARTS.map((part, i) => [part, vector[i]!])) as unknown as Composition;
+}
+
+/** P + sd²·g·gᵀ, a fresh matrix. */
+function addNoise(covariance: Matrix, direction: readonly number[], sd: number): Matrix {
+  const variance = sd * sd;
+  const next = covariance.clone();
+  for (let i = 0; i < SIZE; i++) {
+    if (direction[i] === 0) continue;
+    for (let j = 0; j < SIZE; j++) next.set(i, j, next.get(i, j) + variance * direction[i]! * direction[j]!);
+  }
+  return next;
+}
+
+function carry(covariance: Matrix, jacobian: Matrix): Matrix {
+  return jacobian.mmul(covariance).mmul(jacobian.transpose());
+}
+
+function symmetric(of: Matrix): Matrix {
+  return of.clone().add(of.transpose()).mul(0.5);
+}
