@@ -11,7 +11,9 @@ describe('moistureByDrying', () => {
   });
   it('names the impossible pair', () => {
     expect(() => moistureByDrying({ pan_g: 120, wet_g: 220, dry_g: 221 })).toThrow('more dry than wet');
-    expect(() => moistureByDrying({ pan_g: 120, wet_g: 120, dry_g: 119 })).toThrow('no more than the empty pan');
+    expect(() => moistureByDrying({ pan_g: 120, wet_g: 120, dry_g: 119 })).toThrow(
+      'no more than the empty pan'
+    );
     expect(() => moistureByDrying({ pan_g: 120, wet_g: 220, dry_g: 120 })).toThrow('dried sand');
   });
   it('keeps the two bases consistent: w = d/(1+d)', () => {
@@ -37,7 +39,13 @@ describe('drying to constant weight', () => {
   });
 });
 
-const temper: SqueezeReading = { holds: true, shrinks: true, breaks: 'crisp', palm: 'clean', prints: 'sharp' };
+const temper: SqueezeReading = {
+  holds: true,
+  shrinks: true,
+  breaks: 'crisp',
+  palm: 'clean',
+  prints: 'sharp'
+};
 
 describe('squeeze', () => {
   it.each<[string, Partial<SqueezeReading>, number]>([

@@ -21,7 +21,10 @@ export interface MoistureReading {
  * @source standard moisture test by drying at 105–110 °C
  * @example pan 120 g, wet 220 g, dry 216.5 g → 3.5 %
  */
-export function moistureByDrying({ pan_g, wet_g, dry_g }: MoistureReading): { wet_basis: number; dry_basis: number } {
+export function moistureByDrying({ pan_g, wet_g, dry_g }: MoistureReading): {
+  wet_basis: number;
+  dry_basis: number;
+} {
   if (!(wet_g > pan_g)) throw new RangeError('The damp sand weighs no more than the empty pan.');
   if (dry_g > wet_g) throw new RangeError('The sand weighs more dry than wet.');
   if (!(dry_g > pan_g)) throw new RangeError('The dried sand weighs no more than the empty pan.');
@@ -50,7 +53,11 @@ export function dryingProgress(weighings_g: readonly number[]): DryingProgress {
   const before = weighings_g.at(-2);
   const loss = last !== null && before !== undefined ? before - last : null;
   // A scale shows tenths, so 0.1 is a difference of one step, whatever the floating point makes of it.
-  return { constant: loss !== null && Math.abs(loss) <= CONSTANT_WEIGHT_G + 1e-9, dry_g: last, last_loss_g: loss };
+  return {
+    constant: loss !== null && Math.abs(loss) <= CONSTANT_WEIGHT_G + 1e-9,
+    dry_g: last,
+    last_loss_g: loss
+  };
 }
 
 /**

@@ -42,11 +42,21 @@ function waterSqueeze({ holds, shrinks, breaks, palm, prints }: SqueezeReading):
   const moist = palm !== 'clean';
   const mud = palm === 'smeared' && (breaks === 'bends' || shrinks);
   if (mud) {
-    return result(5, 1.45, ['water'], 'Wet: do not pour on this. Add dry mix, or spread it and let it dry off.');
+    return result(
+      5,
+      1.45,
+      ['water'],
+      'Wet: do not pour on this. Add dry mix, or spread it and let it dry off.'
+    );
   }
   if (moist && !shrinks && (!holds || breaks === 'crumbles')) {
     return {
-      ...result(2, 1, ['fines', 'binder'], 'Moist but lifeless: it lacks fines or clay, not water. Adding water only makes mud of it.'),
+      ...result(
+        2,
+        1,
+        ['fines', 'binder'],
+        'Moist but lifeless: it lacks fines or clay, not water. Adding water only makes mud of it.'
+      ),
       tells_water: false
     };
   }
@@ -54,16 +64,31 @@ function waterSqueeze({ holds, shrinks, breaks, palm, prints }: SqueezeReading):
     return result(1, 0.6, ['water'], 'Dry: add water in splashes, mull, and squeeze again.');
   }
   if (palm === 'smeared') {
-    return result(5, 1.45, ['water'], 'Wet: do not pour on this. Add dry mix, or spread it and let it dry off.');
+    return result(
+      5,
+      1.45,
+      ['water'],
+      'Wet: do not pour on this. Add dry mix, or spread it and let it dry off.'
+    );
   }
   if (breaks === 'bends' || palm === 'film') {
     const both = breaks === 'bends' && palm === 'film';
-    return result(4, both ? 1.25 : 1.15, ['water'], 'Soft: a little too wet. Cut it over in the air, or add a little dry mix.');
+    return result(
+      4,
+      both ? 1.25 : 1.15,
+      ['water'],
+      'Soft: a little too wet. Cut it over in the air, or add a little dry mix.'
+    );
   }
   if (breaks === 'crumbles') {
     return shrinks
       ? result(2, 0.8, ['water'], 'Short of water: add the next splash, mull, and squeeze again.')
-      : result(2, 0.8, ['water', 'binder'], 'Short: a splash first; if it still crumbles when moist, it wants clay.');
+      : result(
+          2,
+          0.8,
+          ['water', 'binder'],
+          'Short: a splash first; if it still crumbles when moist, it wants clay.'
+        );
   }
   if (breaks === 'ragged') {
     return prints === 'sharp'
@@ -71,26 +96,54 @@ function waterSqueeze({ holds, shrinks, breaks, palm, prints }: SqueezeReading):
       : result(2, 0.85, ['water'], 'A little short: one small splash, mull, and squeeze again.');
   }
   if (prints === 'none') {
-    return result(2, 0.85, ['water', 'fines'], 'It breaks well but takes no prints: a small splash, and riddle it finer.');
+    return result(
+      2,
+      0.85,
+      ['water', 'fines'],
+      'It breaks well but takes no prints: a small splash, and riddle it finer.'
+    );
   }
   return result(3, prints === 'sharp' ? 1 : 1.04, [], 'At temper: ram it.');
 }
 
 function oilSqueeze({ holds, breaks, palm, prints }: SqueezeReading): SqueezeResult {
-  const told = (grade: SqueezeResult['grade'], factor: number, suspects: Suspect[], advice: string): SqueezeResult => ({
+  const told = (
+    grade: SqueezeResult['grade'],
+    factor: number,
+    suspects: Suspect[],
+    advice: string
+  ): SqueezeResult => ({
     ...result(grade, factor, suspects, advice),
     tells_water: false
   });
-  if (palm === 'smeared') return told(5, 1.45, ['oil'], 'Too oily: add dry fine sand and organoclay; it will smoke and gas.');
-  if (!holds) return told(1, 0.6, ['burnt-grains', 'oil'], 'It will not hold: cut out the black sand first, then add oil.');
-  if (breaks === 'crumbles') return told(2, 0.8, ['oil', 'binder'], 'Short: 0.3 parts of oil, mull long, and squeeze again.');
+  if (palm === 'smeared')
+    return told(5, 1.45, ['oil'], 'Too oily: add dry fine sand and organoclay; it will smoke and gas.');
+  if (!holds)
+    return told(
+      1,
+      0.6,
+      ['burnt-grains', 'oil'],
+      'It will not hold: cut out the black sand first, then add oil.'
+    );
+  if (breaks === 'crumbles')
+    return told(2, 0.8, ['oil', 'binder'], 'Short: 0.3 parts of oil, mull long, and squeeze again.');
   if (breaks === 'bends') return told(4, 1.2, ['oil'], 'Soft: a little dry sand and organoclay.');
   if (breaks === 'ragged' && prints !== 'sharp') {
-    return told(2, 0.85, ['burnt-grains'], 'Burnt grains in it break the edge: sort out the black sand and mull again.');
+    return told(
+      2,
+      0.85,
+      ['burnt-grains'],
+      'Burnt grains in it break the edge: sort out the black sand and mull again.'
+    );
   }
   return told(3, 1, [], 'Good: ram it.');
 }
 
-function result(grade: SqueezeResult['grade'], temper_factor: number, suspects: Suspect[], advice: string): SqueezeResult {
+function result(
+  grade: SqueezeResult['grade'],
+  temper_factor: number,
+  suspects: Suspect[],
+  advice: string
+): SqueezeResult {
   return { grade, temper_factor, tells_water: true, suspects, advice };
 }

@@ -33,7 +33,9 @@ describe('evaporation', () => {
     expect(humidityRatio(20, 1)).toBeCloseTo(0.0147, 4);
   });
   it('slows down as clay holds on to its water', () => {
-    expect([0.6, 0.43, 0.265, 0.1, 0].map((tau) => wetnessFactor(tau, 0.43))).toEqual([1, 1, 0.5, 0, 0].map((f) => expect.closeTo(f, 10)));
+    expect([0.6, 0.43, 0.265, 0.1, 0].map((tau) => wetnessFactor(tau, 0.43))).toEqual(
+      [1, 1, 0.5, 0, 0].map((f) => expect.closeTo(f, 10))
+    );
   });
 });
 
@@ -64,7 +66,10 @@ describe('waterAfterStanding', () => {
   });
   it('standing twice is standing once for as long', () => {
     const half = waterAfterStanding(standing, 100);
-    expect(waterAfterStanding({ ...standing, water_kg: half }, 150)).toBeCloseTo(waterAfterStanding(standing, 250), 10);
+    expect(waterAfterStanding({ ...standing, water_kg: half }, 150)).toBeCloseTo(
+      waterAfterStanding(standing, 250),
+      10
+    );
   });
 });
 

@@ -20,8 +20,7 @@ export interface Ingredient extends Weighed {
 }
 
 export type HeapTest =
-  | ({ kind: 'moisture'; method: DryingMethod } & MoistureReading)
-  | ({ kind: 'squeeze' } & SqueezeReading);
+  ({ kind: 'moisture'; method: DryingMethod } & MoistureReading) | ({ kind: 'squeeze' } & SqueezeReading);
 
 /** What happened. Masses are as weighed, damp, in kg; fractions 0–1. */
 export type Event =

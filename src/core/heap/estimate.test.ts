@@ -34,9 +34,14 @@ const ingredient = (role: Ingredient['role'], kg: number, moisture = 0, stated =
 });
 const mixed = (stated = true): Event => ({
   kind: 'mixed',
-  additions: [ingredient('sand', 30, 0.01, stated), ingredient('binder', 3, 0.09, stated), ingredient('water', 0.6)]
+  additions: [
+    ingredient('sand', 30, 0.01, stated),
+    ingredient('binder', 3, 0.09, stated),
+    ingredient('water', 0.6)
+  ]
 });
-const ledger = (...events: [number, Event][]): LedgerEntry[] => events.map(([hours, event], id) => ({ id, at: at(hours), event }));
+const ledger = (...events: [number, Event][]): LedgerEntry[] =>
+  events.map(([hours, event], id) => ({ id, at: at(hours), event }));
 const squeezed: Event = {
   kind: 'tested',
   test: { kind: 'squeeze', holds: true, shrinks: true, breaks: 'crisp', palm: 'clean', prints: 'sharp' }
@@ -51,10 +56,17 @@ describe('belief', () => {
     const entries = ledger([0, mixed()], [0, { kind: 'spilled', kg: 1 }], [0, { kind: 'water', kg: 0.1 }]);
     const belief = believe(nature, entries);
     const books = replay(entries);
-    for (const part of ['grain', 'active_clay', 'water', 'fines'] as const) expect(belief.mean[part]).toBeCloseTo(books.sand[part], 10);
+    for (const part of ['grain', 'active_clay', 'water', 'fines'] as const)
+      expect(belief.mean[part]).toBeCloseTo(books.sand[part], 10);
   });
   it('carried entry by entry is the same as replayed', () => {
-    const entries = ledger([0, mixed()], [50, oven(0.03)], [60, { kind: 'drawn', kg: 12 }], [61, { kind: 'poured', burnt_kg: 0.5, water_driven_off_kg: null }], [70, { kind: 'returned', kg: 11 }]);
+    const entries = ledger(
+      [0, mixed()],
+      [50, oven(0.03)],
+      [60, { kind: 'drawn', kg: 12 }],
+      [61, { kind: 'poured', burnt_kg: 0.5, water_driven_off_kg: null }],
+      [70, { kind: 'returned', kg: 11 }]
+    );
     let belief = firstBelief(nature);
     for (const entry of entries) belief = advance(nature, belief, entry);
     expect(belief).toEqual(believe(nature, entries));
@@ -64,7 +76,10 @@ describe('belief', () => {
     const stood = standUntil(nature, fresh, at(21 * 24));
     expect(believedMoisture(stood).value).toBeLessThan(believedMoisture(fresh).value - 0.002);
     expect(believedMoisture(stood).sd).toBeGreaterThan(believedMoisture(fresh).sd);
-    expect(believedDryShare(stood, 'active_clay').value).toBeCloseTo(believedDryShare(fresh, 'active_clay').value, 12);
+    expect(believedDryShare(stood, 'active_clay').value).toBeCloseTo(
+      believedDryShare(fresh, 'active_clay').value,
+      12
+    );
   });
   it('stands still in time order: standing in two steps is standing in one', () => {
     const fresh = believe(nature, ledger([0, mixed()]));
@@ -74,7 +89,8 @@ describe('belief', () => {
   });
   it('a squeeze helps a little, an oven test a lot', () => {
     const stood = ledger([0, mixed(false)], [500, { kind: 'noted' }]);
-    const sd = (event: Event) => believedMoisture(believe(nature, [...stood, { id: 9, at: at(500), event }])).sd;
+    const sd = (event: Event) =>
+      believedMoisture(believe(nature, [...stood, { id: 9, at: at(500), event }])).sd;
     const before = sd({ kind: 'noted' });
     expect(sd(squeezed)).toBeLessThan(before);
     expect(sd(oven(0.03, 'pan'))).toBeLessThan(sd(squeezed));
@@ -87,15 +103,30 @@ describe('belief', () => {
     expect(moistureFraction(belief.mean)).toBeCloseTo(0.022, 3);
   });
   it('a sand moist but lifeless says nothing of water', () => {
-    const lifeless: Event = { kind: 'tested', test: { kind: 'squeeze', holds: false, shrinks: false, breaks: 'crumbles', palm: 'film', prints: 'none' } };
+    const lifeless: Event = {
+      kind: 'tested',
+      test: {
+        kind: 'squeeze',
+        holds: false,
+        shrinks: false,
+        breaks: 'crumbles',
+        palm: 'film',
+        prints: 'none'
+      }
+    };
     const before = believe(nature, ledger([0, mixed()]));
     expect(believe(nature, ledger([0, mixed()], [0, lifeless])).mean).toEqual(before.mean);
   });
   it('drawing sand and bringing it back teaches nothing about it', () => {
     const before = believe(nature, ledger([0, mixed(false)]));
-    const after = believe(nature, ledger([0, mixed(false)], [0, { kind: 'drawn', kg: 20 }], [0, { kind: 'returned', kg: 20 }]));
+    const after = believe(
+      nature,
+      ledger([0, mixed(false)], [0, { kind: 'drawn', kg: 20 }], [0, { kind: 'returned', kg: 20 }])
+    );
     expect(believedMoisture(after)).toEqual(believedMoisture(before));
-    expect(believedMass(believe(nature, ledger([0, mixed()], [0, { kind: 'drawn', kg: 20 }]))).value).toBeCloseTo(13.6, 10);
+    expect(
+      believedMass(believe(nature, ledger([0, mixed()], [0, { kind: 'drawn', kg: 20 }]))).value
+    ).toBeCloseTo(13.6, 10);
   });
   it('a pour kills clay and leaves the amount unsure', () => {
     const entries = ledger([0, mixed()], [0, { kind: 'poured', burnt_kg: 2, water_driven_off_kg: null }]);
@@ -106,11 +137,20 @@ describe('belief', () => {
   it('keeps a positive covariance through a long ledger', () => {
     const events: [number, Event][] = [[0, mixed(false)]];
     for (let i = 1; i < 200; i++) {
-      const next: Event = i % 5 === 0 ? oven(0.03) : i % 3 === 0 ? squeezed : i % 2 === 0 ? { kind: 'water', kg: 0.1 } : { kind: 'discarded', kg: 0.2, burnt: false };
+      const next: Event =
+        i % 5 === 0
+          ? oven(0.03)
+          : i % 3 === 0
+            ? squeezed
+            : i % 2 === 0
+              ? { kind: 'water', kg: 0.1 }
+              : { kind: 'discarded', kg: 0.2, burnt: false };
       events.push([i * 30, next]);
     }
     const belief = believe(nature, ledger(...events));
-    const lowest = Math.min(...new EigenvalueDecomposition(belief.covariance, { assumeSymmetric: true }).realEigenvalues);
+    const lowest = Math.min(
+      ...new EigenvalueDecomposition(belief.covariance, { assumeSymmetric: true }).realEigenvalues
+    );
     expect(lowest).toBeGreaterThan(-1e-9);
     expect(totalMass(belief.mean)).toBeGreaterThan(0);
   });
@@ -127,6 +167,10 @@ describe('conditionAt', () => {
     expect(conditionAt(nature, belief, at(24 * 60)).verdict).not.toBe('in-temper');
   });
   it('has a calm answer for a heap with nothing in it', () => {
-    expect(conditionAt(nature, firstBelief(nature), at(0))).toMatchObject({ verdict: 'empty', total_kg: 0, temper_ratio: null });
+    expect(conditionAt(nature, firstBelief(nature), at(0))).toMatchObject({
+      verdict: 'empty',
+      total_kg: 0,
+      temper_ratio: null
+    });
   });
 });

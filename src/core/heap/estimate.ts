@@ -2,7 +2,16 @@ import { Matrix } from 'ml-matrix';
 import { moistureByDrying, moistureTestSd } from '$core/bench/moisture';
 import { squeeze } from '$core/bench/squeeze';
 import { arrivalOf } from '$core/material/arrival';
-import { PARTS, composition, dryMass, moistureFraction, plus, totalMass, type Composition, type Part } from '$core/material/composition';
+import {
+  PARTS,
+  composition,
+  dryMass,
+  moistureFraction,
+  plus,
+  totalMass,
+  type Composition,
+  type Part
+} from '$core/material/composition';
 import {
   BURNT_SD_SHARE,
   EVAPORATION_SD_SHARE,
@@ -50,7 +59,13 @@ const WATER = PARTS.indexOf('water');
 const ONES = Array<number>(SIZE).fill(1);
 
 export function firstBelief(nature: HeapNature): Belief {
-  return { mean: composition(), covariance: Matrix.zeros(SIZE, SIZE), out_kg: 0, container: nature.container, at: null };
+  return {
+    mean: composition(),
+    covariance: Matrix.zeros(SIZE, SIZE),
+    out_kg: 0,
+    container: nature.container,
+    at: null
+  };
 }
 
 /** The belief after a whole ledger, which must be in order (see `inOrder`). */
@@ -175,7 +190,7 @@ function bringBought(belief: Belief, event: Extract<Event, { kind: 'bought' }>):
   const moisture_sd = (event.moisture_stated ? STATED : UNMEASURED).bought_moisture_sd;
   const active_sd = (event.active_stated ? STATED : UNMEASURED).bought_active_sd;
   const at = (part: Part) => PARTS.indexOf(part);
-  const wetter = toVector(sand).map((kg) => -kg / (dry || 1) * event.kg);
+  const wetter = toVector(sand).map((kg) => (-kg / (dry || 1)) * event.kg);
   wetter[WATER] = event.kg;
   const swap = (part: Part) => unit(at(part)).map((value, i) => dry * (value - (i === at('grain') ? 1 : 0)));
   let covariance = addNoise(belief.covariance, perKg(sand, event.kg), weighingSd(event.kg));
@@ -193,12 +208,18 @@ function remove(belief: Belief, kg: number): Belief {
   const left = 1 - taken / total;
   const mean = toVector(belief.mean);
   const jacobian = Matrix.eye(SIZE, SIZE, left).add(
-    Matrix.columnVector(mean).mmul(Matrix.rowVector(ONES)).mul(taken / (total * total))
+    Matrix.columnVector(mean)
+      .mmul(Matrix.rowVector(ONES))
+      .mul(taken / (total * total))
   );
   return {
     ...belief,
     mean: fromVector(mean.map((value) => value * left)),
-    covariance: addNoise(carry(belief.covariance, jacobian), mean.map((value) => value / total), weighingSd(kg))
+    covariance: addNoise(
+      carry(belief.covariance, jacobian),
+      mean.map((value) => value / total),
+      weighingSd(kg)
+    )
   };
 }
 
@@ -213,7 +234,11 @@ function bringBack(belief: Belief, kg: number): Belief {
   return {
     ...rest,
     mean: fromVector(toVector(belief.mean).map((value, i) => value + share[i]! * more)),
-    covariance: addNoise(belief.covariance.clone().mul((1 + more / (total || more)) ** 2), share, weighingSd(kg))
+    covariance: addNoise(
+      belief.covariance.clone().mul((1 + more / (total || more)) ** 2),
+      share,
+      weighingSd(kg)
+    )
   };
 }
 
@@ -243,7 +268,12 @@ function readTest(nature: HeapNature, belief: Belief, test: HeapTest): Belief {
   if (!(total > 0)) return belief;
   if (test.kind === 'moisture') {
     const moisture = moistureByDrying(test).wet_basis;
-    return observe(belief, ratioTo(belief.mean, 'total'), moisture, moistureTestSd(test.method, test.wet_g - test.pan_g));
+    return observe(
+      belief,
+      ratioTo(belief.mean, 'total'),
+      moisture,
+      moistureTestSd(test.method, test.wet_g - test.pan_g)
+    );
   }
   const answer = squeeze(test, nature.system);
   const target = nature.targets.temper_ratio;

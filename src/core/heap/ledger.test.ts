@@ -10,9 +10,33 @@ const entry = (id: number, event: Event, at = day(id)): LedgerEntry => ({ id, at
 const sand = (kg: number): Event => ({
   kind: 'mixed',
   additions: [
-    { ingredient: 'sand', role: 'sand', kg, moisture_fraction: 0, active_fraction: 0, moisture_stated: true, active_stated: true },
-    { ingredient: 'binder', role: 'binder', kg: kg / 10, moisture_fraction: 0.09, active_fraction: 0.9, moisture_stated: true, active_stated: true },
-    { ingredient: 'water', role: 'water', kg: kg / 30, moisture_fraction: 1, active_fraction: 0, moisture_stated: true, active_stated: true }
+    {
+      ingredient: 'sand',
+      role: 'sand',
+      kg,
+      moisture_fraction: 0,
+      active_fraction: 0,
+      moisture_stated: true,
+      active_stated: true
+    },
+    {
+      ingredient: 'binder',
+      role: 'binder',
+      kg: kg / 10,
+      moisture_fraction: 0.09,
+      active_fraction: 0.9,
+      moisture_stated: true,
+      active_stated: true
+    },
+    {
+      ingredient: 'water',
+      role: 'water',
+      kg: kg / 30,
+      moisture_fraction: 1,
+      active_fraction: 0,
+      moisture_stated: true,
+      active_stated: true
+    }
   ]
 });
 
@@ -43,7 +67,16 @@ const anyEvent: fc.Arbitrary<Event> = fc.oneof(
     moisture_stated: fc.boolean(),
     active_stated: fc.boolean()
   }),
-  fc.record({ kind: fc.constantFrom('water' as const, 'dried' as const, 'spilled' as const, 'drawn' as const, 'returned' as const), kg }),
+  fc.record({
+    kind: fc.constantFrom(
+      'water' as const,
+      'dried' as const,
+      'spilled' as const,
+      'drawn' as const,
+      'returned' as const
+    ),
+    kg
+  }),
   fc.record({ kind: fc.constant('discarded' as const), kg, burnt: fc.boolean() }),
   fc.record({ kind: fc.constant('poured' as const), burnt_kg: kg, water_driven_off_kg: fc.option(kg) }),
   fc.constant({ kind: 'noted' as const })
@@ -92,25 +125,40 @@ describe('ledger', () => {
     );
   });
   it('amending an old entry is the same as having written it so', () => {
-    const before = [entry(1, sand(30)), entry(2, { kind: 'water', kg: 0.2 }), entry(3, { kind: 'discarded', kg: 2, burnt: false })];
+    const before = [
+      entry(1, sand(30)),
+      entry(2, { kind: 'water', kg: 0.2 }),
+      entry(3, { kind: 'discarded', kg: 2, burnt: false })
+    ];
     const amended = before.map((each) => (each.id === 2 ? entry(2, { kind: 'water', kg: 0.5 }) : each));
-    const rebuilt = [sand(30), { kind: 'water', kg: 0.5 } as const, { kind: 'discarded', kg: 2, burnt: false } as const].reduce(
-      (books, event, i) => apply(books, entry(i + 1, event)),
-      emptyBooks()
-    );
+    const rebuilt = [
+      sand(30),
+      { kind: 'water', kg: 0.5 } as const,
+      { kind: 'discarded', kg: 2, burnt: false } as const
+    ].reduce((books, event, i) => apply(books, entry(i + 1, event)), emptyBooks());
     expect(replay(amended)).toEqual(rebuilt);
     expect(moistureFraction(replay(amended).sand)).toBeGreaterThan(moistureFraction(replay(before).sand));
   });
   it('orders entries of one instant by when they were written', () => {
     const at = day(1);
-    expect(inOrder([{ at, id: 2 }, { at: day(0), id: 3 }, { at, id: 1 }]).map((each) => each.id)).toEqual([3, 1, 2]);
+    expect(
+      inOrder([
+        { at, id: 2 },
+        { at: day(0), id: 3 },
+        { at, id: 1 }
+      ]).map((each) => each.id)
+    ).toEqual([3, 1, 2]);
   });
   it('refuses what cannot have happened, with what there was', () => {
     const books = replay([entry(1, sand(10))]);
     const there = totalMass(books.sand);
-    expect(() => apply(books, entry(2, { kind: 'discarded', kg: 20, burnt: false }))).toThrow(`only ${there.toFixed(2)} kg of sand`);
+    expect(() => apply(books, entry(2, { kind: 'discarded', kg: 20, burnt: false }))).toThrow(
+      `only ${there.toFixed(2)} kg of sand`
+    );
     expect(() => apply(books, entry(2, { kind: 'dried', kg: 5 }))).toThrow(LedgerError);
-    expect(totalMass(apply(books, entry(2, { kind: 'discarded', kg: there * (1 + 1e-12), burnt: true })).sand)).toBeCloseTo(0, 9);
+    expect(
+      totalMass(apply(books, entry(2, { kind: 'discarded', kg: there * (1 + 1e-12), burnt: true })).sand)
+    ).toBeCloseTo(0, 9);
   });
   it('turns clay in burnt sand dead and drives its water off', () => {
     const start = replay([entry(1, sand(20)), entry(2, { kind: 'drawn', kg: 10 })]);

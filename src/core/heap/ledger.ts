@@ -59,7 +59,10 @@ export function apply(books: Books, entry: LedgerEntry): Books {
     case 'water':
       return bring(books, composition({ water: event.kg }));
     case 'dried':
-      return lose(books, composition({ water: upTo(entry, event.kg, books.sand.water, 'water in the heap') }));
+      return lose(
+        books,
+        composition({ water: upTo(entry, event.kg, books.sand.water, 'water in the heap') })
+      );
     case 'discarded':
     case 'spilled':
       return lose(books, take(entry, books, event.kg));
@@ -127,7 +130,11 @@ function burn(books: Books, entry: LedgerEntry, event: Extract<Event, { kind: 'p
 function giveBack(books: Books, kg: number): Books {
   const out = totalMass(books.out);
   const back = portion(books.out, Math.min(kg, out));
-  const rest = { ...books, sand: plus(books.sand, back), out: kg >= out ? composition() : minus(books.out, back) };
+  const rest = {
+    ...books,
+    sand: plus(books.sand, back),
+    out: kg >= out ? composition() : minus(books.out, back)
+  };
   if (kg <= out) return rest;
   const like = totalMass(rest.sand) > 0 ? rest.sand : composition({ grain: 1 });
   return bring(rest, portion(like, kg - out));
@@ -148,5 +155,10 @@ function upTo(
   if (kg <= available) return kg;
   if (kg <= available * (1 + 1e-9)) return available;
   const there = available.toFixed(available < 1 ? 3 : 2);
-  throw new LedgerError(entry.id, field, available, `There was only ${there} kg of ${of} then: at most that can go.`);
+  throw new LedgerError(
+    entry.id,
+    field,
+    available,
+    `There was only ${there} kg of ${of} then: at most that can go.`
+  );
 }

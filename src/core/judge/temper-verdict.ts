@@ -1,7 +1,8 @@
 import { OIL_SAND_REJECT_MOISTURE, middle, type System, type Targets } from '$core/reference/targets';
 import { temperWindow } from './temper-window';
 
-export type Verdict = 'empty' | 'dry' | 'a-little-dry' | 'in-temper' | 'a-little-wet' | 'too-wet' | 'short-of-oil';
+export type Verdict =
+  'empty' | 'dry' | 'a-little-dry' | 'in-temper' | 'a-little-wet' | 'too-wet' | 'short-of-oil';
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
   empty: 'Empty',

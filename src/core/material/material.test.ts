@@ -27,10 +27,16 @@ describe('arrivalOf', () => {
   });
   it('brings exactly what was weighed, whatever it is', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...ROLES), mass, share, share, (role, kg, moisture_fraction, active_fraction) => {
-        const total = totalMass(arrivalOf({ role, kg, moisture_fraction, active_fraction }));
-        expect(Math.abs(total - kg)).toBeLessThanOrEqual(1e-12 * kg);
-      })
+      fc.property(
+        fc.constantFrom(...ROLES),
+        mass,
+        share,
+        share,
+        (role, kg, moisture_fraction, active_fraction) => {
+          const total = totalMass(arrivalOf({ role, kg, moisture_fraction, active_fraction }));
+          expect(Math.abs(total - kg)).toBeLessThanOrEqual(1e-12 * kg);
+        }
+      )
     );
   });
   it('counts water as water, however it is described', () => {

@@ -96,14 +96,18 @@ describe('batch', () => {
 describe('splashes', () => {
   it('add up exactly, never grow, and put half in the first two when there are four or more', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1e-4, max: 50, noNaN: true }), fc.integer({ min: 1, max: 8 }), (kg, count) => {
-        const parts = splashes(kg, count);
-        expect(parts).toHaveLength(count);
-        expect(parts.reduce((a, b) => a + b, 0)).toBeCloseTo(kg, 12);
-        parts.slice(1).forEach((part, i) => expect(part).toBeLessThanOrEqual(parts[i]! * (1 + 1e-9)));
-        if (count >= 4) expect(parts[0]! + parts[1]!).toBeCloseTo(kg / 2, 12);
-        expect(Math.min(...parts)).toBeGreaterThan(0);
-      })
+      fc.property(
+        fc.double({ min: 1e-4, max: 50, noNaN: true }),
+        fc.integer({ min: 1, max: 8 }),
+        (kg, count) => {
+          const parts = splashes(kg, count);
+          expect(parts).toHaveLength(count);
+          expect(parts.reduce((a, b) => a + b, 0)).toBeCloseTo(kg, 12);
+          parts.slice(1).forEach((part, i) => expect(part).toBeLessThanOrEqual(parts[i]! * (1 + 1e-9)));
+          if (count >= 4) expect(parts[0]! + parts[1]!).toBeCloseTo(kg / 2, 12);
+          expect(Math.min(...parts)).toBeGreaterThan(0);
+        }
+      )
     );
   });
   it('does not split what is not there, nor a spoonful', () => {

@@ -57,7 +57,8 @@ export interface Batch {
  */
 export function batch(recipe: BatchRecipe): Batch {
   const shares = recipe.sands.reduce((sum, sand) => sum + sand.share, 0);
-  if (Math.abs(shares - 1) > 1e-9) throw new RangeError(`The shares of the sands add up to ${shares}, not 1.`);
+  if (Math.abs(shares - 1) > 1e-9)
+    throw new RangeError(`The shares of the sands add up to ${shares}, not 1.`);
   if ('dry_sand_kg' in recipe.wanted) return weighOut(recipe, recipe.wanted.dry_sand_kg);
   const wanted = recipe.wanted.total_kg;
   return weighOut(recipe, wanted / weighOut(recipe, 1).total_kg);
@@ -96,7 +97,8 @@ function weighOut(recipe: BatchRecipe, dry_sand_kg: number): Batch {
 function dryDose(addition: BatchAddition): number {
   const dose = addition.phs / 100;
   if (addition.counted_as === 'product' || dose === 0) return dose;
-  if (!(addition.active_fraction > 0)) throw new RangeError('A product with no active share cannot be dosed by it.');
+  if (!(addition.active_fraction > 0))
+    throw new RangeError('A product with no active share cannot be dosed by it.');
   return dose / addition.active_fraction;
 }
 

@@ -17,7 +17,8 @@ describe('water alone', () => {
   it('takes 52 kg from 4.5 down to 3.5 % by drying off', () =>
     expect(-waterToAdd(52, 0.045, 0.035)).toBeCloseTo(0.5389, 4));
   it('or by dry mix', () => expect(dryMixToAdd(52, 0.045, 0.035)).toBeCloseTo(14.857, 3));
-  it('refuses to dry sand to nothing with dry mix', () => expect(() => dryMixToAdd(52, 0.045, 0)).toThrow(RangeError));
+  it('refuses to dry sand to nothing with dry mix', () =>
+    expect(() => dryMixToAdd(52, 0.045, 0)).toThrow(RangeError));
   it('lands on the target, from anywhere', () => {
     const w = fc.double({ min: 0.001, max: 0.2, noNaN: true });
     fc.assert(
@@ -46,7 +47,15 @@ describe('clay and water together', () => {
         share(0.05, 0.15),
         share(0.5, 0.95),
         share(0, 0.04),
-        (total_kg, moisture, active_clay, target_moisture, target_active_clay, product_active, product_moisture) => {
+        (
+          total_kg,
+          moisture,
+          active_clay,
+          target_moisture,
+          target_active_clay,
+          product_active,
+          product_moisture
+        ) => {
           const { binder_kg: k, water_kg: x } = clayAndWater({
             total_kg,
             moisture,
@@ -58,8 +67,12 @@ describe('clay and water together', () => {
           });
           const total = total_kg + k + x;
           fc.pre(total > 0.01 * total_kg);
-          expect(Math.abs((total_kg * active_clay + k * product_active) / total - target_active_clay)).toBeLessThan(1e-9);
-          expect(Math.abs((total_kg * moisture + k * product_moisture + x) / total - target_moisture)).toBeLessThan(1e-9);
+          expect(
+            Math.abs((total_kg * active_clay + k * product_active) / total - target_active_clay)
+          ).toBeLessThan(1e-9);
+          expect(
+            Math.abs((total_kg * moisture + k * product_moisture + x) / total - target_moisture)
+          ).toBeLessThan(1e-9);
         }
       )
     );

@@ -41,13 +41,21 @@ export interface ClayAndWater {
  * @example 60 kg at 6.1 % clay, 2.2 % water → 8 %, 3.6 % with a = 0.85, u = 0.09: k = 1.5620, x = 0.7839
  */
 export function clayAndWater(problem: ClayAndWaterProblem): ClayAndWater {
-  const { total_kg, target_moisture: w, target_active_clay: c, product_active: a, product_moisture: u } = problem;
+  const {
+    total_kg,
+    target_moisture: w,
+    target_active_clay: c,
+    product_active: a,
+    product_moisture: u
+  } = problem;
   const clay_missing = total_kg * (c - problem.active_clay);
   const water_missing = total_kg * (w - problem.moisture);
   // (a − c)·k − c·x = clay_missing;  (u − w)·k + (1 − w)·x = water_missing
   const determinant = (a - c) * (1 - w) + c * (u - w);
   if (!(determinant > 1e-9)) {
-    throw new RangeError('This clay is too weak to reach the target: it holds no more active clay than the mix wants.');
+    throw new RangeError(
+      'This clay is too weak to reach the target: it holds no more active clay than the mix wants.'
+    );
   }
   return {
     binder_kg: (clay_missing * (1 - w) + c * water_missing) / determinant,
@@ -68,7 +76,13 @@ export interface SandAndClay {
  * @returns null when the two cannot do it (negative amounts: the sand must dry off instead)
  */
 export function sandAndClay(problem: ClayAndWaterProblem, sand_moisture = 0): SandAndClay | null {
-  const { total_kg, target_moisture: w, target_active_clay: c, product_active: a, product_moisture: u } = problem;
+  const {
+    total_kg,
+    target_moisture: w,
+    target_active_clay: c,
+    product_active: a,
+    product_moisture: u
+  } = problem;
   const clay_missing = total_kg * (c - problem.active_clay);
   const water_missing = total_kg * (w - problem.moisture);
   // (a − c)·k − c·s = clay_missing;  (u − w)·k + (v − w)·s = water_missing

@@ -23,7 +23,9 @@ export function mixingSteps(system: System, roles: readonly Role[], total_kg: nu
   const dry: Role[] = (['sand', 'binder', 'fines'] as const).filter(has);
   const powders = dry.length > 1;
   const dryStep: MixingStep = {
-    text: powders ? 'Spread the clay and fines on the dry sand and turn it over dry until no streak shows.' : 'Spread the sand out.',
+    text: powders
+      ? 'Spread the clay and fines on the dry sand and turn it over dry until no streak shows.'
+      : 'Spread the sand out.',
     roles: dry,
     minutes: powders ? Math.round(3 + 0.05 * total_kg) : 1,
     ...(powders || has('sand') ? { caution: 'dust' as const } : {})
@@ -32,19 +34,51 @@ export function mixingSteps(system: System, roles: readonly Role[], total_kg: nu
     return [
       dryStep,
       { text: 'Trickle the oil over it while turning.', roles: ['oil'], minutes: 3 },
-      { text: 'Mull until it is one colour and no dry pocket is left.', roles: [], minutes: Math.round(mull * 1.5) },
+      {
+        text: 'Mull until it is one colour and no dry pocket is left.',
+        roles: [],
+        minutes: Math.round(mull * 1.5)
+      },
       ...(has('activator')
-        ? [{ text: 'Sprinkle the activator last, mull again and cover at once.', roles: ['activator' as const], minutes: 4, caution: 'flammable' as const }]
+        ? [
+            {
+              text: 'Sprinkle the activator last, mull again and cover at once.',
+              roles: ['activator' as const],
+              minutes: 4,
+              caution: 'flammable' as const
+            }
+          ]
         : []),
       { text: 'Riddle, and squeeze before you ram.', roles: [], minutes: 3 }
     ];
   }
   return [
     dryStep,
-    { text: 'Splash in the first half of the water, in two goes, turning all the while.', roles: ['water'], minutes: 3 },
-    ...(has('carbon') ? [{ text: 'Work in the carbon or flour.', roles: ['carbon' as const], minutes: 2, caution: 'dust' as const }] : []),
-    { text: 'Mull, then add the smaller splashes; squeeze before each of the last two.', roles: ['water'], minutes: mull },
-    { text: 'Cover it and let the clay drink: 15 minutes at least, overnight is best.', roles: [], minutes: 15 },
+    {
+      text: 'Splash in the first half of the water, in two goes, turning all the while.',
+      roles: ['water'],
+      minutes: 3
+    },
+    ...(has('carbon')
+      ? [
+          {
+            text: 'Work in the carbon or flour.',
+            roles: ['carbon' as const],
+            minutes: 2,
+            caution: 'dust' as const
+          }
+        ]
+      : []),
+    {
+      text: 'Mull, then add the smaller splashes; squeeze before each of the last two.',
+      roles: ['water'],
+      minutes: mull
+    },
+    {
+      text: 'Cover it and let the clay drink: 15 minutes at least, overnight is best.',
+      roles: [],
+      minutes: 15
+    },
     { text: 'Riddle through 6 mm, and squeeze once more.', roles: [], minutes: 3 }
   ];
 }

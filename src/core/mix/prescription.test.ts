@@ -3,7 +3,14 @@ import { describe, expect, it } from 'vitest';
 import { aimMoisture, moistureAtRatio, temperWindow } from '$core/judge/temper-window';
 import { temperVerdict } from '$core/judge/temper-verdict';
 import { arrivalOf } from '$core/material/arrival';
-import { composition, dryShare, moistureFraction, plus, totalMass, type Composition } from '$core/material/composition';
+import {
+  composition,
+  dryShare,
+  moistureFraction,
+  plus,
+  totalMass,
+  type Composition
+} from '$core/material/composition';
 import { HEAP_BINDERS, TARGETS } from '$core/reference/targets';
 import { mixingSteps, mullingMinutes } from './mixing-order';
 import { prescribe, type StockAtHand } from './prescription';
@@ -17,7 +24,11 @@ const stock = (binder_kg: number | null = null): StockAtHand => ({
 });
 /** A heap of 40 kg of dry mix with this share of active clay and this moisture. */
 const heap = (active: number, moisture: number): Composition =>
-  composition({ grain: 40 * (1 - active), active_clay: 40 * active, water: (40 * moisture) / (1 - moisture) });
+  composition({
+    grain: 40 * (1 - active),
+    active_clay: 40 * active,
+    water: (40 * moisture) / (1 - moisture)
+  });
 const ask = (sand: Composition, at = stock()) => prescribe('water', targets, sand, at);
 
 describe('temper window', () => {
@@ -31,12 +42,16 @@ describe('temper window', () => {
   });
   it('always lies within the moisture window of its kind and is wide enough to hit', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...HEAP_BINDERS), fc.double({ min: 0, max: 0.3, noNaN: true }), (binder, active) => {
-        const window = temperWindow(TARGETS[binder], active);
-        expect(window.max - window.min).toBeGreaterThanOrEqual(0.004 - 1e-12);
-        expect(window.min).toBeGreaterThanOrEqual(TARGETS[binder].moisture.min - 1e-12);
-        expect(window.max).toBeLessThanOrEqual(TARGETS[binder].moisture.max + 1e-12);
-      })
+      fc.property(
+        fc.constantFrom(...HEAP_BINDERS),
+        fc.double({ min: 0, max: 0.3, noNaN: true }),
+        (binder, active) => {
+          const window = temperWindow(TARGETS[binder], active);
+          expect(window.max - window.min).toBeGreaterThanOrEqual(0.004 - 1e-12);
+          expect(window.min).toBeGreaterThanOrEqual(TARGETS[binder].moisture.min - 1e-12);
+          expect(window.max).toBeLessThanOrEqual(TARGETS[binder].moisture.max + 1e-12);
+        }
+      )
     );
   });
 });
@@ -64,7 +79,9 @@ describe('verdict', () => {
     ]);
   });
   it('has a word for an empty heap', () => {
-    expect(temperVerdict('water', targets, { total_kg: 0, moisture: 0, active_clay: 0, oil: 0 })).toBe('empty');
+    expect(temperVerdict('water', targets, { total_kg: 0, moisture: 0, active_clay: 0, oil: 0 })).toBe(
+      'empty'
+    );
   });
 });
 
@@ -86,7 +103,9 @@ describe('prescribe', () => {
   });
   it('names the material that stock lacks', () => {
     const answer = ask(heap(0.055, 0.022), stock(0.2));
-    expect(answer.missing).toEqual([{ what: 'binder', short_kg: expect.closeTo(answer.binder_kg - 0.2, 10) }]);
+    expect(answer.missing).toEqual([
+      { what: 'binder', short_kg: expect.closeTo(answer.binder_kg - 0.2, 10) }
+    ]);
   });
   it('offers dry mix or drying off, with how long, when too wet', () => {
     const wet = heap(0.08, 0.055);
@@ -115,7 +134,10 @@ describe('prescribe', () => {
   });
   it('doses oil and organoclay to their windows, keeps water out', () => {
     const dryMix = composition({ grain: 9.5, active_clay: 0.42, oil: 0.1, water: 0.02 });
-    const oilStock: StockAtHand = { ...stock(), binder: { moisture_fraction: 0.01, active_fraction: 1, available_kg: 2 } };
+    const oilStock: StockAtHand = {
+      ...stock(),
+      binder: { moisture_fraction: 0.01, active_fraction: 1, available_kg: 2 }
+    };
     const answer = prescribe('oil', TARGETS.oil, dryMix, oilStock);
     expect(answer.need).toBe('oil');
     expect(dryShare(answer.after, 'oil')).toBeCloseTo((TARGETS.oil.oil!.min + TARGETS.oil.oil!.max) / 2, 10);
@@ -168,7 +190,8 @@ describe('stock check', () => {
     expect(cost).toEqual({ EUR: 10, GBP: 1.5 });
     expect(unpriced).toBe(1);
   });
-  it('has no bound when nothing is drawn from stock', () => expect(stockCheck([]).largest_factor).toBe(Infinity));
+  it('has no bound when nothing is drawn from stock', () =>
+    expect(stockCheck([]).largest_factor).toBe(Infinity));
 });
 
 describe('mixing order', () => {

@@ -76,7 +76,12 @@ export function prescribe(
   climate: Climate = SHED
 ): Prescription {
   if (!(totalMass(sand) > 1e-6)) {
-    return nothing(sand, targets, 'sand', 'There is no sand in this heap yet: mix a batch or log what you bought.');
+    return nothing(
+      sand,
+      targets,
+      'sand',
+      'There is no sand in this heap yet: mix a batch or log what you bought.'
+    );
   }
   return system === 'oil' ? forOil(targets, sand, stock, climate) : forWater(targets, sand, stock, climate);
 }
@@ -98,7 +103,10 @@ function forWater(targets: Targets, sand: Composition, stock: StockAtHand, clima
     product_active: stock.binder.active_fraction * (1 - stock.binder.moisture_fraction),
     product_moisture: stock.binder.moisture_fraction
   };
-  const base = { ...nothing(sand, targets, 'nothing', ''), aim: { moisture: aim, active_clay: wanted_active } };
+  const base = {
+    ...nothing(sand, targets, 'nothing', ''),
+    aim: { moisture: aim, active_clay: wanted_active }
+  };
   const tooWeak = short && problem.product_active <= problem.target_active_clay * 1.05;
 
   if (short && !tooWeak) {
@@ -122,12 +130,17 @@ function forWater(targets: Targets, sand: Composition, stock: StockAtHand, clima
       ...base,
       need: 'water',
       water_kg,
-      missing: tooWeak ? [{ what: 'binder', short_kg: total * (problem.target_active_clay - problem.active_clay) }] : [],
+      missing: tooWeak
+        ? [{ what: 'binder', short_kg: total * (problem.target_active_clay - problem.active_clay) }]
+        : [],
       reason: reasonForWater(sand, targets, active, moisture, aim)
     });
   }
   if (moisture > window.max) {
-    return tooWet(sand, stock, climate, base, problem, { binder_kg: 0, water_to_lose_kg: -waterToAdd(total, moisture, aim) });
+    return tooWet(sand, stock, climate, base, problem, {
+      binder_kg: 0,
+      water_to_lose_kg: -waterToAdd(total, moisture, aim)
+    });
   }
   return {
     ...base,
@@ -135,7 +148,13 @@ function forWater(targets: Targets, sand: Composition, stock: StockAtHand, clima
   };
 }
 
-function reasonForWater(sand: Composition, targets: Targets, active: number, moisture: number, aim: number): string {
+function reasonForWater(
+  sand: Composition,
+  targets: Targets,
+  active: number,
+  moisture: number,
+  aim: number
+): string {
   if (!targets.temper_ratio) return `It holds ${pc(moisture)} water; your window asks for ${pc(aim)}.`;
   const ratio = (aim * dryMass(sand)) / (1 - aim) / sand.active_clay;
   return `It holds ${pc(moisture)} water; ${pc(active)} active clay wants ${ratio.toFixed(2)} of its weight in water, which is ${pc(aim)} here.`;
@@ -185,7 +204,10 @@ function forOil(targets: Targets, sand: Composition, stock: StockAtHand, climate
   const clay = dryShare(sand, 'active_clay');
   const oilWindow = targets.oil ?? { min: 0, max: 0 };
   if (oil >= oilWindow.min && clay >= targets.active_clay.min) {
-    return { ...base, reason: `Oil at ${pc(oil)} and organoclay at ${pc(clay)} of the mix stand inside their windows.` };
+    return {
+      ...base,
+      reason: `Oil at ${pc(oil)} and organoclay at ${pc(clay)} of the mix stand inside their windows.`
+    };
   }
   const wanted_oil = oil < oilWindow.min ? middle(oilWindow) : oil;
   const wanted_clay = clay < targets.active_clay.min ? middle(targets.active_clay) : clay;

@@ -34,8 +34,14 @@ export function stockCheck(demands: readonly Demand[]): StockCheck {
     left_kg: Math.max(0, demand.on_hand_kg - demand.needed_kg),
     short_kg: Math.max(0, demand.needed_kg - demand.on_hand_kg)
   }));
-  const factors = lines.filter((line) => line.needed_kg > 0).map((line) => Math.max(0, line.on_hand_kg) / line.needed_kg);
-  return { lines, enough: lines.every((line) => line.short_kg <= 1e-9), largest_factor: Math.min(Infinity, ...factors) };
+  const factors = lines
+    .filter((line) => line.needed_kg > 0)
+    .map((line) => Math.max(0, line.on_hand_kg) / line.needed_kg);
+  return {
+    lines,
+    enough: lines.every((line) => line.short_kg <= 1e-9),
+    largest_factor: Math.min(Infinity, ...factors)
+  };
 }
 
 /** Money by currency (ISO 4217), since stock bought in two currencies has no one price. */

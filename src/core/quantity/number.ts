@@ -1,7 +1,15 @@
 /** A number read from text, or the reason it could not be read. */
 export type NumberReading = { ok: true; value: number } | { ok: false; message: string };
 
-const VULGAR: Record<string, string> = { '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8' };
+const VULGAR: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8'
+};
 
 /**
  * Reads a decimal with a point or a comma, a fraction (`3/8`) or a whole number and a fraction (`1 1/2`).
@@ -12,7 +20,10 @@ const VULGAR: Record<string, string> = { '½': '1/2', '¼': '1/4', '¾': '3/4', 
  * @example readNumber('1 1/2') // { ok: true, value: 1.5 }
  */
 export function readNumber(text: string): NumberReading {
-  const plain = text.replace(/[½¼¾⅛⅜⅝⅞]/g, (glyph) => ` ${VULGAR[glyph]}`).trim().replace(/\s+/g, ' ');
+  const plain = text
+    .replace(/[½¼¾⅛⅜⅝⅞]/g, (glyph) => ` ${VULGAR[glyph]}`)
+    .trim()
+    .replace(/\s+/g, ' ');
   const fraction = /^(?:(\d+) )?(\d+)\/(\d+)$/.exec(plain);
   if (fraction) {
     const [, whole, above, below] = fraction;
@@ -23,11 +34,16 @@ export function readNumber(text: string): NumberReading {
   if (decimal === 'ambiguous') {
     const digits = plain.replace(/[.,]/, '');
     const short = plain.replace(',', '.').replace(/0+$/, '');
-    return { ok: false, message: `“${plain}” can be read two ways: write ${digits} or ${short}${short.endsWith('.') ? '0' : ''}.` };
+    return {
+      ok: false,
+      message: `“${plain}” can be read two ways: write ${digits} or ${short}${short.endsWith('.') ? '0' : ''}.`
+    };
   }
   if (decimal === null) return { ok: false, message: `“${text.trim()}” is not a number.` };
   const value = Number(decimal);
-  return Number.isFinite(value) ? { ok: true, value } : { ok: false, message: `“${text.trim()}” is too large.` };
+  return Number.isFinite(value)
+    ? { ok: true, value }
+    : { ok: false, message: `“${text.trim()}” is too large.` };
 }
 
 /** The text with a point for its decimal sign and no thousands signs; null if it is no decimal. */

@@ -5,7 +5,8 @@ import { DIMENSION_WORDS, UNITS, dimensionOfUnit, type Dimension } from './unit'
 export type QuantityReading = { ok: true; si: number } | { ok: false; message: string };
 
 /** One number and the unit word behind it; the number may be `1 1/2`, `3/8`, `0,5`, `1.25` or `½`. */
-const PART = /([-+−]?(?:\d+\s+)?\d+\/\d+|[-+−]?[\d.,]*[½¼¾⅛⅜⅝⅞]|[-+−]?\d+\s+[½¼¾⅛⅜⅝⅞]|[-+−]?[\d.,]+)\s*(%|"|'|[a-zµ]+[²³23]?)?\s*/giy;
+const PART =
+  /([-+−]?(?:\d+\s+)?\d+\/\d+|[-+−]?[\d.,]*[½¼¾⅛⅜⅝⅞]|[-+−]?\d+\s+[½¼¾⅛⅜⅝⅞]|[-+−]?[\d.,]+)\s*(%|"|'|[a-zµ]+[²³23]?)?\s*/giy;
 
 /**
  * Reads what a caster types into a field: `350 g`, `2 lb 6 oz`, `1 1/2 in`, `3,8`, `12 %`.

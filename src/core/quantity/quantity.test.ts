@@ -69,10 +69,14 @@ describe('parseQuantity', () => {
   });
   it('round-trips what it puts in an editable field', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.001, max: 900, noNaN: true }), fc.constantFrom('metric', 'us'), (mass, system) => {
-        const text = editableMass(mass, mass < 2 ? 'small' : 'large', system as 'metric' | 'us');
-        expect(Math.abs(kg(text) - mass)).toBeLessThan(mass < 2 ? 2e-4 : 6e-4);
-      })
+      fc.property(
+        fc.double({ min: 0.001, max: 900, noNaN: true }),
+        fc.constantFrom('metric', 'us'),
+        (mass, system) => {
+          const text = editableMass(mass, mass < 2 ? 'small' : 'large', system as 'metric' | 'us');
+          expect(Math.abs(kg(text) - mass)).toBeLessThan(mass < 2 ? 2e-4 : 6e-4);
+        }
+      )
     );
   });
 });
@@ -121,6 +125,11 @@ describe('handMeasure', () => {
     expect(handMeasure(0, 1, true)).toBe('');
   });
   it('is never shovelled when liquid', () => {
-    fc.assert(fc.property(fc.double({ min: 0.001, max: 500, noNaN: true }), (mass) => !handMeasure(mass, 1, true).includes('shovel')));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.001, max: 500, noNaN: true }),
+        (mass) => !handMeasure(mass, 1, true).includes('shovel')
+      )
+    );
   });
 });

@@ -12,12 +12,7 @@ export interface Window {
 export type System = 'water' | 'oil';
 
 export type HeapBinder =
-  | 'sodium-bentonite'
-  | 'calcium-bentonite'
-  | 'absorbent-clay'
-  | 'fire-clay'
-  | 'natural'
-  | 'oil';
+  'sodium-bentonite' | 'calcium-bentonite' | 'absorbent-clay' | 'fire-clay' | 'natural' | 'oil';
 
 export const HEAP_BINDERS: readonly HeapBinder[] = [
   'sodium-bentonite',

@@ -1,0 +1,91 @@
+import { array, string, type InferType } from 'yup';
+import { MATERIAL_KINDS, ROLES } from '$core/reference/ingredients';
+import {
+  REQUIRED,
+  WETTEST_STOCK,
+  choice,
+  container,
+  id,
+  kg,
+  kgOrNone,
+  pastTime,
+  percent,
+  shape,
+  text,
+  whole,
+  yesNo
+} from './fields';
+
+/** An ingredient is named by its role or by its handbook kind. */
+export const INGREDIENT_NAMES = [...new Set<string>([...ROLES, ...MATERIAL_KINDS])];
+
+const ingredient = {
+  ingredient: choice(INGREDIENT_NAMES).required(REQUIRED),
+  kg: kg().required(REQUIRED),
+  moisture_percent: percent(100).optional(),
+  active_percent: percent(100).optional(),
+  lot_id: id().optional()
+};
+
+const addition = () => shape(ingredient).required(REQUIRED);
+
+const written = {
+  at: pastTime().required(REQUIRED),
+  zone: text(64).optional(),
+  note: text(2000).optional(),
+  /** What the user typed, by field, so that an edit shows it again: `2 lb 6 oz`. */
+  typed: shape({
+    kg: text(40).optional(),
+    burnt_kg: text(40).optional(),
+    water_driven_off_kg: text(40).optional(),
+    additions: array(text(40).defined()).max(20).optional()
+  }).optional(),
+  /** The version being amended; refused with 409 when it is no longer the latest. */
+  version: whole(1, Number.MAX_SAFE_INTEGER).optional()
+};
+
+const head = <const K extends string>(kind: K) => ({
+  kind: string<K>().oneOf([kind]).required(REQUIRED),
+  ...written
+});
+
+export const entries = {
+  mixed: shape({
+    ...head('mixed'),
+    additions: array(addition())
+      .typeError('must be a list')
+      .required(REQUIRED)
+      .min(1, 'needs at least one ingredient')
+      .max(20, 'holds at most 20 ingredients')
+  }).required(REQUIRED),
+  bought: shape({
+    ...head('bought'),
+    kg: kg().required(REQUIRED),
+    moisture_percent: percent(WETTEST_STOCK).optional(),
+    active_clay_percent: percent(60).optional(),
+    oil_percent: percent(20).optional()
+  }).required(REQUIRED),
+  water: shape({ ...head('water'), kg: kg(200).required(REQUIRED) }).required(REQUIRED),
+  added: shape({ ...head('added'), ...ingredient }).required(REQUIRED),
+  dried: shape({ ...head('dried'), kg: kg(200).required(REQUIRED) }).required(REQUIRED),
+  discarded: shape({ ...head('discarded'), kg: kg().required(REQUIRED), burnt: yesNo().optional() }).required(
+    REQUIRED
+  ),
+  spilled: shape({ ...head('spilled'), kg: kg().required(REQUIRED) }).required(REQUIRED),
+  drawn: shape({ ...head('drawn'), kg: kg().required(REQUIRED) }).required(REQUIRED),
+  returned: shape({ ...head('returned'), kg: kg().required(REQUIRED) }).required(REQUIRED),
+  poured: shape({
+    ...head('poured'),
+    burnt_kg: kgOrNone().required(REQUIRED),
+    water_driven_off_kg: kgOrNone(200).optional()
+  }).required(REQUIRED),
+  moved: shape({ ...head('moved'), container: container().required(REQUIRED) }).required(REQUIRED),
+  noted: shape({
+    ...head('noted'),
+    note: text(2000).trim('must not start or end with a space').min(1, 'needs some words').required(REQUIRED)
+  }).required(REQUIRED)
+} as const;
+
+export type EntryKind = keyof typeof entries;
+export const ENTRY_KINDS = Object.keys(entries) as EntryKind[];
+export type NewEntry = { [K in EntryKind]: InferType<(typeof entries)[K]> }[EntryKind];

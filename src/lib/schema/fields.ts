@@ -1,0 +1,98 @@
+import { boolean, number, object, string, type ObjectShape } from 'yup';
+import { COVERS } from '$core/heap/drying';
+
+/**
+ * The fields that records and calculators are built from. Each says what it allows in its own message, so
+ * that the same words stand at a form field and in a problem document.
+ */
+
+/** Heaviest thing a hobby foundry weighs, kg. */
+export const MOST_KG = 1000;
+
+const ranged = (unit: string, least: number, most: number, aboveLeast: boolean) => {
+  const range = `${aboveLeast ? 'more than ' : ''}${least} to ${most} ${unit}`.trim();
+  const message = `must be ${range}`;
+  const base = number()
+    .typeError(`must be a number, ${range}`)
+    .test('finite', message, (value) => value === undefined || value === null || Number.isFinite(value))
+    .max(most, message);
+  return aboveLeast ? base.moreThan(least, message) : base.min(least, message);
+};
+
+/** A mass in kg, more than nothing. */
+export const kg = (most = MOST_KG) => ranged('kg', 0, most, true);
+/** A mass in kg that may be nothing. */
+export const kgOrNone = (most = MOST_KG) => ranged('kg', 0, most, false);
+/** A weight on the bench scale in g. */
+export const grams = (most = 20_000) => ranged('g', 0, most, true);
+export const gramsOrNone = (most = 20_000) => ranged('g', 0, most, false);
+/** A percentage from 0 up. */
+export const percent = (most = 100) => ranged('%', 0, most, false);
+/** A percentage above 0. */
+export const somePercent = (most = 100) => ranged('%', 0, most, true);
+/** Parts per hundred of dry sand. */
+export const phs = (most: number) => ranged('phs', 0, most, false);
+export const whole = (least: number, most: number) =>
+  ranged('', least, most, false).integer(`must be a whole number, ${least} to ${most}`);
+export const between = (unit: string, least: number, most: number) => ranged(unit, least, most, false);
+export const id = () => whole(1, Number.MAX_SAFE_INTEGER);
+
+/** Wettest stock that is still sand and not slurry, %. */
+export const WETTEST_STOCK = 60;
+/** Wettest moisture that a target may ask for, %. */
+export const WETTEST_TARGET = 30;
+
+export const text = (most: number) =>
+  string().typeError('must be text').max(most, `must be at most ${most} characters`);
+
+/** One of a closed list; the message names the list. */
+export const choice = <const T extends string>(values: readonly T[]) =>
+  string()
+    .typeError(`must be one of ${values.join(', ')}`)
+    .oneOf(values, `must be one of ${values.join(', ')}`);
+
+export const yesNo = () => boolean().typeError('must be true or false');
+
+/** An object that refuses fields it does not know; an absent optional one stays absent. */
+export const shape = <T extends ObjectShape>(fields: T) =>
+  object(fields).typeError('must be an object').noUnknown().default(undefined);
+
+const EARLIEST = Date.UTC(1990, 0, 1);
+const DAY_MS = 86_400_000;
+
+/** An ISO 8601 time in UTC, between 1990 and tomorrow (clocks differ, but nothing happened next week). */
+export const pastTime = () =>
+  isoTime().test('past', 'must be a time between 1990 and now', (value) => {
+    if (!value) return true;
+    const ms = Date.parse(value);
+    return ms >= EARLIEST && ms <= Date.now() + DAY_MS;
+  });
+
+export const isoTime = () =>
+  string()
+    .typeError('must be an ISO 8601 time such as 2026-05-01T09:30:00Z')
+    .test('iso', 'must be an ISO 8601 time in UTC such as 2026-05-01T09:30:00Z', (value) => {
+      if (value === undefined || value === null) return true;
+      return (
+        /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})$/.test(value) &&
+        !Number.isNaN(Date.parse(value))
+      );
+    });
+
+/** A window of percentages, min below max. */
+export const percentWindow = (most: number) =>
+  shape({ min: percent(most).required('is required'), max: somePercent(most).required('is required') }).test(
+    'ordered',
+    'min must be less than max',
+    (value) => !value || !(Number(value.min) >= Number(value.max))
+  );
+
+export const REQUIRED = 'is required';
+
+/** Where a heap stands. */
+export const container = () =>
+  shape({
+    cover: choice(COVERS).required(REQUIRED),
+    exposed_area_m2: between('m²', 0.001, 20).required(REQUIRED),
+    capacity_kg: kg(5000).optional()
+  });

@@ -1,0 +1,36 @@
+import type { InferType } from 'yup';
+import { HEAP_BINDERS } from '$core/reference/targets';
+import { REQUIRED, WETTEST_TARGET, choice, container, percentWindow, shape, text, whole } from './fields';
+
+const targets = () =>
+  shape({
+    moisture_percent: percentWindow(WETTEST_TARGET).optional(),
+    active_clay_percent: percentWindow(60).optional()
+  });
+
+const bindersFit = (heap: { system?: string | undefined; binder?: string | undefined }) =>
+  !heap.binder || !heap.system || (heap.binder === 'oil') === (heap.system === 'oil');
+
+export const newHeap = shape({
+  name: text(60).trim('must not start or end with a space').min(1, 'needs a name').required(REQUIRED),
+  system: choice(['water', 'oil']).required(REQUIRED),
+  binder: choice(HEAP_BINDERS).optional(),
+  container: container().optional(),
+  targets: targets().optional(),
+  zone: text(64).optional()
+})
+  .required(REQUIRED)
+  .test('binder', function (heap) {
+    if (bindersFit(heap)) return true;
+    return this.createError({ path: 'binder', message: 'oil binds an oil system, and clay a water system' });
+  });
+
+export const heapChange = shape({
+  name: text(60).trim('must not start or end with a space').min(1, 'needs a name').optional(),
+  container: container().optional(),
+  targets: targets().nullable().optional(),
+  version: whole(1, Number.MAX_SAFE_INTEGER).optional()
+}).required(REQUIRED);
+
+export type NewHeap = InferType<typeof newHeap>;
+export type HeapChange = InferType<typeof heapChange>;

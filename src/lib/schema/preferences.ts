@@ -1,0 +1,12 @@
+import type { InferType } from 'yup';
+import { choice, shape } from './fields';
+
+/** How one person wants to see things; kept in a cookie so that the server renders it so from the start. */
+export const preferences = shape({
+  units: choice(['metric', 'us']).required(),
+  mode: choice(['light', 'dark', 'auto']).required()
+});
+
+export type Preferences = NonNullable<InferType<typeof preferences>>;
+
+export const DEFAULT_PREFERENCES: Preferences = { units: 'metric', mode: 'auto' };

@@ -1,0 +1,4 @@
+import * as firstTables from './0001-first-tables';
+
+/** Every migration in order. One that has been released is never changed, only followed by another. */
+export const migrations = [firstTables];

@@ -1,0 +1,228 @@
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type ModelStatic,
+  type Sequelize
+} from 'sequelize';
+import type { Container, Event } from '$core/heap/entry';
+import type { MaterialKind } from '$core/reference/ingredients';
+import type { HeapBinder, System, Window } from '$core/reference/targets';
+
+/** The tables as Sequelize models. Masses kg, fractions 0–1, times ISO 8601 UTC text. */
+
+export interface MaterialRow extends Model<
+  InferAttributes<MaterialRow>,
+  InferCreationAttributes<MaterialRow>
+> {
+  id: CreationOptional<number>;
+  kind: MaterialKind;
+  name: string;
+  note: string | null;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
+export interface LotRow extends Model<InferAttributes<LotRow>, InferCreationAttributes<LotRow>> {
+  id: CreationOptional<number>;
+  material_id: number;
+  supplier: string | null;
+  bought_kg: number;
+  /** Difference found by weighing again. */
+  adjusted_kg: CreationOptional<number>;
+  cost: number | null;
+  currency: string;
+  /** Null: the handbook default of its kind. */
+  moisture_fraction: number | null;
+  active_fraction: number | null;
+  fineness_number: number | null;
+  bought_at: string | null;
+  note: string | null;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
+/** Windows that the user set; the rest come from the handbook. */
+export interface OwnTargets {
+  moisture?: Window;
+  active_clay?: Window;
+}
+
+export interface HeapRow extends Model<InferAttributes<HeapRow>, InferCreationAttributes<HeapRow>> {
+  id: CreationOptional<number>;
+  name: string;
+  system: System;
+  binder: HeapBinder;
+  container: Container;
+  targets: OwnTargets | null;
+  zone: string | null;
+  /** Rises with every change to the heap or its ledger. */
+  version: CreationOptional<number>;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
+export interface EntryRow extends Model<InferAttributes<EntryRow>, InferCreationAttributes<EntryRow>> {
+  id: CreationOptional<number>;
+  heap_id: number;
+  /** The version that counts. */
+  version: CreationOptional<number>;
+  created_at: string;
+  undone_at: CreationOptional<string | null>;
+}
+
+/** What the user typed, by field. */
+export type Typed = Record<string, string | string[] | undefined>;
+
+export interface EntryVersionRow extends Model<
+  InferAttributes<EntryVersionRow>,
+  InferCreationAttributes<EntryVersionRow>
+> {
+  id: CreationOptional<number>;
+  entry_id: number;
+  version: number;
+  kind: string;
+  at: string;
+  zone: string | null;
+  note: string | null;
+  event: Event;
+  typed: Typed | null;
+  written_at: string;
+}
+
+export interface LotUseRow extends Model<InferAttributes<LotUseRow>, InferCreationAttributes<LotUseRow>> {
+  id: CreationOptional<number>;
+  entry_id: number;
+  lot_id: number;
+  kg: number;
+}
+
+export interface AnsweredRequestRow extends Model<
+  InferAttributes<AnsweredRequestRow>,
+  InferCreationAttributes<AnsweredRequestRow>
+> {
+  key: string;
+  fingerprint: string;
+  answer: { status: number; body: unknown; location: string | null };
+  created_at: string;
+}
+
+export interface Tables {
+  materials: ModelStatic<MaterialRow>;
+  lots: ModelStatic<LotRow>;
+  heaps: ModelStatic<HeapRow>;
+  entries: ModelStatic<EntryRow>;
+  entryVersions: ModelStatic<EntryVersionRow>;
+  lotUses: ModelStatic<LotUseRow>;
+  answeredRequests: ModelStatic<AnsweredRequestRow>;
+}
+
+// Fresh objects each time: Sequelize writes into the attribute objects that it is given.
+const key = () => ({ type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true });
+const words = () => ({ type: DataTypes.TEXT, allowNull: false });
+const maybeWords = () => ({ type: DataTypes.TEXT, allowNull: true });
+const figure = () => ({ type: DataTypes.DOUBLE, allowNull: false });
+const maybeFigure = () => ({ type: DataTypes.DOUBLE, allowNull: true });
+const count = () => ({ type: DataTypes.INTEGER, allowNull: false });
+const json = () => ({ type: DataTypes.JSON, allowNull: false });
+const maybeJson = () => ({ type: DataTypes.JSON, allowNull: true });
+
+export function defineTables(sequelize: Sequelize): Tables {
+  const options = { timestamps: false, underscored: true } as const;
+  const named = (tableName: string) => ({ ...options, tableName });
+  return {
+    materials: sequelize.define<MaterialRow>(
+      'material',
+      {
+        id: key(),
+        kind: words() as never,
+        name: words(),
+        note: maybeWords(),
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      named('materials')
+    ),
+    lots: sequelize.define<LotRow>(
+      'lot',
+      {
+        id: key(),
+        material_id: count(),
+        supplier: maybeWords(),
+        bought_kg: figure(),
+        adjusted_kg: { ...figure(), defaultValue: 0 },
+        cost: maybeFigure(),
+        currency: words(),
+        moisture_fraction: maybeFigure(),
+        active_fraction: maybeFigure(),
+        fineness_number: maybeFigure(),
+        bought_at: maybeWords(),
+        note: maybeWords(),
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      named('lots')
+    ),
+    heaps: sequelize.define<HeapRow>(
+      'heap',
+      {
+        id: key(),
+        name: words(),
+        system: words() as never,
+        binder: words() as never,
+        container: json(),
+        targets: maybeJson(),
+        zone: maybeWords(),
+        version: { ...count(), defaultValue: 1 },
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      // The column is our own optimistic version, not one that Sequelize keeps.
+      { ...named('heaps'), version: false }
+    ),
+    entries: sequelize.define<EntryRow>(
+      'entry',
+      {
+        id: key(),
+        heap_id: count(),
+        version: { ...count(), defaultValue: 1 },
+        created_at: words(),
+        undone_at: maybeWords()
+      },
+      { ...named('entries'), version: false }
+    ),
+    entryVersions: sequelize.define<EntryVersionRow>(
+      'entry_version',
+      {
+        id: key(),
+        entry_id: count(),
+        version: count(),
+        kind: words(),
+        at: words(),
+        zone: maybeWords(),
+        note: maybeWords(),
+        event: json() as never,
+        typed: maybeJson() as never,
+        written_at: words()
+      },
+      { ...named('entry_versions'), version: false }
+    ),
+    lotUses: sequelize.define<LotUseRow>(
+      'lot_use',
+      { id: key(), entry_id: count(), lot_id: count(), kg: figure() },
+      named('lot_uses')
+    ),
+    answeredRequests: sequelize.define<AnsweredRequestRow>(
+      'answered_request',
+      {
+        key: { type: DataTypes.TEXT, primaryKey: true },
+        fingerprint: words(),
+        answer: json() as never,
+        created_at: words()
+      },
+      named('answered_requests')
+    )
+  };
+}

@@ -1,0 +1,173 @@
+import { conditionAt, type Condition } from '$core/heap/condition';
+import { believe, type Belief, type Believed } from '$core/heap/estimate';
+import {
+  PARTS,
+  dryShare,
+  moistureFraction,
+  temperRatio,
+  totalMass,
+  type Composition
+} from '$core/material/composition';
+import { prescribe, type Prescription, type Stock } from '$core/mix/prescription';
+import { asPercent } from '$core/quantity/display';
+import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
+import { BINDER_MATERIAL } from '$core/reference/targets';
+import type { Database } from '../database/database';
+import type { HeapRow } from '../database/tables';
+import { listLots, type LotRecord } from '../stock/stock';
+import { heapRow, natureOf } from './heaps';
+import { loadLedger } from './ledger';
+
+/** A figure in percent with its standard deviation. */
+export interface BelievedPercent {
+  value: number;
+  sd: number;
+}
+
+/** The lots that a prescription would draw on. */
+export interface DosingLots {
+  binder: LotRecord | null;
+  sand: LotRecord | null;
+  oil: LotRecord | null;
+}
+
+export type StateRecord = ReturnType<typeof stateRecord>;
+
+/**
+ * The condition of a heap at a time and what it needs, the drying since its last entry included.
+ *
+ * @param at ISO time; later than now it is a forecast
+ */
+export async function readState(
+  db: Database,
+  heap_id: number,
+  at = new Date().toISOString()
+): Promise<StateRecord> {
+  const heap = await heapRow(db, heap_id);
+  const lots = await listLots(db);
+  return stateOf(db, heap, lots, at);
+}
+
+/** The states of every heap, for the bench. */
+export async function readStates(
+  db: Database,
+  at = new Date().toISOString()
+): Promise<Map<number, StateRecord>> {
+  const heaps = await db.tables.heaps.findAll({ where: { removed_at: null }, order: ['id'] });
+  const lots = await listLots(db);
+  const states = new Map<number, StateRecord>();
+  for (const heap of heaps) states.set(heap.id, await stateOf(db, heap, lots, at));
+  return states;
+}
+
+async function stateOf(db: Database, heap: HeapRow, lots: LotRecord[], at: string): Promise<StateRecord> {
+  const nature = natureOf(heap);
+  const belief = await believeUpTo(db, heap, at);
+  const condition = conditionAt(nature, belief, at);
+  const dosing = dosingLots(heap, lots);
+  const prescription = prescribe(nature.system, nature.targets, condition.sand, {
+    binder: stockOf(dosing.binder, BINDER_MATERIAL[heap.binder]),
+    sand: stockOf(dosing.sand, 'washed-silica'),
+    oil: stockOf(dosing.oil, 'light-oil')
+  });
+  return stateRecord(condition, prescription, dosing);
+}
+
+/** Beliefs by heap, good for one version of it; thrown away freely. */
+const kept = new WeakMap<Database, Map<number, { version: number; belief: Belief }>>();
+
+async function believeUpTo(db: Database, heap: HeapRow, at: string): Promise<Belief> {
+  const ofDatabase = kept.get(db) ?? new Map<number, { version: number; belief: Belief }>();
+  kept.set(db, ofDatabase);
+  const known = ofDatabase.get(heap.id);
+  if (known?.version === heap.version && (known.belief.at ?? '') <= at) return known.belief;
+  const ledger = await loadLedger(db, heap.id);
+  const until = ledger.filter((entry) => entry.at <= at);
+  const belief = believe(natureOf(heap), until);
+  if (until.length === ledger.length) ofDatabase.set(heap.id, { version: heap.version, belief });
+  return belief;
+}
+
+/** Of each kind of stock the fullest lot that suits; the heap's own binder before any other clay. */
+function dosingLots(heap: HeapRow, lots: LotRecord[]): DosingLots {
+  const fullest = (suits: (lot: LotRecord) => boolean) =>
+    lots.filter((lot) => suits(lot) && lot.on_hand_kg > 0).sort((a, b) => b.on_hand_kg - a.on_hand_kg)[0] ??
+    null;
+  const own = BINDER_MATERIAL[heap.binder];
+  return {
+    binder: fullest((lot) => lot.kind === own),
+    sand: fullest((lot) => lot.role === 'sand'),
+    oil: fullest((lot) => lot.role === 'oil')
+  };
+}
+
+function stockOf(lot: LotRecord | null, kind: MaterialKind): Stock {
+  if (!lot) {
+    const { moisture_fraction, active_fraction } = INGREDIENTS[kind];
+    return { moisture_fraction, active_fraction, available_kg: 0 };
+  }
+  return {
+    moisture_fraction: lot.moisture_percent.value / 100,
+    active_fraction: lot.active_percent.value / 100,
+    available_kg: lot.on_hand_kg
+  };
+}
+
+function stateRecord(condition: Condition, prescription: Prescription, dosing: DosingLots) {
+  const percent = ({ value, sd }: Believed): BelievedPercent => ({
+    value: asPercent(value),
+    sd: asPercent(sd)
+  });
+  const { dry_mix } = prescription;
+  return {
+    at: condition.at,
+    total_kg: condition.total_kg,
+    out_kg: condition.out_kg,
+    moisture_percent: percent(condition.moisture),
+    active_clay_percent: percent(condition.active_clay),
+    dead_clay_percent: percent(condition.dead_clay),
+    combustibles_percent: percent(condition.combustibles),
+    oil_percent: percent(condition.oil),
+    fines_percent: percent(condition.fines),
+    temper_ratio: condition.temper_ratio,
+    window_percent: { min: asPercent(condition.window.min), max: asPercent(condition.window.max) },
+    verdict: condition.verdict,
+    short_of_clay: condition.short_of_clay,
+    composition_kg: compositionFields(condition.sand),
+    prescription: {
+      need: prescription.need,
+      water_kg: prescription.water_kg,
+      binder_kg: prescription.binder_kg,
+      oil_kg: prescription.oil_kg,
+      dry_mix_kg: dry_mix ? dry_mix.sand_kg + dry_mix.binder_kg : 0,
+      dry_mix,
+      water_to_lose_kg: prescription.water_to_lose_kg,
+      dry_off_s: Number.isFinite(prescription.dry_off_s) ? prescription.dry_off_s : null,
+      splashes_kg: prescription.splashes_kg,
+      reason: prescription.reason,
+      aim: {
+        moisture_percent: asPercent(prescription.aim.moisture),
+        active_clay_percent: asPercent(prescription.aim.active_clay)
+      },
+      result: mixFields(prescription.after),
+      missing: prescription.missing,
+      mull_s: prescription.mull_s,
+      rest_s: prescription.rest_s,
+      lots: dosing
+    }
+  };
+}
+
+function compositionFields(of: Composition): Composition {
+  return Object.fromEntries(PARTS.map((part) => [part, of[part]])) as unknown as Composition;
+}
+
+/** A sand in the words of a condition report. */
+export function mixFields(sand: Composition) {
+  return {
+    total_kg: totalMass(sand),
+    moisture_percent: asPercent(moistureFraction(sand)),
+    active_clay_percent: asPercent(dryShare(sand, 'active_clay')),
+    temper_ratio: temperRatio(sand)
+  };
+}

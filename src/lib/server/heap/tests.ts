@@ -1,0 +1,80 @@
+import type { NewHeapTest } from '$lib/schema/heap-test';
+import type { Database } from '../database/database';
+import { notFound } from '../refusal';
+import {
+  amendTest as amendTestEntry,
+  appendTest as appendTestEntry,
+  entryVersions,
+  listEntries,
+  readEntry,
+  restoreEntry,
+  undoEntry,
+  type EntryFilter,
+  type EntryRecord,
+  type Page
+} from './ledger';
+
+/**
+ * Tests are ledger entries of kind `tested`; here they are seen as records of their own, with the test's kind
+ * and readings on top: `{id, kind: "moisture", at, pan_g, …, result}`.
+ */
+export type TestRecord = EntryRecord;
+
+export async function listTests(
+  db: Database,
+  heap_id: number,
+  filter: Omit<EntryFilter, 'kind'> & { test_kind?: string | undefined } = {}
+): Promise<Page<TestRecord>> {
+  const { test_kind, ...rest } = filter;
+  const page = await listEntries(db, heap_id, {
+    ...rest,
+    kind: 'tested',
+    ...(test_kind !== undefined && { test_kind })
+  });
+  return { ...page, items: page.items.map(asTest) };
+}
+
+export async function readTest(db: Database, heap_id: number, id: number): Promise<TestRecord> {
+  const entry = await readEntry(db, heap_id, id);
+  if (entry.kind !== 'tested') throw notFound('test', id);
+  return asTest(entry);
+}
+
+export async function appendTest(db: Database, heap_id: number, input: NewHeapTest): Promise<TestRecord> {
+  return asTest(await appendTestEntry(db, heap_id, input));
+}
+
+export async function amendTest(
+  db: Database,
+  heap_id: number,
+  id: number,
+  input: NewHeapTest
+): Promise<TestRecord> {
+  await readTest(db, heap_id, id);
+  return asTest(await amendTestEntry(db, heap_id, id, input));
+}
+
+export async function undoTest(
+  db: Database,
+  heap_id: number,
+  id: number,
+  version?: number
+): Promise<TestRecord> {
+  await readTest(db, heap_id, id);
+  return asTest(await undoEntry(db, heap_id, id, version));
+}
+
+export async function restoreTest(db: Database, heap_id: number, id: number): Promise<TestRecord> {
+  await readTest(db, heap_id, id);
+  return asTest(await restoreEntry(db, heap_id, id));
+}
+
+export async function testVersions(db: Database, heap_id: number, id: number): Promise<TestRecord[]> {
+  await readTest(db, heap_id, id);
+  return (await entryVersions(db, heap_id, id)).map(asTest);
+}
+
+function asTest(entry: EntryRecord): TestRecord {
+  const { test, ...rest } = entry;
+  return { ...rest, ...(test as Record<string, unknown>) } as TestRecord;
+}

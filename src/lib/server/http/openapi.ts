@@ -1,0 +1,246 @@
+import type { AnySchema, SchemaDescription, SchemaFieldDescription, SchemaObjectDescription } from 'yup';
+import { calculators } from '$lib/schema/calculator';
+import { entries } from '$lib/schema/entry';
+import { heapChange, newHeap } from '$lib/schema/heap';
+import { heapTests } from '$lib/schema/heap-test';
+import { lotChange, materialChange, newLot, newMaterial } from '$lib/schema/stock';
+
+type Json = Record<string, unknown>;
+
+/** JSON Schema (2020-12) of a Yup schema: types, ranges, closed lists, required and unknown fields. */
+export function jsonSchema(schema: AnySchema): Json {
+  return fromDescription(schema.describe() as SchemaFieldDescription);
+}
+
+function fromDescription(field: SchemaFieldDescription): Json {
+  const described = field as SchemaDescription;
+  const tests = new Map((described.tests ?? []).map((test) => [test.name ?? '', test.params ?? {}]));
+  const param = (test: string, name: string) => tests.get(test)?.[name];
+  const json: Json = {};
+  if (described.type === 'object') {
+    const { fields } = field as SchemaObjectDescription;
+    const required = Object.entries(fields).filter(
+      ([, each]) => (each as SchemaDescription).optional === false
+    );
+    Object.assign(json, {
+      type: 'object',
+      properties: Object.fromEntries(
+        Object.entries(fields).map(([name, each]) => [name, fromDescription(each)])
+      ),
+      additionalProperties: false,
+      ...(required.length > 0 && { required: required.map(([name]) => name) })
+    });
+  } else if (described.type === 'array') {
+    const { innerType } = field as unknown as { innerType?: SchemaFieldDescription };
+    Object.assign(json, { type: 'array', items: innerType ? fromDescription(innerType) : {} });
+    if (param('min', 'min') !== undefined) json.minItems = param('min', 'min');
+    if (param('max', 'max') !== undefined) json.maxItems = param('max', 'max');
+  } else if (described.type === 'number') {
+    json.type = tests.has('integer') ? 'integer' : 'number';
+    const [min, max] = [tests.get('min'), tests.get('max')];
+    if (min?.more !== undefined) json.exclusiveMinimum = min.more;
+    else if (min?.min !== undefined) json.minimum = min.min;
+    if (max?.max !== undefined) json.maximum = max.max;
+  } else {
+    json.type = described.type === 'boolean' ? 'boolean' : 'string';
+    if (param('max', 'max') !== undefined) json.maxLength = param('max', 'max');
+    if (param('min', 'min') !== undefined) json.minLength = param('min', 'min');
+    if (tests.has('iso')) json.format = 'date-time';
+  }
+  if ((described.oneOf ?? []).length > 0) json.enum = described.oneOf;
+  if (described.nullable) json.type = [json.type, 'null'];
+  return json;
+}
+
+const oneOf = (schemas: Record<string, AnySchema>): Json => ({
+  oneOf: Object.values(schemas).map(jsonSchema)
+});
+
+const jsonContent = (schema: Json): Json => ({ 'application/json': { schema } });
+const answer = (description: string): Json => ({ description, content: jsonContent({ type: 'object' }) });
+const PROBLEMS: Json = {
+  '4XX': {
+    description: 'Refused, and what would be right',
+    content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } }
+  }
+};
+
+const withBody = (summary: string, schema: Json, status: '200' | '201'): Json => ({
+  summary,
+  requestBody: { required: true, content: jsonContent(schema) },
+  responses: {
+    [status]: answer(status === '201' ? 'Created; Location says where' : 'The answer'),
+    ...PROBLEMS
+  }
+});
+const creates = (summary: string, schema: Json): Json => ({
+  ...withBody(summary, schema, '201'),
+  parameters: [
+    {
+      name: 'Idempotency-Key',
+      in: 'header',
+      required: false,
+      schema: { type: 'string', maxLength: 200 },
+      description: 'A retry with the same key and body is answered as the first was, and stores nothing more.'
+    }
+  ]
+});
+const reads = (summary: string, query: Json[] = []): Json => ({
+  summary,
+  ...(query.length > 0 && { parameters: query }),
+  responses: { '200': answer('The record or records'), ...PROBLEMS }
+});
+const acts = (summary: string, status: '200' | '204'): Json => ({
+  summary,
+  responses: {
+    [status]: status === '200' ? answer('The record as it is now') : { description: 'Done' },
+    ...PROBLEMS
+  }
+});
+const query = (name: string, schema: Json, description: string): Json => ({
+  name,
+  in: 'query',
+  required: false,
+  schema,
+  description
+});
+const PAGE = [
+  query('limit', { type: 'integer', minimum: 1, maximum: 500 }, 'Records on a page, 50 unless said'),
+  query('offset', { type: 'integer', minimum: 0 }, 'Records passed over')
+];
+const AT = { type: 'string', format: 'date-time' };
+
+const CALCULATOR_SUMMARIES: Record<keyof typeof calculators, string> = {
+  moisture: 'Moisture by drying, from gross weights',
+  batch:
+    'Scale weights of a batch, with the water of damp stock taken off. binder.active_percent is of the dry clay.',
+  correction:
+    'Water, clay or dry mix to bring a heap to a target. All percentages are of total mass, binder.active_percent of the clay as weighed.',
+  squeeze: 'Grade, temper factor and suspects of one squeeze'
+};
+
+/** The OpenAPI 3.1 document of /api/v1, from the same schemas that check the requests. */
+export function openapi(): Json {
+  const id = (name: string): Json => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: { type: 'integer', minimum: 1 }
+  });
+  const record = (ids: string[], methods: Json): Json => ({ parameters: ids.map(id), ...methods });
+  const paths: Json = {
+    '/heaps': { get: reads('Heaps'), post: creates('A new heap', jsonSchema(newHeap)) },
+    '/heaps/{id}': record(['id'], {
+      get: reads('A heap'),
+      patch: withBody('Change its name, container or windows', jsonSchema(heapChange), '200'),
+      delete: acts('Take it off the bench', '204')
+    }),
+    '/heaps/{id}/restore': record(['id'], { post: acts('Put a removed heap back', '200') }),
+    '/heaps/{id}/state': record(['id'], {
+      get: reads('Condition and prescription at a time; a later time forecasts the drying until then', [
+        query('at', AT, 'Now, unless said')
+      ])
+    }),
+    ...ledgerPaths('entries', 'entryId', 'entry', oneOf(entries), record),
+    '/heaps/{id}/entries/{entryId}/revert/{version}': record(['id', 'entryId', 'version'], {
+      post: acts('Make an older version count again', '200')
+    }),
+    ...ledgerPaths('tests', 'testId', 'test', oneOf(heapTests), record),
+    '/materials': {
+      get: reads('Materials, with the handbook defaults of their kind'),
+      post: creates('A new material', jsonSchema(newMaterial))
+    },
+    '/materials/{id}': record(['id'], {
+      get: reads('A material'),
+      patch: withBody('Change a material', jsonSchema(materialChange), '200'),
+      delete: acts('Take it off the list', '204')
+    }),
+    '/lots': {
+      get: reads('Lots and what is on hand', [query('material_id', { type: 'integer' }, 'Of one material')]),
+      post: creates('A new lot; name its material or its handbook kind', jsonSchema(newLot))
+    },
+    '/lots/{id}': record(['id'], {
+      get: reads('A lot'),
+      patch: withBody(
+        'Change a lot; on_hand_kg is a fresh weighing of what is left',
+        jsonSchema(lotChange),
+        '200'
+      ),
+      delete: acts('Take it off the list', '204')
+    }),
+    '/lots/{id}/restore': record(['id'], { post: acts('Put a removed lot back', '200') })
+  };
+  for (const [name, schema] of Object.entries(calculators)) {
+    const summary = CALCULATOR_SUMMARIES[name as keyof typeof calculators];
+    paths[`/calc/${name}`] = { post: withBody(summary, jsonSchema(schema), '200') };
+  }
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: 'Brunkel',
+      version: '1',
+      description:
+        'Molding-sand records and calculators. Field names carry units; percentages are 0 to 100; times are ISO 8601 UTC. Unknown fields are refused. An ingredient named only by its role counts as dry and fully active unless said; a handbook kind or a lot brings its own figures, active_percent being of its dry matter.'
+    },
+    servers: [{ url: '/api/v1' }],
+    paths,
+    components: {
+      schemas: {
+        Problem: {
+          type: 'object',
+          required: ['type', 'title', 'status', 'detail'],
+          properties: {
+            type: { type: 'string' },
+            title: { type: 'string' },
+            status: { type: 'integer' },
+            detail: { type: 'string' },
+            errors: {
+              type: 'array',
+              items: {
+                type: 'object',
+                required: ['path', 'message'],
+                properties: { path: { type: 'string' }, message: { type: 'string' } }
+              }
+            }
+          }
+        }
+      }
+    }
+  };
+}
+
+function ledgerPaths(
+  plural: string,
+  idName: string,
+  one: string,
+  schema: Json,
+  record: (ids: string[], methods: Json) => Json
+): Json {
+  const filters = [
+    ...PAGE,
+    query('kind', { type: 'string' }, 'Of one kind'),
+    query('from', AT, 'Not before'),
+    query('to', AT, 'Not after')
+  ];
+  return {
+    [`/heaps/{id}/${plural}`]: record(['id'], {
+      get: reads(`The ${plural}, latest first`, filters),
+      post: creates(`A new ${one}`, schema)
+    }),
+    [`/heaps/{id}/${plural}/{${idName}}`]: record(['id', idName], {
+      get: reads(`A ${one}`),
+      put: withBody(
+        `Amend: the old version stays in the history; 409 when version is not the latest`,
+        schema,
+        '200'
+      ),
+      delete: acts(`Undo: strike it out`, '200')
+    }),
+    [`/heaps/{id}/${plural}/{${idName}}/versions`]: record(['id', idName], {
+      get: reads('Every version, oldest first')
+    }),
+    [`/heaps/{id}/${plural}/{${idName}}/restore`]: record(['id', idName], {
+      post: acts('Take the undo back', '200')
+    })
+  };
+}

@@ -1,0 +1,37 @@
+import type { FieldError } from '$lib/schema/validate';
+import { Refusal } from '../refusal';
+
+const TITLES: Record<number, string> = {
+  400: 'Not JSON',
+  404: 'Not found',
+  405: 'Method not allowed',
+  409: 'Out of date',
+  413: 'Too large',
+  415: 'Not application/json',
+  422: 'Impossible or out of range',
+  500: 'Our fault'
+};
+
+/** An error as `application/problem+json` (RFC 9457). */
+export function problem(status: number, detail: string, errors: FieldError[] = []): Response {
+  const body = {
+    type: 'about:blank',
+    title: TITLES[status] ?? 'Problem',
+    status,
+    detail,
+    ...(errors.length > 0 && { errors })
+  };
+  return new Response(JSON.stringify(body), {
+    status,
+    headers: { 'content-type': 'application/problem+json' }
+  });
+}
+
+/** Whatever was thrown, as a problem. Only a fault of ours is a 500, and it is logged. */
+export function problemOf(thrown: unknown): Response {
+  if (thrown instanceof Refusal) return problem(thrown.status, thrown.message, thrown.errors);
+  const status = (thrown as { status?: unknown } | null)?.status;
+  if (status === 413) return problem(413, 'The body is larger than this interface takes.');
+  console.error(thrown);
+  return problem(500, 'Something went wrong here; nothing was stored.');
+}

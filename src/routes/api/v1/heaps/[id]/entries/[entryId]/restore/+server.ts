@@ -1,0 +1,6 @@
+import { restoreEntry } from '$lib/server/heap/ledger';
+import { act, pathId } from '$lib/server/http/endpoint';
+
+export const POST = act((db, event) =>
+  restoreEntry(db, pathId(event, 'id', 'heap'), pathId(event, 'entryId', 'entry'))
+);

@@ -1,0 +1,11 @@
+import { revertEntry } from '$lib/server/heap/ledger';
+import { act, pathId } from '$lib/server/http/endpoint';
+
+export const POST = act((db, event) =>
+  revertEntry(
+    db,
+    pathId(event, 'id', 'heap'),
+    pathId(event, 'entryId', 'entry'),
+    pathId(event, 'version', 'version')
+  )
+);

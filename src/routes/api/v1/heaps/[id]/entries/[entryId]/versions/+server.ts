@@ -1,0 +1,6 @@
+import { entryVersions } from '$lib/server/heap/ledger';
+import { pathId, read } from '$lib/server/http/endpoint';
+
+export const GET = read((db, event) =>
+  entryVersions(db, pathId(event, 'id', 'heap'), pathId(event, 'entryId', 'entry'))
+);
