@@ -5,6 +5,9 @@ declare global {
     interface Locals {
       preferences: Preferences;
     }
+    interface PageData {
+      preferences: Preferences;
+    }
     interface Error {
       message: string;
     }

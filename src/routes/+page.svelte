@@ -1,1 +1,154 @@
-<p>Brunkel</p>
+<script lang="ts">
+  import { VERDICT_WORDS } from '$core/judge/temper-verdict';
+  import { massText } from '$core/quantity/display';
+  import { BINDER_NAMES } from '$core/reference/targets';
+  import { units } from '$lib/ui/preferences';
+  import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
+  import { nextStep } from '$lib/ui/temper/next-step';
+  import { ArrowRight } from '@lucide/svelte';
+
+  const { data } = $props();
+</script>
+
+<svelte:head><title>Bench · Brunkel</title></svelte:head>
+
+{#if data.heaps.length === 0}
+  <section class="first">
+    <h1>Your sand, kept in temper</h1>
+    <p>
+      Brunkel works out what goes on the scale, tells you when a heap is too dry or too wet, and says in grams
+      what to add. Start with the heap you have, or the one you are about to mix.
+    </p>
+    <p>
+      <a class="act" href="/heaps/new">Start your first heap <ArrowRight size={18} aria-hidden="true" /></a>
+    </p>
+    <p class="soft small">Two minutes, a kitchen scale and your bags of sand and clay are enough.</p>
+  </section>
+{:else}
+  <header class="top">
+    <h1>Bench</h1>
+    <a class="quiet" href="/heaps/new">New heap</a>
+  </header>
+  <ul class="heaps ruled">
+    {#each data.heaps as { heap, state } (heap.id)}
+      {@const todo = state.prescription.need !== 'nothing'}
+      <li>
+        <a
+          class="heap"
+          href="/heaps/{heap.id}"
+          aria-label="{heap.name}: {VERDICT_WORDS[state.verdict]}. {nextStep(
+            state,
+            units(),
+            heap.system === 'oil'
+          )}"
+        >
+          <span class="who">
+            <span class="name">{heap.name}</span>
+            <span class="soft small">{massText(state.total_kg, units())} · {BINDER_NAMES[heap.binder]}</span>
+          </span>
+          <span class="verdict" class:good={!todo}
+            >{VERDICT_WORDS[state.verdict]}{#if state.short_of_clay}<span class="clay">short of clay</span
+              >{/if}</span
+          >
+          <span class="ruler">
+            {#if state.total_kg > 0}
+              <DryWetRuler
+                size="small"
+                window={state.window_percent}
+                value={state.moisture_percent.value}
+                sd={state.moisture_percent.sd}
+              />
+              <span class="small soft"
+                >{state.moisture_percent.value.toFixed(1)} ± {(1.645 * state.moisture_percent.sd).toFixed(1)} %
+                water</span
+              >
+            {/if}
+          </span>
+          <span class="step"
+            >{nextStep(state, units(), heap.system === 'oil')}<ArrowRight
+              size={20}
+              aria-hidden="true"
+            /></span
+          >
+        </a>
+      </li>
+    {/each}
+  </ul>
+{/if}
+
+<style>
+  .first {
+    display: grid;
+    gap: 1.25rem;
+    max-width: 36rem;
+    padding-block: 8vh;
+  }
+  .first h1 {
+    font-size: clamp(2.2rem, 6vw, 3.2rem);
+  }
+  .top {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    padding-bottom: 0.75rem;
+    border-bottom: 2px solid var(--ink);
+  }
+  .heap {
+    display: grid;
+    gap: 0.6rem 2rem;
+    padding-block: 1.4rem;
+    text-decoration: none;
+    align-items: center;
+  }
+  .heap:hover .name {
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+  }
+  .name {
+    display: block;
+    font-family: var(--display);
+    font-weight: 700;
+    font-size: 1.5rem;
+    line-height: 1.15;
+  }
+  .verdict {
+    font-family: var(--display);
+    font-weight: 700;
+    font-size: 1.35rem;
+    color: var(--heat);
+    line-height: 1.15;
+  }
+  .verdict.good {
+    color: var(--good);
+  }
+  .clay {
+    display: block;
+    font-size: 0.95rem;
+    font-weight: 600;
+  }
+  .ruler {
+    display: grid;
+    gap: 0.5rem;
+  }
+  .step {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 1rem;
+    font-weight: 600;
+    min-height: 3rem;
+  }
+  @media (min-width: 62rem) {
+    .heap {
+      grid-template-columns: minmax(12rem, 1.2fr) 10rem minmax(14rem, 1.5fr) minmax(14rem, 1.3fr);
+    }
+  }
+  @media (max-width: 61.99rem) {
+    .step {
+      background: var(--paper);
+      border: 1px solid var(--ink);
+      border-radius: var(--radius-base);
+      padding-inline: 1rem;
+    }
+  }
+</style>

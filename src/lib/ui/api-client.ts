@@ -1,0 +1,47 @@
+import type { FieldError } from '$lib/schema/validate';
+
+/** What the server refused, or that it could not be reached; `errors` name the fields. */
+export class ApiProblem extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly errors: FieldError[] = []
+  ) {
+    super(message);
+    this.name = 'ApiProblem';
+  }
+}
+
+/**
+ * One call of /api/v1.
+ *
+ * @param path below /api/v1, with its leading slash
+ * @throws ApiProblem for every answer but a 2xx, and when there is no answer (status 0)
+ */
+export async function api<T>(
+  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
+  path: string,
+  body?: unknown
+): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/v1${path}`, {
+      method,
+      headers: {
+        ...(body !== undefined && { 'content-type': 'application/json' }),
+        // A retry after a lost answer must not log the same thing twice.
+        ...(method === 'POST' && { 'idempotency-key': crypto.randomUUID() })
+      },
+      ...(body !== undefined && { body: JSON.stringify(body) })
+    });
+  } catch {
+    throw new ApiProblem(
+      0,
+      'Brunkel cannot be reached. What you typed is still here: try again in a moment.'
+    );
+  }
+  if (response.status === 204) return undefined as T;
+  const answer = (await response.json()) as T & { detail?: string; errors?: FieldError[] };
+  if (!response.ok) throw new ApiProblem(response.status, answer.detail ?? 'It was refused.', answer.errors);
+  return answer;
+}

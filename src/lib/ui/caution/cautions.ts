@@ -1,0 +1,28 @@
+/**
+ * Cautions, shown where the hand is about to do the thing. Short on purpose; local rules and licensed trades
+ * come first, and the handbook page says so.
+ */
+export const CAUTIONS = {
+  dust: {
+    title: 'Silica and clay dust scars the lungs.',
+    text: 'Damp it or work outdoors, and wear a fitted respirator while sand, clay or fines are dry or being sieved.'
+  },
+  flammable: {
+    title: 'Activator is flammable.',
+    text: 'No flame, spark or hot pan near it; air the room; cap the bottle at once.'
+  },
+  oil: {
+    title: 'Oil sand smokes when it burns.',
+    text: 'Pour outdoors or in strong ventilation. Keep oily rags in a closed metal tin.'
+  },
+  wet: {
+    title: 'Wet sand and molten metal do not mix.',
+    text: 'A mold that is too wet can throw metal. Do not pour until the sand is back in its window.'
+  },
+  drying: {
+    title: 'Hot pan, hot sand.',
+    text: 'Gloves and eye cover; sand can spit while it dries. Never dry oil-bonded sand in a microwave or over a flame.'
+  }
+} as const;
+
+export type CautionName = keyof typeof CAUTIONS;

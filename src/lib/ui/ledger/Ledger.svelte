@@ -1,0 +1,94 @@
+<script lang="ts">
+  import { units } from '$lib/ui/preferences';
+  import { entryWords, shortDate, type LedgerRow } from './entry-words';
+  import { strike, unstrike } from './log-entry';
+
+  const { heap_id, rows }: { heap_id: number; rows: readonly LedgerRow[] } = $props();
+</script>
+
+<ul class="ledger ruled">
+  {#each rows as row (row.id)}
+    {@const words = entryWords(row, units())}
+    <li class:struck={row.undone_at !== null}>
+      <a href="/heaps/{heap_id}/entries/{row.id}" class="line">
+        <time datetime={row.at}>{shortDate(row.at)}</time>
+        <span class="what"
+          >{words.what}{#if row.version > 1}<span class="soft small">
+              · amended</span
+            >{/if}{#if row.note && row.kind !== 'noted'}<span class="note soft small">{row.note}</span
+            >{/if}</span
+        >
+        <span class="amount">{words.amount}</span>
+      </a>
+      {#if row.undone_at === null}
+        <button
+          type="button"
+          class="strike"
+          onclick={() => strike(heap_id, row.id)}
+          aria-label="Undo: {words.what}, {shortDate(row.at)}">undo</button
+        >
+      {:else}
+        <button
+          type="button"
+          class="strike"
+          onclick={() => unstrike(heap_id, row.id)}
+          aria-label="Put back: {words.what}, {shortDate(row.at)}">put back</button
+        >
+      {/if}
+    </li>
+  {/each}
+</ul>
+
+<style>
+  li {
+    display: flex;
+    align-items: stretch;
+    gap: 0.25rem;
+  }
+  .line {
+    flex: 1;
+    min-width: 0;
+    display: grid;
+    grid-template-columns: 4.2rem 1fr auto;
+    gap: 0.75rem;
+    align-items: center;
+    min-height: 3rem;
+    padding-block: 0.35rem;
+    text-decoration: none;
+  }
+  .line:hover .what {
+    text-decoration: underline;
+    text-underline-offset: 0.2em;
+  }
+  time {
+    font-size: 0.85rem;
+    color: var(--soft);
+  }
+  .what {
+    line-height: 1.3;
+    overflow-wrap: anywhere;
+  }
+  .note {
+    display: block;
+  }
+  .amount {
+    font-family: var(--mono);
+    font-size: 0.95rem;
+    white-space: nowrap;
+  }
+  .strike {
+    min-width: 3rem;
+    min-height: 3rem;
+    font-size: 0.85rem;
+    color: var(--soft);
+    text-decoration: underline;
+    cursor: pointer;
+  }
+  .strike:hover {
+    color: var(--heat);
+  }
+  .struck .line {
+    text-decoration: line-through;
+    color: var(--soft);
+  }
+</style>

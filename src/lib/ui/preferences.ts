@@ -1,0 +1,17 @@
+import { invalidateAll } from '$app/navigation';
+import { page } from '$app/state';
+import type { UnitSystem } from '$core/quantity/unit';
+import type { Preferences } from '$lib/schema/preferences';
+
+/** The units that the reader wants; reactive where it is read. */
+export const units = (): UnitSystem => page.data.preferences.units;
+
+const A_YEAR_S = 31_536_000;
+
+/** Keeps a preference in the cookie and shows everything anew in it. */
+export async function prefer(change: Partial<Preferences>): Promise<void> {
+  const next: Preferences = { ...page.data.preferences, ...change };
+  document.cookie = `preferences=${encodeURIComponent(JSON.stringify(next))}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
+  document.documentElement.dataset.mode = next.mode;
+  await invalidateAll();
+}

@@ -1,0 +1,68 @@
+<script lang="ts">
+  import type { HeapState } from './state';
+
+  const { state: now }: { state: HeapState } = $props();
+  const after = $derived(now.prescription.result);
+  const rows = $derived([
+    {
+      name: 'moisture',
+      before: `${now.moisture_percent.value.toFixed(1)} %`,
+      after: `${after.moisture_percent.toFixed(1)} %`
+    },
+    {
+      name: 'active clay',
+      before: `${now.active_clay_percent.value.toFixed(1)} %`,
+      after: `${after.active_clay_percent.toFixed(1)} %`
+    },
+    {
+      name: 'water : clay',
+      before: now.temper_ratio?.toFixed(2) ?? '–',
+      after: after.temper_ratio?.toFixed(2) ?? '–'
+    }
+  ]);
+</script>
+
+<table>
+  <thead>
+    <tr
+      ><th scope="col"><span class="sr-only">Figure</span></th><th scope="col">now</th><th scope="col"
+        >after</th
+      ></tr
+    >
+  </thead>
+  <tbody>
+    {#each rows as row (row.name)}
+      <tr><th scope="row">{row.name}</th><td>{row.before}</td><td>{row.after}</td></tr>
+    {/each}
+  </tbody>
+</table>
+
+<style>
+  table {
+    width: 100%;
+    font-size: 0.95rem;
+  }
+  th {
+    text-align: left;
+    font-weight: 400;
+    color: var(--soft);
+  }
+  thead th {
+    font-size: 0.85rem;
+  }
+  thead th:not(:first-child),
+  td {
+    text-align: right;
+    font-family: var(--mono);
+  }
+  td {
+    font-weight: 700;
+  }
+  tbody tr {
+    border-top: 1px solid var(--rule);
+  }
+  th,
+  td {
+    padding-block: 0.35rem;
+  }
+</style>

@@ -1,0 +1,137 @@
+<script lang="ts">
+  /** Water, with clay where it is short: the ticket that is followed with the scale and logged with one action. */
+  import { durationText, editableMass, massFigure, massText } from '$core/quantity/display';
+  import { handMeasure } from '$core/quantity/hand-measure';
+  import { entries } from '$lib/schema/entry';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { units } from '$lib/ui/preferences';
+  import BigFigure from './BigFigure.svelte';
+  import Splashes from './Splashes.svelte';
+  import TheSum from './TheSum.svelte';
+  import Ticket from './Ticket.svelte';
+  import type { HeapFields, HeapState } from './state';
+
+  const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
+
+  const dose = $derived(now.prescription);
+  const clay = $derived(dose.binder_kg > 0);
+  const form = new RecordForm();
+  // One ticket for one version of the heap: it is drawn anew when the ledger changes, and keeps what was
+  // ticked and typed when only the units or the hour do.
+  // svelte-ignore state_referenced_locally
+  let ticked = $state<boolean[]>(dose.splashes_kg.map(() => false));
+  // svelte-ignore state_referenced_locally
+  let water = $state<number | undefined>(dose.water_kg);
+  // svelte-ignore state_referenced_locally
+  let waterText = $state(editableMass(dose.water_kg, 'small', units()));
+  // svelte-ignore state_referenced_locally
+  let clayKg = $state<number | undefined>(dose.binder_kg);
+  // svelte-ignore state_referenced_locally
+  let clayText = $state(editableMass(dose.binder_kg, 'small', units()));
+
+  function fill(kg: number) {
+    waterText = editableMass(kg, 'small', units());
+    water = kg;
+  }
+
+  function followTicks() {
+    const some = ticked.some(Boolean);
+    fill(some ? dose.splashes_kg.reduce((sum, kg, i) => sum + (ticked[i] ? kg : 0), 0) : dose.water_kg);
+  }
+
+  async function done() {
+    const at = new Date().toISOString();
+    const lot = dose.lots.binder;
+    const binder = { ingredient: lot?.kind ?? heap.binder, kg: clayKg, ...(lot && { lot_id: lot.id }) };
+    const wet = (water ?? 0) > 0;
+    const body = clay
+      ? {
+          kind: 'mixed' as const,
+          at,
+          zone: zone(),
+          typed: { additions: [clayText, ...(wet ? [waterText] : [])] },
+          additions: [present(binder), ...(wet ? [{ ingredient: 'water', kg: water }] : [])]
+        }
+      : present({ kind: 'water' as const, at, zone: zone(), kg: water, typed: { kg: waterText } });
+    const words = clay
+      ? `${massText(clayKg ?? 0, units())} of clay and ${massText(water ?? 0, units())} of water are in the heap.`
+      : `${massText(water ?? 0, units())} of water is in the heap.`;
+    await form.submit(entries[body.kind], body, () => logEntry(heap.id, 'entries', body, words));
+  }
+
+  const missing = $derived(dose.missing[0]);
+</script>
+
+<Ticket title="To temper {heap.name}">
+  {#if clay}
+    <BigFigure
+      figure={massFigure(dose.binder_kg, units())}
+      of={dose.lots.binder ? dose.lots.binder.name.toLowerCase() : 'clay'}
+    />
+    <p class="soft small">
+      {handMeasure(dose.binder_kg, 0.85, false)}; sprinkle it on before the water and turn it over dry
+    </p>
+    <Caution name="dust" />
+  {/if}
+  {#if missing}
+    <p class="missing">
+      {#if missing.what === 'binder' && !dose.lots.binder}
+        There is no {heap.binder.replace('-', ' ')} in stock: {massText(missing.short_kg, units())} is wanted.
+      {:else}
+        Stock is {massText(missing.short_kg, units())} short of {missing.what === 'binder'
+          ? 'clay'
+          : missing.what}.
+      {/if}
+      <a href="/stock/new">Put it in stock</a>
+    </p>
+  {/if}
+  {#if dose.water_kg > 0}
+    <BigFigure figure={massFigure(dose.water_kg, units())} of="water" />
+    <p class="soft small">
+      {handMeasure(dose.water_kg, 1, true)}, taking {massText(now.total_kg, units())} from {now.moisture_percent.value.toFixed(
+        1
+      )} to
+      {dose.aim.moisture_percent.toFixed(1)} %
+    </p>
+    <Splashes splashes_kg={dose.splashes_kg} bind:ticked onchange={followTicks} />
+  {/if}
+  <p class="small">
+    Mull {durationText(dose.mull_s)}, cover, rest {durationText(dose.rest_s)}. Squeeze before a dashed splash:
+    you may not need it.
+  </p>
+  <div class="pair">
+    {#if clay}
+      <QuantityField
+        label="Clay that went in"
+        dimension="mass"
+        size="small"
+        bind:text={clayText}
+        bind:si={clayKg}
+        error={form.errorOf('additions[0].kg')}
+      />
+    {/if}
+    <QuantityField
+      label="Water that went in"
+      dimension="mass"
+      size="small"
+      bind:text={waterText}
+      bind:si={water}
+      error={form.errorOf('kg') ?? form.errorOf('additions[1].kg')}
+    />
+  </div>
+  <button class="act" type="button" onclick={done} disabled={form.busy}>Weighed in</button>
+  {#if form.message}<p class="missing" role="alert">{form.message}</p>{/if}
+  <p class="small">Why: {dose.reason}</p>
+  <TheSum {heap} state={now} />
+</Ticket>
+
+<style>
+  .missing {
+    color: var(--heat);
+    font-weight: 600;
+    font-size: 0.9rem;
+  }
+</style>

@@ -1,0 +1,102 @@
+<script lang="ts">
+  /** Oil and organoclay for an oil-bonded heap. */
+  import { durationText, editableMass, massFigure, massText } from '$core/quantity/display';
+  import { entries } from '$lib/schema/entry';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { units } from '$lib/ui/preferences';
+  import BigFigure from './BigFigure.svelte';
+  import Ticket from './Ticket.svelte';
+  import type { HeapFields, HeapState } from './state';
+
+  const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
+
+  const dose = $derived(now.prescription);
+  const form = new RecordForm();
+  // svelte-ignore state_referenced_locally
+  let oilKg = $state<number | undefined>(dose.oil_kg);
+  // svelte-ignore state_referenced_locally
+  let oilText = $state(editableMass(dose.oil_kg, 'small', units()));
+  // svelte-ignore state_referenced_locally
+  let clayKg = $state<number | undefined>(dose.binder_kg);
+  // svelte-ignore state_referenced_locally
+  let clayText = $state(editableMass(dose.binder_kg, 'small', units()));
+
+  const parts = $derived([
+    ...(dose.oil_kg > 0
+      ? [{ ingredient: dose.lots.oil?.kind ?? 'light-oil', lot: dose.lots.oil, kg: oilKg, text: oilText }]
+      : []),
+    ...(dose.binder_kg > 0
+      ? [
+          {
+            ingredient: dose.lots.binder?.kind ?? 'organoclay',
+            lot: dose.lots.binder,
+            kg: clayKg,
+            text: clayText
+          }
+        ]
+      : [])
+  ]);
+
+  async function done() {
+    const body = {
+      kind: 'mixed' as const,
+      at: new Date().toISOString(),
+      zone: zone(),
+      typed: { additions: parts.map((part) => part.text) },
+      additions: parts.map(({ ingredient, lot, kg }) => present({ ingredient, kg, lot_id: lot?.id }))
+    };
+    const words = `${parts.map((part) => massText(part.kg ?? 0, units())).join(' and ')} went into the heap.`;
+    await form.submit(entries.mixed, body, () => logEntry(heap.id, 'entries', body, words));
+  }
+</script>
+
+<Ticket title="To freshen {heap.name}">
+  {#if dose.oil_kg > 0}<BigFigure figure={massFigure(dose.oil_kg, units())} of="oil" />{/if}
+  {#if dose.binder_kg > 0}<BigFigure figure={massFigure(dose.binder_kg, units())} of="organoclay" />{/if}
+  <Caution name="oil" />
+  {#each dose.missing as missing (missing.what)}
+    <p class="missing">
+      Stock is {massText(missing.short_kg, units())} short of {missing.what === 'binder'
+        ? 'organoclay'
+        : missing.what}.
+      <a href="/stock/new">Put it in stock</a>
+    </p>
+  {/each}
+  <p class="small">Clay on dry, oil trickled in; mull {durationText(dose.mull_s)}, then squeeze.</p>
+  <div class="pair">
+    {#if dose.oil_kg > 0}
+      <QuantityField
+        label="Oil that went in"
+        dimension="mass"
+        size="small"
+        bind:text={oilText}
+        bind:si={oilKg}
+        error={form.errorOf('additions[0].kg')}
+      />
+    {/if}
+    {#if dose.binder_kg > 0}
+      <QuantityField
+        label="Organoclay that went in"
+        dimension="mass"
+        size="small"
+        bind:text={clayText}
+        bind:si={clayKg}
+        error={form.errorOf(`additions[${dose.oil_kg > 0 ? 1 : 0}].kg`)}
+      />
+    {/if}
+  </div>
+  <button class="act" type="button" onclick={done} disabled={form.busy}>Weighed in</button>
+  {#if form.message}<p class="missing" role="alert">{form.message}</p>{/if}
+  <p class="small">Why: {dose.reason}</p>
+</Ticket>
+
+<style>
+  .missing {
+    color: var(--heat);
+    font-weight: 600;
+    font-size: 0.9rem;
+  }
+</style>

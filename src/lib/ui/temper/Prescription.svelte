@@ -1,0 +1,44 @@
+<script lang="ts">
+  import { VERDICT_WORDS } from '$core/judge/temper-verdict';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import Dose from './Dose.svelte';
+  import OilDose from './OilDose.svelte';
+  import Ticket from './Ticket.svelte';
+  import TooWet from './TooWet.svelte';
+  import type { HeapFields, HeapState } from './state';
+
+  const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
+  const need = $derived(now.prescription.need);
+</script>
+
+{#key `${heap.id}:${heap.version}`}
+  {#if need === 'sand'}
+    <Ticket title="Nothing in it yet">
+      <p>Mix a batch from what you have, or log sand that you bought ready mixed.</p>
+      <a class="act" href="/heaps/{heap.id}/mix">Mix the first batch</a>
+    </Ticket>
+  {:else if need === 'nothing'}
+    <Ticket title="{heap.name}: {VERDICT_WORDS[now.verdict].toLowerCase()}">
+      <p class="ready">Ready to ram</p>
+      <p class="small">{now.prescription.reason}</p>
+      {#if heap.system === 'oil'}<Caution name="oil" />{/if}
+      <a class="quiet" href="/heaps/{heap.id}/test/squeeze">Squeeze it before you ram</a>
+    </Ticket>
+  {:else if need === 'oil'}
+    <OilDose {heap} state={now} />
+  {:else if need === 'dry-mix-or-drying' || need === 'drying'}
+    <TooWet {heap} state={now} />
+  {:else}
+    <Dose {heap} state={now} />
+  {/if}
+{/key}
+
+<style>
+  .ready {
+    font-family: var(--display);
+    font-size: 2rem;
+    font-weight: 700;
+    color: var(--good);
+    line-height: 1.1;
+  }
+</style>

@@ -1,0 +1,147 @@
+<script lang="ts">
+  /** Sand that holds too much water: dry mix, or spread and dry off. Either is logged with one action. */
+  import { durationText, editableMass, massFigure, massText } from '$core/quantity/display';
+  import { entries } from '$lib/schema/entry';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { units } from '$lib/ui/preferences';
+  import BigFigure from './BigFigure.svelte';
+  import TheSum from './TheSum.svelte';
+  import Ticket from './Ticket.svelte';
+  import type { HeapFields, HeapState } from './state';
+
+  const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
+
+  const dose = $derived(now.prescription);
+  const mix = $derived(dose.dry_mix);
+  const form = new RecordForm();
+  let way = $state<'dry-off' | 'dry-mix' | null>('dry-off');
+  // svelte-ignore state_referenced_locally
+  let lost = $state<number | undefined>(dose.water_to_lose_kg);
+  // svelte-ignore state_referenced_locally
+  let lostText = $state(editableMass(dose.water_to_lose_kg, 'small', units()));
+  // svelte-ignore state_referenced_locally
+  let sandKg = $state<number | undefined>(mix?.sand_kg);
+  // svelte-ignore state_referenced_locally
+  let sandText = $state(editableMass(mix?.sand_kg ?? 0, 'large', units()));
+  // svelte-ignore state_referenced_locally
+  let clayKg = $state<number | undefined>(mix?.binder_kg);
+  // svelte-ignore state_referenced_locally
+  let clayText = $state(editableMass(mix?.binder_kg ?? 0, 'small', units()));
+
+  const sandShort = $derived(mix ? Math.max(0, mix.sand_kg - (dose.lots.sand?.on_hand_kg ?? 0)) : 0);
+  const clayShort = $derived(mix ? Math.max(0, mix.binder_kg - (dose.lots.binder?.on_hand_kg ?? 0)) : 0);
+  const short = $derived(
+    [
+      sandShort > 1e-6 && `${massText(sandShort, units())} of dry sand`,
+      clayShort > 1e-6 && `${massText(clayShort, units())} of clay`
+    ].filter(Boolean)
+  );
+
+  async function done() {
+    const at = new Date().toISOString();
+    if (way === 'dry-off') {
+      const body = present({ kind: 'dried' as const, at, zone: zone(), kg: lost, typed: { kg: lostText } });
+      await form.submit(entries.dried, body, () =>
+        logEntry(heap.id, 'entries', body, `${massText(lost ?? 0, units())} of water dried off.`)
+      );
+      return;
+    }
+    const { sand, binder } = dose.lots;
+    const withClay = (clayKg ?? 0) > 0;
+    const body = {
+      kind: 'mixed' as const,
+      at,
+      zone: zone(),
+      typed: { additions: [sandText, ...(withClay ? [clayText] : [])] },
+      additions: [
+        present({ ingredient: sand?.kind ?? 'washed-silica', kg: sandKg, lot_id: sand?.id }),
+        ...(withClay
+          ? [present({ ingredient: binder?.kind ?? heap.binder, kg: clayKg, lot_id: binder?.id })]
+          : [])
+      ]
+    };
+    await form.submit(entries.mixed, body, () =>
+      logEntry(heap.id, 'entries', body, 'The dry mix is in the heap.')
+    );
+  }
+</script>
+
+<Ticket title="{heap.name} is too wet">
+  <Caution name="wet" />
+  {#if mix}
+    <Choice
+      legend="Which way?"
+      options={[
+        {
+          value: 'dry-off',
+          name: 'Dry it off',
+          about: dose.dry_off_s === null ? 'the air is too damp' : `about ${durationText(dose.dry_off_s)}`
+        },
+        { value: 'dry-mix', name: 'Add dry mix', about: massText(mix.sand_kg + mix.binder_kg, units()) }
+      ]}
+      bind:value={way}
+    />
+  {/if}
+  {#if way === 'dry-off'}
+    <BigFigure figure={massFigure(dose.water_to_lose_kg, units())} of="water to lose" />
+    <p class="small">
+      Spread it a thumb deep{dose.dry_off_s === null
+        ? ''
+        : ` and cut it over for about ${durationText(dose.dry_off_s)} in a shed at 12 °C; sun and wind halve that`}.
+      Squeeze every half hour.
+    </p>
+    {#if heap.system === 'oil'}<Caution name="drying" />{/if}
+    <QuantityField
+      label="Water it lost"
+      dimension="mass"
+      size="small"
+      bind:text={lostText}
+      bind:si={lost}
+      error={form.errorOf('kg')}
+    />
+  {:else if mix}
+    <BigFigure figure={massFigure(mix.sand_kg, units())} of="dry sand" />
+    {#if mix.binder_kg > 0}<BigFigure figure={massFigure(mix.binder_kg, units())} of="clay" />{/if}
+    <Caution name="dust" />
+    {#if short.length > 0}
+      <p class="missing">Stock is short of {short.join(' and ')}. <a href="/stock/new">Put it in stock</a></p>
+    {/if}
+    <div class="pair">
+      <QuantityField
+        label="Sand that went in"
+        dimension="mass"
+        bind:text={sandText}
+        bind:si={sandKg}
+        error={form.errorOf('additions[0].kg')}
+      />
+      {#if mix.binder_kg > 0}
+        <QuantityField
+          label="Clay that went in"
+          dimension="mass"
+          size="small"
+          bind:text={clayText}
+          bind:si={clayKg}
+          error={form.errorOf('additions[1].kg')}
+        />
+      {/if}
+    </div>
+  {/if}
+  <button class="act" type="button" onclick={done} disabled={form.busy}
+    >{way === 'dry-off' ? 'Dried off' : 'Weighed in'}</button
+  >
+  {#if form.message}<p class="missing" role="alert">{form.message}</p>{/if}
+  <p class="small">Why: {dose.reason}</p>
+  <TheSum {heap} state={now} />
+</Ticket>
+
+<style>
+  .missing {
+    color: var(--heat);
+    font-weight: 600;
+    font-size: 0.9rem;
+  }
+</style>

@@ -1,0 +1,34 @@
+import { describe, expect, it } from 'vitest';
+import { nextStep } from './next-step';
+import type { HeapState } from './state';
+
+const state = (prescription: Partial<HeapState['prescription']>): HeapState =>
+  ({
+    prescription: {
+      water_kg: 0,
+      binder_kg: 0,
+      oil_kg: 0,
+      water_to_lose_kg: 0,
+      dry_off_s: null,
+      ...prescription
+    }
+  }) as HeapState;
+
+describe('nextStep', () => {
+  it.each<[Partial<HeapState['prescription']>, string]>([
+    [{ need: 'sand' }, 'Mix the first batch'],
+    [{ need: 'water', water_kg: 0.31 }, 'Add 310\u202fg of water'],
+    [
+      { need: 'clay-and-water', binder_kg: 1.2, water_kg: 0.5 },
+      'Add 1.20\u202fkg of clay and 500\u202fg of water'
+    ],
+    [{ need: 'clay-and-water', binder_kg: 1.2 }, 'Add 1.20\u202fkg of clay'],
+    [{ need: 'oil', oil_kg: 0.05 }, 'Add 50\u202fg of oil'],
+    [{ need: 'oil', oil_kg: 0.05, binder_kg: 0.1 }, 'Add 50\u202fg of oil and 100\u202fg of organoclay'],
+    [
+      { need: 'dry-mix-or-drying', water_to_lose_kg: 0.4, dry_off_s: 7200 },
+      'Dry off 400\u202fg of water, about 2 h spread out'
+    ],
+    [{ need: 'nothing' }, 'Ready to ram; squeeze it first']
+  ])('%j → %s', (prescription, words) => expect(nextStep(state(prescription), 'metric', false)).toBe(words));
+});

@@ -1,0 +1,31 @@
+import { durationText, massText } from '$core/quantity/display';
+import type { UnitSystem } from '$core/quantity/unit';
+import type { HeapState } from './state';
+
+/** A heap's next step in a few words, for the bench: what to do, not what is wrong. */
+export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): string {
+  const { need, water_kg, binder_kg, oil_kg, water_to_lose_kg, dry_off_s } = state.prescription;
+  const mass = (kg: number) => massText(kg, system);
+  switch (need) {
+    case 'sand':
+      return 'Mix the first batch';
+    case 'water':
+      return `Add ${mass(water_kg)} of water`;
+    case 'clay-and-water':
+      return water_kg > 0
+        ? `Add ${mass(binder_kg)} of clay and ${mass(water_kg)} of water`
+        : `Add ${mass(binder_kg)} of clay`;
+    case 'oil':
+      return [oil_kg > 0 && `${mass(oil_kg)} of oil`, binder_kg > 0 && `${mass(binder_kg)} of organoclay`]
+        .filter(Boolean)
+        .join(' and ')
+        .replace(/^/, 'Add ');
+    case 'dry-mix-or-drying':
+    case 'drying': {
+      const long = dry_off_s === null ? '' : `, about ${durationText(dry_off_s)} spread out`;
+      return `Dry off ${mass(water_to_lose_kg)} of water${long}`;
+    }
+    case 'nothing':
+      return oil ? 'Ready to ram' : 'Ready to ram; squeeze it first';
+  }
+}

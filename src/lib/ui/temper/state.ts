@@ -1,0 +1,63 @@
+import type { Composition } from '$core/material/composition';
+import type { Verdict } from '$core/judge/temper-verdict';
+import type { Need } from '$core/mix/prescription';
+
+/** What the pages know of a heap's state; the shape that /api/v1 gives. */
+interface Estimated {
+  value: number;
+  sd: number;
+}
+
+export interface DosingLot {
+  id: number;
+  name: string;
+  kind: string;
+  on_hand_kg: number;
+}
+
+export interface HeapState {
+  at: string;
+  total_kg: number;
+  out_kg: number;
+  moisture_percent: Estimated;
+  active_clay_percent: Estimated;
+  dead_clay_percent: Estimated;
+  combustibles_percent: Estimated;
+  oil_percent: Estimated;
+  fines_percent: Estimated;
+  temper_ratio: number | null;
+  window_percent: { min: number; max: number };
+  verdict: Verdict;
+  short_of_clay: boolean;
+  composition_kg: Composition;
+  prescription: {
+    need: Need;
+    water_kg: number;
+    binder_kg: number;
+    oil_kg: number;
+    dry_mix: { sand_kg: number; binder_kg: number } | null;
+    water_to_lose_kg: number;
+    dry_off_s: number | null;
+    splashes_kg: number[];
+    reason: string;
+    aim: { moisture_percent: number; active_clay_percent: number };
+    result: {
+      total_kg: number;
+      moisture_percent: number;
+      active_clay_percent: number;
+      temper_ratio: number | null;
+    };
+    missing: { what: 'binder' | 'sand' | 'oil'; short_kg: number }[];
+    mull_s: number;
+    rest_s: number;
+    lots: { binder: DosingLot | null; sand: DosingLot | null; oil: DosingLot | null };
+  };
+}
+
+export interface HeapFields {
+  id: number;
+  name: string;
+  version: number;
+  system: 'water' | 'oil';
+  binder: string;
+}

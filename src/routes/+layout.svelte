@@ -1,0 +1,48 @@
+<script lang="ts">
+  import '@fontsource-variable/atkinson-hyperlegible-mono';
+  import '@fontsource-variable/atkinson-hyperlegible-next';
+  import '@fontsource-variable/familjen-grotesk';
+  import '$lib/ui/theme/app.css';
+  import Rail from '$lib/ui/frame/Rail.svelte';
+  import Toasts from '$lib/ui/frame/Toasts.svelte';
+
+  const { children } = $props();
+</script>
+
+<a class="skip" href="#content">To the page</a>
+<div class="frame">
+  <Rail />
+  <main id="content" tabindex="-1">{@render children()}</main>
+</div>
+<Toasts />
+
+<style>
+  .skip {
+    position: absolute;
+    left: -99rem;
+    top: 0;
+    z-index: 10;
+    padding: 0.75rem 1rem;
+    background: var(--paper);
+  }
+  .skip:focus {
+    left: 0;
+  }
+  main {
+    min-width: 0;
+    padding: 1.25rem 1rem 6.5rem;
+  }
+  main:focus {
+    outline: none;
+  }
+  @media (min-width: 62rem) {
+    .frame {
+      display: grid;
+      grid-template-columns: 9.25rem minmax(0, 1fr);
+    }
+    main {
+      padding: 1.5rem 1.6rem 3rem;
+      max-width: 82rem;
+    }
+  }
+</style>

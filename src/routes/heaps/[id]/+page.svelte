@@ -1,0 +1,255 @@
+<script lang="ts">
+  import { COVER_NAMES } from '$core/heap/drying';
+  import { VERDICT_WORDS } from '$core/judge/temper-verdict';
+  import { durationText, massFigure, massText } from '$core/quantity/display';
+  import { BINDER_NAMES } from '$core/reference/targets';
+  import Figure from '$lib/ui/figure/Figure.svelte';
+  import Ledger from '$lib/ui/ledger/Ledger.svelte';
+  import { units } from '$lib/ui/preferences';
+  import BeforeAfter from '$lib/ui/temper/BeforeAfter.svelte';
+  import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
+  import HeapStrip from '$lib/ui/temper/HeapStrip.svelte';
+  import Prescription from '$lib/ui/temper/Prescription.svelte';
+
+  const { data } = $props();
+  const heap = $derived(data.heap);
+  const now = $derived(data.state);
+  const empty = $derived(now.verdict === 'empty');
+  const oil = $derived(heap.system === 'oil');
+  const last = $derived(data.ledger.items.find((row) => row.undone_at === null));
+  const stood = $derived(last ? (Date.parse(now.at) - Date.parse(last.at)) / 1000 : 0);
+  const spread = (sd: number) => (1.645 * sd).toFixed(1);
+  const needs = $derived(!['sand', 'nothing'].includes(now.prescription.need));
+  const percent = (value: number) => ({ value: value.toFixed(1), unit: '%' });
+</script>
+
+<svelte:head><title>{heap.name} · Brunkel</title></svelte:head>
+
+<div class="columns">
+  <div class="stack story">
+    <nav class="tabs" aria-label="Heaps">
+      {#each data.heaps as each (each.id)}
+        <a href="/heaps/{each.id}" aria-current={each.id === heap.id ? 'page' : undefined}>{each.name}</a>
+      {/each}
+    </nav>
+    <header class="head">
+      <div>
+        <h1>{heap.name}</h1>
+        <p class="soft small">
+          {BINDER_NAMES[heap.binder]} · {COVER_NAMES[heap.container.cover]}{#if stood > 86400}
+            · stood {durationText(stood)} since the last entry{/if}
+          · <a href="/heaps/{heap.id}/settings">Windows and container</a>
+        </p>
+      </div>
+      <p class="verdict" class:good={!needs && !empty}>
+        {VERDICT_WORDS[now.verdict]}{#if now.short_of_clay}<span class="clay">short of clay</span>{/if}
+      </p>
+    </header>
+    {#if !empty}
+      <DryWetRuler
+        window={now.window_percent}
+        value={now.moisture_percent.value}
+        sd={now.moisture_percent.sd}
+        measured={data.measured}
+        aim={needs ? now.prescription.result.moisture_percent : null}
+      />
+    {/if}
+  </div>
+
+  <div class="stack do">
+    <Prescription {heap} state={now} />
+    {#if needs}
+      <section aria-label="Effect"><BeforeAfter state={now} /></section>
+    {/if}
+    {#if !empty}
+      <section class="sure">
+        <h2>Not sure? Test it</h2>
+        <p class="row">
+          <a class="quiet" href="/heaps/{heap.id}/test/squeeze">Squeeze, a minute</a>
+          <a class="quiet" href="/heaps/{heap.id}/test/moisture">Dry and weigh</a>
+        </p>
+      </section>
+    {/if}
+  </div>
+
+  <div class="stack facts">
+    {#if !empty}
+      <section>
+        <h2>
+          {massText(now.total_kg, units())} in the heap{#if now.out_kg > 0.001}, {massText(
+              now.out_kg,
+              units()
+            )} out in molds{/if}
+        </h2>
+        <div class="gap"><HeapStrip sand={now.composition_kg} /></div>
+        <dl class="figures">
+          <div>
+            <dt>moisture</dt>
+            <dd>
+              <Figure figure={percent(now.moisture_percent.value)} spread={spread(now.moisture_percent.sd)} />
+            </dd>
+          </div>
+          <div>
+            <dt>{oil ? 'organoclay' : 'active clay'}</dt>
+            <dd>
+              <Figure
+                figure={percent(now.active_clay_percent.value)}
+                spread={spread(now.active_clay_percent.sd)}
+              />
+            </dd>
+          </div>
+          <div>
+            <dt>dead clay</dt>
+            <dd>
+              <Figure
+                figure={percent(now.dead_clay_percent.value)}
+                spread={spread(now.dead_clay_percent.sd)}
+              />
+            </dd>
+          </div>
+          {#if oil}
+            <div>
+              <dt>oil</dt>
+              <dd><Figure figure={percent(now.oil_percent.value)} spread={spread(now.oil_percent.sd)} /></dd>
+            </div>
+          {:else}
+            <div>
+              <dt>water : clay</dt>
+              <dd class="figure">{now.temper_ratio?.toFixed(2) ?? '–'}</dd>
+            </div>
+          {/if}
+          <div>
+            <dt>on hand</dt>
+            <dd><Figure figure={massFigure(now.total_kg, units())} /></dd>
+          </div>
+        </dl>
+        <p class="soft small">
+          Dotted figures are estimates with the range that holds nine times in ten. Moisture is of the wet
+          sand, clay of the dry mix. Window:
+          {now.window_percent.min.toFixed(1)} to {now.window_percent.max.toFixed(1)} % water ({heap.targets
+            .moisture_percent.source === 'handbook'
+            ? 'handbook default for the clay it has'
+            : 'your entry'}).
+        </p>
+      </section>
+    {/if}
+    <section>
+      <header class="ledger-head">
+        <h2>Ledger</h2>
+        <p class="row">
+          <a class="quiet" href="/heaps/{heap.id}/mix">Mix a batch</a>
+          <a class="quiet" href="/heaps/{heap.id}/log">Write an entry</a>
+        </p>
+      </header>
+      {#if data.ledger.items.length === 0}
+        <p class="soft gap">
+          Nothing has happened to this heap yet. What you mix, add, test and throw out is kept here, and can
+          be undone.
+        </p>
+      {:else}
+        <Ledger heap_id={heap.id} rows={data.ledger.items} />
+        {#if data.ledger.total > data.ledger.items.length}
+          <p class="gap">
+            <a class="quiet" href="/heaps/{heap.id}?ledger=all" data-sveltekit-noscroll
+              >All {data.ledger.total} entries</a
+            >
+          </p>
+        {/if}
+      {/if}
+    </section>
+  </div>
+</div>
+
+<style>
+  .tabs {
+    display: flex;
+    gap: 1.5rem;
+    overflow-x: auto;
+    border-bottom: 1px solid var(--ink);
+  }
+  .tabs a {
+    display: inline-flex;
+    align-items: center;
+    min-height: 3rem;
+    white-space: nowrap;
+    text-decoration: none;
+    color: var(--soft);
+    border-bottom: 4px solid transparent;
+  }
+  .tabs a[aria-current] {
+    color: var(--ink);
+    font-weight: 700;
+    border-color: var(--heat);
+  }
+  .tabs a:focus-visible {
+    outline-offset: -3px;
+  }
+  .head {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: end;
+    gap: 0.5rem 1.5rem;
+  }
+  .verdict {
+    font-family: var(--display);
+    font-size: 2rem;
+    font-weight: 700;
+    line-height: 1.1;
+    color: var(--heat);
+  }
+  .verdict.good {
+    color: var(--good);
+  }
+  .clay {
+    display: block;
+    font-size: 1rem;
+  }
+  .gap {
+    margin-top: 0.75rem;
+  }
+  .figures {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.9rem 2rem;
+    margin-block: 0.9rem;
+  }
+  dt {
+    font-size: 0.875rem;
+    color: var(--soft);
+  }
+  dd {
+    font-size: 1.15rem;
+  }
+  .ledger-head {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: center;
+    gap: 0.5rem;
+    padding-bottom: 0.5rem;
+    border-bottom: 1px solid var(--ink);
+  }
+  .sure {
+    display: grid;
+    gap: 0.5rem;
+  }
+  @media (min-width: 62rem) {
+    .do {
+      grid-column: 2;
+      grid-row: 1 / span 2;
+    }
+    .story,
+    .facts {
+      grid-column: 1;
+    }
+    .columns {
+      grid-template-rows: auto 1fr;
+    }
+  }
+  @media (max-width: 61.99rem) {
+    .sure a {
+      flex: 1;
+    }
+  }
+</style>

@@ -1,0 +1,94 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { COVERS, COVER_NAMES, type Cover } from '$core/heap/drying';
+  import { BINDER_NAMES, HEAP_BINDERS, TARGETS, type HeapBinder } from '$core/reference/targets';
+  import { newHeap } from '$lib/schema/heap';
+  import { api } from '$lib/ui/api-client';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import SelectField from '$lib/ui/field/SelectField.svelte';
+  import TextField from '$lib/ui/field/TextField.svelte';
+
+  const form = new RecordForm();
+  let name = $state('');
+  let binder = $state<string>('sodium-bentonite');
+  let cover = $state<string>('lid');
+  let areaText = $state('0.1 m²');
+  let area = $state<number | undefined>(0.1);
+  let start = $state<'mix' | 'bought' | null>('mix');
+
+  const targets = $derived(TARGETS[binder as HeapBinder]);
+  const percent = (window: { min: number; max: number }) =>
+    `${(window.min * 100).toFixed(1)} to ${(window.max * 100).toFixed(1)} %`;
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const system = binder === 'oil' ? 'oil' : 'water';
+    const body = {
+      name: name.trim(),
+      system,
+      binder,
+      zone: zone(),
+      container: present({ cover: cover as Cover, exposed_area_m2: area })
+    };
+    const heap = await form.submit(newHeap, body, () => api<{ id: number }>('POST', '/heaps', body));
+    if (heap) await goto(start === 'bought' ? `/heaps/${heap.id}/log?kind=bought` : `/heaps/${heap.id}/mix`);
+  }
+</script>
+
+<svelte:head><title>New heap · Brunkel</title></svelte:head>
+
+<form class="stack" onsubmit={save} novalidate>
+  <h1>New heap</h1>
+  <TextField
+    label="What do you call it?"
+    bind:value={name}
+    error={form.errorOf('name')}
+    hint="For example: Gate heap, Fine oil, Old bin"
+    maxlength={60}
+  />
+  <SelectField
+    label="What binds the sand?"
+    bind:value={binder}
+    error={form.errorOf('binder')}
+    options={HEAP_BINDERS.map((each) => ({ value: each, name: BINDER_NAMES[each] }))}
+    hint={binder === 'oil'
+      ? 'Kept dry: less than 0.5 % water. Oil and organoclay do the binding.'
+      : `Handbook windows: ${percent(targets.moisture)} water, ${percent(targets.active_clay)} active clay.`}
+  />
+  <Choice
+    legend="How does it stand?"
+    options={COVERS.map((each) => ({ value: each, name: COVER_NAMES[each] }))}
+    bind:value={cover as Cover}
+    error={form.errorOf('container.cover')}
+  />
+  <QuantityField
+    label="Open surface of the sand"
+    dimension="area"
+    bind:text={areaText}
+    bind:si={area}
+    error={form.errorOf('container.exposed_area_m2')}
+    hint="A bucket is about 0.07 m², a tub 0.15 m². It tells how fast the heap dries."
+  />
+  <Choice
+    legend="How do you start?"
+    options={[
+      { value: 'mix', name: 'Mix it from bags', about: 'sand, clay and water' },
+      { value: 'bought', name: 'I have the sand', about: 'bought ready mixed, or inherited' }
+    ]}
+    bind:value={start}
+  />
+  {#if form.message}<p class="problem" role="alert">{form.message}</p>{/if}
+  <p><button class="act" disabled={form.busy}>Make the heap</button></p>
+</form>
+
+<style>
+  form {
+    max-width: 36rem;
+  }
+  .problem {
+    color: var(--heat);
+    font-weight: 600;
+  }
+</style>
