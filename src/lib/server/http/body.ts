@@ -19,16 +19,23 @@ export async function jsonBody(request: Request): Promise<{ text: string; value:
   }
 }
 
+/**
+ * A body up to this size is read to its end before it is refused: many a client cannot hear an answer while
+ * it is still speaking. What is larger is cut off.
+ */
+const DRAINED_BYTES = 64 * 1024 * 1024;
+
 async function limitedText(request: Request): Promise<string> {
   const tooLarge = new Refusal(413, `The body is larger than ${LARGEST_BODY_BYTES / 1024} KiB.`);
-  if (Number(request.headers.get('content-length')) > LARGEST_BODY_BYTES) throw tooLarge;
+  if (Number(request.headers.get('content-length')) > DRAINED_BYTES) throw tooLarge;
   if (!request.body) return '';
   const chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of request.body as unknown as AsyncIterable<Uint8Array>) {
     size += chunk.byteLength;
-    if (size > LARGEST_BODY_BYTES) throw tooLarge;
-    chunks.push(chunk);
+    if (size > DRAINED_BYTES) throw tooLarge;
+    if (size <= LARGEST_BODY_BYTES) chunks.push(chunk);
   }
+  if (size > LARGEST_BODY_BYTES) throw tooLarge;
   return Buffer.concat(chunks).toString('utf8');
 }

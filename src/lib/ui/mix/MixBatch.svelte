@@ -41,7 +41,6 @@
   const activators = $derived(picksFor(lots, ['activator'], heap.system));
   const pickOf = (picks: Pick[], key: string) => picks.find((pick) => pick.key === key);
 
-  // svelte-ignore state_referenced_locally
   const first = firstChoices();
   function firstChoices() {
     const wanted = BINDER_MATERIAL[heap.binder];

@@ -1,0 +1,277 @@
+import type { HeapTest } from '$core/heap/entry';
+import { aimMoisture } from '$core/judge/temper-window';
+import { dryShare, moistureFraction, totalMass } from '$core/material/composition';
+import { TARGETS, type HeapBinder } from '$core/reference/targets';
+import { entries, type NewEntry } from '$lib/schema/entry';
+import { newHeap } from '$lib/schema/heap';
+import { heapTests, type NewHeapTest } from '$lib/schema/heap-test';
+import { newLot } from '$lib/schema/stock';
+import { check } from '$lib/schema/validate';
+import type { Database } from '../database/database';
+import { toEvent } from '../heap/entry-event';
+import { createHeap, heapRow, targetsOf } from '../heap/heaps';
+import { readState } from '../heap/heap-state';
+import { appendEntry, appendTest } from '../heap/ledger';
+import { createLot, readLot } from '../stock/stock';
+import { chance, type Chance } from './chance';
+import { DETAIL_WORK, HEAPS, LOTS, SESSIONS, SHED_WORK } from './scenario';
+import { after, squeezed, standing, trueSand, weighedDry, type TrueSand } from './true-sand';
+
+const DAY_MS = 86_400_000;
+
+/**
+ * Fourteen months of a made-up allotment society's casting, written through the same services and schemas
+ * as the interface uses. Deterministic: the same day always gives the same records.
+ *
+ * @param today the day on which the records end
+ */
+export async function fillDemo(db: Database, today: Date): Promise<void> {
+  const midday = Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate(), 9);
+  const daysAgo = (days: number, minutes = 0) =>
+    new Date(midday - days * DAY_MS + minutes * 60_000).toISOString();
+  const lots: Record<string, number> = {};
+  for (const { key, bought_days_ago, ...lot } of LOTS) {
+    const input = accepted(newLot, { ...lot, bought_at: daysAgo(bought_days_ago) });
+    lots[key] = (await createLot(db, input)).id;
+  }
+  await greenSandHeap(db, lots, daysAgo);
+  await oilHeap(db, lots, daysAgo);
+  await inheritedHeap(db, daysAgo);
+}
+
+type DaysAgo = (days: number, minutes?: number) => string;
+
+/** A heap of the demo and the true sand behind it; everything written goes to both. */
+class DemoHeap {
+  private constructor(
+    private readonly db: Database,
+    readonly id: number,
+    private readonly binder: HeapBinder,
+    private sand: TrueSand,
+    readonly by: Chance
+  ) {}
+
+  static async make(
+    db: Database,
+    heap: (typeof HEAPS)[keyof typeof HEAPS],
+    at: string,
+    seed: number,
+    drying: number
+  ): Promise<DemoHeap> {
+    const { id, binder, container } = await createHeap(db, accepted(newHeap, heap));
+    return new DemoHeap(db, id, binder, trueSand(container, at, drying), chance(seed));
+  }
+
+  async log(at: string, fields: { kind: keyof typeof entries } & Record<string, unknown>): Promise<void> {
+    const entry = accepted(entries[fields.kind], { at, ...fields }) as NewEntry;
+    await appendEntry(this.db, this.id, entry);
+    const heap = await heapRow(this.db, this.id);
+    const context = {
+      system: heap.system,
+      targets: targetsOf(heap),
+      lot: (id: number) => readLot(this.db, id)
+    };
+    this.sand = after(standing(this.sand, at), await toEvent(entry, context));
+  }
+
+  async test(at: string, reading: { kind: HeapTest['kind'] } & Record<string, unknown>): Promise<void> {
+    this.sand = standing(this.sand, at);
+    await appendTest(this.db, this.id, accepted(heapTests[reading.kind], { at, ...reading }) as NewHeapTest);
+  }
+
+  async squeeze(at: string, note?: string): Promise<void> {
+    this.sand = standing(this.sand, at);
+    const { sand } = this.sand.books;
+    const onDry = (w: number) => w / (1 - w);
+    const factor =
+      onDry(moistureFraction(sand)) / onDry(aimMoisture(TARGETS[this.binder], dryShare(sand, 'active_clay')));
+    await this.test(at, {
+      kind: 'squeeze',
+      ...squeezed(factor + this.by.noise(0.07)),
+      ...(note && { note })
+    });
+  }
+
+  async dryAndWeigh(at: string, method: 'oven' | 'pan'): Promise<void> {
+    this.sand = standing(this.sand, at);
+    await this.test(at, {
+      kind: 'moisture',
+      method,
+      ...weighedDry(this.sand, this.by, method === 'oven' ? 0.001 : 0.002)
+    });
+  }
+
+  prescription(at: string) {
+    return readState(this.db, this.id, at).then((state) => state.prescription);
+  }
+
+  /** What a mold draws, what burns, what comes back. */
+  async castInto(at: DaysAgo, day: number, flask_kg: number, burnt_kg: number, note: string): Promise<void> {
+    const drawn = Math.min(flask_kg, totalMass(this.sand.books.sand) * 0.8);
+    await this.log(at(day, 60), { kind: 'drawn', kg: tenths(drawn) });
+    await this.log(at(day, 120), { kind: 'poured', burnt_kg: hundredths(burnt_kg), note });
+    const out = totalMass(this.sand.books.out);
+    const spilled = hundredths(out * this.by.between(0.006, 0.018));
+    await this.log(at(day, 240), { kind: 'returned', kg: tenths(out) });
+    await this.log(at(day, 250), {
+      kind: 'discarded',
+      kg: hundredths(burnt_kg * this.by.between(0.7, 1)),
+      burnt: true
+    });
+    await this.log(at(day, 260), { kind: 'spilled', kg: Math.max(0.05, spilled) });
+  }
+}
+
+async function greenSandHeap(db: Database, lots: Record<string, number>, at: DaysAgo): Promise<void> {
+  const start = SESSIONS[0]! + 2;
+  const heap = await DemoHeap.make(db, HEAPS.gate, at(start), 20250917, 1.25);
+  await heap.log(at(start), {
+    kind: 'mixed',
+    additions: [
+      { ingredient: 'washed-silica', kg: 38, lot_id: lots.silica },
+      { ingredient: 'sodium-bentonite', kg: 4.1, lot_id: lots.bentonite },
+      { ingredient: 'water', kg: 1.05 }
+    ],
+    note: 'First mix, on the potting bench.'
+  });
+  await heap.squeeze(at(start, 30));
+  for (const [i, day] of SESSIONS.entries()) {
+    if (i % 3 === 0) await heap.dryAndWeigh(at(day, 0), i % 2 === 0 ? 'oven' : 'pan');
+    await heap.squeeze(at(day, 5));
+    const dose = await heap.prescription(at(day, 10));
+    const tooMuch = i === 9 ? 0.42 : 0;
+    if (dose.binder_kg > 0.05) {
+      await heap.log(at(day, 15), {
+        kind: 'mixed',
+        additions: [
+          {
+            ingredient: 'sodium-bentonite',
+            kg: hundredths(dose.binder_kg),
+            lot_id: i < 12 ? lots.bentonite : lots.bentonite2
+          },
+          ...(dose.water_kg > 0.01 ? [{ ingredient: 'water', kg: hundredths(dose.water_kg) }] : [])
+        ]
+      });
+    } else if (dose.water_kg + tooMuch > 0.02) {
+      await heap.log(at(day, 15), {
+        kind: 'water',
+        kg: hundredths(dose.water_kg + tooMuch),
+        ...(tooMuch > 0 && { note: 'Bram was in a hurry and used the can.' })
+      });
+    } else if (dose.water_to_lose_kg > 0.05) {
+      await heap.log(at(day, 15), { kind: 'dried', kg: hundredths(dose.water_to_lose_kg) });
+    }
+    if (i % 6 === 5) {
+      await heap.log(at(day, 25), {
+        kind: 'mixed',
+        additions: [
+          { ingredient: 'washed-silica', kg: 3.5, lot_id: lots.silica2 },
+          { ingredient: 'sodium-bentonite', kg: 0.36, lot_id: i < 12 ? lots.bentonite : lots.bentonite2 },
+          { ingredient: 'water', kg: 0.11 }
+        ],
+        note: 'A little new sand, to keep up with what is thrown out.'
+      });
+    }
+    await heap.castInto(
+      at,
+      day,
+      heap.by.between(17, 27),
+      heap.by.between(0.5, 1.3),
+      SHED_WORK[i % SHED_WORK.length]!
+    );
+    if (i === 9) {
+      await heap.log(at(day, 400), {
+        kind: 'noted',
+        note: 'Two brackets with blow holes under the cope skin. The sand was too wet; Ottla had said so at the squeeze.'
+      });
+    }
+  }
+}
+
+async function oilHeap(db: Database, lots: Record<string, number>, at: DaysAgo): Promise<void> {
+  const start = SESSIONS[4]! + 1;
+  const heap = await DemoHeap.make(db, HEAPS.dial, at(start), 733, 1);
+  await heap.log(at(start), {
+    kind: 'mixed',
+    additions: [
+      { ingredient: 'olivine', kg: 11.5, lot_id: lots.olivine },
+      { ingredient: 'organoclay', kg: 0.58, lot_id: lots.organoclay },
+      { ingredient: 'light-oil', kg: 0.235, lot_id: lots.oil },
+      { ingredient: 'activator', kg: 0.018, lot_id: lots.activator }
+    ],
+    note: 'Fine olivine for the sundial.'
+  });
+  for (const [i, day] of SESSIONS.filter((_, i) => i > 5 && i % 4 === 2).entries()) {
+    await heap.test(at(day, 300), {
+      kind: 'squeeze',
+      holds: true,
+      shrinks: true,
+      breaks: i % 2 ? 'ragged' : 'crisp',
+      palm: 'clean',
+      prints: 'sharp'
+    });
+    const dose = await heap.prescription(at(day, 305));
+    if (dose.oil_kg > 0.005 && i < 5) {
+      const clay =
+        dose.binder_kg > 0.005
+          ? [{ ingredient: 'organoclay', kg: thousandths(dose.binder_kg), lot_id: lots.organoclay }]
+          : [];
+      await heap.log(at(day, 310), {
+        kind: 'mixed',
+        additions: [{ ingredient: 'light-oil', kg: thousandths(dose.oil_kg), lot_id: lots.oil }, ...clay]
+      });
+    }
+    await heap.castInto(
+      (days, minutes = 0) => at(days, minutes + 320),
+      day,
+      7,
+      heap.by.between(0.25, 0.5),
+      DETAIL_WORK[i % DETAIL_WORK.length]!
+    );
+  }
+}
+
+async function inheritedHeap(db: Database, at: DaysAgo): Promise<void> {
+  const start = SESSIONS[14]! - 1;
+  const heap = await DemoHeap.make(db, HEAPS.bin, at(start), 41, 1.1);
+  await heap.log(at(start), {
+    kind: 'bought',
+    kg: 31,
+    moisture_percent: 5.6,
+    active_clay_percent: 7.4,
+    note: 'Left behind the tool store by whoever had plot 9. Grey, full of fines.'
+  });
+  await heap.test(at(start, 20), {
+    kind: 'squeeze',
+    holds: false,
+    shrinks: false,
+    breaks: 'crumbles',
+    palm: 'film',
+    prints: 'blurred'
+  });
+  for (const day of SESSIONS.filter((_, i) => i > 15 && i % 5 === 1)) {
+    await heap.log(at(day, 500), { kind: 'water', kg: 0.4 });
+    await heap.squeeze(at(day, 520));
+    await heap.castInto(
+      (days, minutes = 0) => at(days, minutes + 520),
+      day,
+      12,
+      heap.by.between(0.4, 0.9),
+      'Row markers in the old sand, rough but readable.'
+    );
+  }
+}
+
+/** The value, having passed the schema that every input passes; anything else is a fault in the scenario. */
+function accepted<S extends Parameters<typeof check>[0]>(schema: S, value: unknown) {
+  const result = check(schema, value);
+  if (!result.ok)
+    throw new Error(
+      `The demo scenario is refused: ${JSON.stringify(result.errors)} in ${JSON.stringify(value)}`
+    );
+  return result.value;
+}
+
+const tenths = (kg: number) => Math.round(kg * 10) / 10;
+const hundredths = (kg: number) => Math.round(kg * 100) / 100;
+const thousandths = (kg: number) => Math.round(kg * 1000) / 1000;

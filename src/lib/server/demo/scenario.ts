@@ -1,0 +1,158 @@
+/**
+ * The made-up scenario: the Quillet Lane allotment society restores its own ironmongery in its shed. Ottla,
+ * Bram and Yevet cast on Saturdays; nobody and nothing in it is real.
+ */
+
+export const HEAPS = {
+  gate: {
+    name: 'Gate heap',
+    system: 'water',
+    binder: 'sodium-bentonite',
+    container: { cover: 'lid', exposed_area_m2: 0.16, capacity_kg: 70 },
+    zone: 'Europe/London'
+  },
+  dial: {
+    name: 'Dial sand',
+    system: 'oil',
+    binder: 'oil',
+    container: { cover: 'sealed', exposed_area_m2: 0.06, capacity_kg: 18 },
+    zone: 'Europe/London'
+  },
+  bin: {
+    name: 'Plot 9 bin',
+    system: 'water',
+    binder: 'natural',
+    container: { cover: 'cloth', exposed_area_m2: 0.14 },
+    zone: 'Europe/London'
+  }
+} as const;
+
+export const LOTS = [
+  {
+    key: 'silica',
+    kind: 'washed-silica',
+    supplier: 'the quarry shop',
+    bought_kg: 50,
+    cost: 14.5,
+    currency: 'GBP',
+    fineness_number: 92,
+    bought_days_ago: 430
+  },
+  {
+    key: 'silica2',
+    kind: 'washed-silica',
+    supplier: 'the quarry shop, second trip',
+    bought_kg: 25,
+    cost: 7.9,
+    currency: 'GBP',
+    fineness_number: 95,
+    moisture_percent: 0.4,
+    bought_days_ago: 300
+  },
+  {
+    key: 'sharp',
+    kind: 'damp-sand',
+    supplier: 'builders’ yard',
+    bought_kg: 40,
+    cost: 5.6,
+    currency: 'GBP',
+    moisture_percent: 3.1,
+    bought_days_ago: 120
+  },
+  {
+    key: 'olivine',
+    kind: 'olivine',
+    supplier: 'a foundry that closed',
+    bought_kg: 25,
+    cost: 21,
+    currency: 'GBP',
+    fineness_number: 140,
+    bought_days_ago: 380
+  },
+  {
+    key: 'bentonite',
+    kind: 'sodium-bentonite',
+    supplier: 'pond-lining merchant',
+    bought_kg: 10,
+    cost: 13,
+    currency: 'GBP',
+    moisture_percent: 8.4,
+    bought_days_ago: 430
+  },
+  {
+    key: 'bentonite2',
+    kind: 'sodium-bentonite',
+    supplier: 'pond-lining merchant',
+    bought_kg: 10,
+    cost: 14.2,
+    currency: 'GBP',
+    bought_days_ago: 250
+  },
+  {
+    key: 'fireclay',
+    kind: 'fire-clay',
+    supplier: 'potters’ supply',
+    bought_kg: 5,
+    cost: 6.4,
+    currency: 'GBP',
+    bought_days_ago: 200
+  },
+  {
+    key: 'organoclay',
+    kind: 'organoclay',
+    supplier: 'paint-maker’s remnant',
+    bought_kg: 1.5,
+    cost: 16,
+    currency: 'GBP',
+    bought_days_ago: 380
+  },
+  {
+    key: 'oil',
+    kind: 'light-oil',
+    supplier: 'sewing-machine oil, by the can',
+    bought_kg: 0.87,
+    cost: 9.5,
+    currency: 'GBP',
+    bought_days_ago: 380
+  },
+  {
+    key: 'activator',
+    kind: 'activator',
+    supplier: null,
+    bought_kg: 0.2,
+    cost: 3.2,
+    currency: 'GBP',
+    bought_days_ago: 380
+  },
+  {
+    key: 'flour',
+    kind: 'wood-flour',
+    supplier: 'joiner’s dust, sieved',
+    bought_kg: 1,
+    cost: 0,
+    currency: 'GBP',
+    bought_days_ago: 150
+  }
+] as const;
+
+/** Saturdays on which they cast, in days before today: about every second week, with a winter gap. */
+export const SESSIONS = [
+  420, 406, 392, 378, 364, 343, 301, 287, 273, 259, 245, 231, 217, 203, 189, 175, 161, 147, 133, 119, 105, 91,
+  77, 63, 49, 35, 18
+] as const;
+
+export const SHED_WORK = [
+  'Four gate latches, aluminium; two good, two with cold laps.',
+  'Bench-end brackets, a pair. Clean.',
+  'Row markers for the herb beds, twelve in one mold.',
+  'Pump handle, first try: misrun at the thin end.',
+  'Pump handle again, hotter. Good.',
+  'Gate latches, all four good.',
+  'Bench-end brackets; one drop in the cope, the rest clean.'
+] as const;
+
+export const DETAIL_WORK = [
+  'Sundial plate, bronze: every numeral sharp.',
+  'Gnomon, bronze. A scab on the back, filed off.',
+  'Latch plates with the society’s leaf.'
+] as const;

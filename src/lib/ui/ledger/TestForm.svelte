@@ -1,0 +1,134 @@
+<script lang="ts">
+  /** Amends a logged test: the readings as they really were. */
+  import type { SqueezeReading } from '$core/bench/squeeze';
+  import { heapTests } from '$lib/schema/heap-test';
+  import { api } from '$lib/ui/api-client';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import type { Existing } from './EntryForm.svelte';
+
+  const {
+    heap_id,
+    existing,
+    ondone
+  }: { heap_id: number; existing: Existing; ondone: () => void | Promise<void> } = $props();
+
+  type Test =
+    | { kind: 'moisture'; method: string; pan_g: number; wet_g: number; dry_g: number }
+    | ({ kind: 'squeeze' } & SqueezeReading);
+  // svelte-ignore state_referenced_locally
+  const old = existing.test as Test;
+  const form = new RecordForm();
+  const weight = (g: number) => ({ text: `${g} g`, kg: g / 1000 });
+  let weights = $state(
+    old.kind === 'moisture'
+      ? { pan_g: weight(old.pan_g), wet_g: weight(old.wet_g), dry_g: weight(old.dry_g) }
+      : null
+  );
+  let answers = $state(
+    old.kind === 'squeeze'
+      ? { ...old, holds: old.holds ? 'yes' : 'no', shrinks: old.shrinks ? 'yes' : 'no' }
+      : null
+  );
+  const grams = (field: { kg: number | undefined }) =>
+    field.kg === undefined ? undefined : Number((field.kg * 1000).toFixed(4));
+  const YES_NO = [
+    { value: 'yes', name: 'Yes' },
+    { value: 'no', name: 'No' }
+  ];
+  const named = (...values: string[]) => values.map((value) => ({ value, name: value }));
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const head = {
+      at: existing.at,
+      zone: zone(),
+      note: existing.note ?? undefined,
+      version: existing.version
+    };
+    const body = weights
+      ? present({
+          kind: 'moisture',
+          ...head,
+          method: (old as { method: string }).method,
+          pan_g: grams(weights.pan_g),
+          wet_g: grams(weights.wet_g),
+          dry_g: grams(weights.dry_g)
+        })
+      : present({
+          kind: 'squeeze',
+          ...head,
+          holds: answers!.holds === 'yes',
+          shrinks: answers!.shrinks === 'yes',
+          breaks: answers!.breaks,
+          palm: answers!.palm,
+          prints: answers!.prints
+        });
+    const done = await form.submit(heapTests[old.kind], body, () =>
+      api('PUT', `/heaps/${heap_id}/tests/${existing.id}`, body)
+    );
+    if (done !== undefined) await ondone();
+  }
+</script>
+
+<form class="stack" onsubmit={save} novalidate>
+  {#if weights}
+    <div class="pair">
+      <QuantityField
+        label="The empty pan"
+        dimension="mass"
+        size="small"
+        bind:text={weights.pan_g.text}
+        bind:si={weights.pan_g.kg}
+        error={form.errorOf('pan_g')}
+      />
+      <QuantityField
+        label="Pan and damp sand"
+        dimension="mass"
+        size="small"
+        bind:text={weights.wet_g.text}
+        bind:si={weights.wet_g.kg}
+        error={form.errorOf('wet_g')}
+      />
+      <QuantityField
+        label="Pan and sand, dried"
+        dimension="mass"
+        size="small"
+        bind:text={weights.dry_g.text}
+        bind:si={weights.dry_g.kg}
+        error={form.errorOf('dry_g')}
+      />
+    </div>
+  {:else if answers}
+    <Choice legend="Did it hold?" options={YES_NO} bind:value={answers.holds} />
+    <Choice legend="Did it shrink in the fist?" options={YES_NO} bind:value={answers.shrinks} />
+    <Choice
+      legend="How did it break?"
+      options={named('crumbles', 'ragged', 'crisp', 'bends')}
+      bind:value={answers.breaks as string}
+    />
+    <Choice
+      legend="The palm"
+      options={named('clean', 'film', 'smeared')}
+      bind:value={answers.palm as string}
+    />
+    <Choice
+      legend="Finger prints"
+      options={named('none', 'blurred', 'sharp')}
+      bind:value={answers.prints as string}
+    />
+  {/if}
+  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+  <p><button class="act" disabled={form.busy}>Amend</button></p>
+</form>
+
+<style>
+  form {
+    max-width: 38rem;
+  }
+  .wrong {
+    color: var(--heat);
+    font-weight: 600;
+  }
+</style>

@@ -1,0 +1,196 @@
+<script lang="ts" module>
+  import type { LotChoice } from '$lib/ui/mix/batch-draft';
+
+  export interface LotFields extends LotChoice {
+    fineness_number: number | null;
+    bought_at: string | null;
+    note: string | null;
+  }
+</script>
+
+<script lang="ts">
+  import { editableMass } from '$core/quantity/display';
+  import { INGREDIENTS, MATERIAL_KINDS, type MaterialKind } from '$core/reference/ingredients';
+  import { lotChange, newLot } from '$lib/schema/stock';
+  import { api } from '$lib/ui/api-client';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
+  import SelectField from '$lib/ui/field/SelectField.svelte';
+  import TextField from '$lib/ui/field/TextField.svelte';
+  import { units } from '$lib/ui/preferences';
+
+  interface Props {
+    existing?: LotFields | null;
+    /** What the last lot was paid in. */
+    currency: string;
+    ondone: () => void | Promise<void>;
+  }
+  const { existing = null, currency: lastCurrency, ondone }: Props = $props();
+
+  // svelte-ignore state_referenced_locally
+  const old = existing;
+  const form = new RecordForm();
+  const own = (figure: { value: number; source: string } | undefined) =>
+    figure?.source === 'your entry' ? figure.value : undefined;
+  let kind = $state<string>(old?.kind ?? 'washed-silica');
+  let supplier = $state(old?.supplier ?? '');
+  let boughtText = $state(old ? editableMass(old.bought_kg, 'large', units()) : '');
+  let bought = $state<number | undefined>(old?.bought_kg);
+  let onHandText = $state(old ? editableMass(Math.max(0, old.on_hand_kg), 'large', units()) : '');
+  let onHand = $state<number | undefined>();
+  let costText = $state(old?.cost === null || !old ? '' : String(old.cost));
+  let cost = $state<number | undefined>(old?.cost ?? undefined);
+  // svelte-ignore state_referenced_locally
+  let currency = $state(old?.currency ?? lastCurrency);
+  let moistureText = $state(own(old?.moisture_percent)?.toString() ?? '');
+  let moisture = $state<number | undefined>((own(old?.moisture_percent) ?? NaN) / 100 || undefined);
+  let activeText = $state(own(old?.active_percent)?.toString() ?? '');
+  let active = $state<number | undefined>((own(old?.active_percent) ?? NaN) / 100 || undefined);
+  let finenessText = $state(old?.fineness_number?.toString() ?? '');
+  let fineness = $state<number | undefined>(old?.fineness_number ?? undefined);
+  let note = $state(old?.note ?? '');
+
+  const handbook = $derived(INGREDIENTS[kind as MaterialKind]);
+  const percent = (fraction: number | undefined) =>
+    fraction === undefined ? undefined : Number((fraction * 100).toPrecision(12));
+  /** An emptied field of an existing lot goes back to its default; of a new one it is just absent. */
+  const filled = <T,>(text: string, value: T | undefined) =>
+    text.trim() === '' ? (old ? null : undefined) : value;
+  const dusty = $derived(['sand', 'binder', 'fines', 'carbon'].includes(handbook.role));
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const body = present({
+      ...(old ? {} : { kind }),
+      bought_kg: bought,
+      on_hand_kg: old && onHand !== undefined ? onHand : undefined,
+      supplier: filled(supplier, supplier.trim()),
+      cost: filled(costText, cost),
+      currency: currency.trim().toUpperCase(),
+      moisture_percent: filled(moistureText, percent(moisture)),
+      active_percent: filled(activeText, percent(active)),
+      fineness_number: filled(finenessText, fineness),
+      note: filled(note, note.trim())
+    });
+    const done = await form.submit(old ? lotChange : newLot, body, () =>
+      old ? api('PATCH', `/lots/${old.id}`, body) : api('POST', '/lots', body)
+    );
+    if (done) await ondone();
+  }
+</script>
+
+<form class="stack" onsubmit={save} novalidate>
+  {#if !old}
+    <SelectField
+      label="What is it?"
+      bind:value={kind}
+      options={MATERIAL_KINDS.filter((each) => each !== 'water').map((each) => ({
+        value: each,
+        name: INGREDIENTS[each].name
+      }))}
+      error={form.errorOf('kind')}
+      hint={handbook.remark}
+    />
+  {/if}
+  <div class="pair">
+    <QuantityField
+      label="How much did you buy?"
+      dimension="mass"
+      bind:text={boughtText}
+      bind:si={bought}
+      error={form.errorOf('bought_kg')}
+    />
+    {#if old}
+      <QuantityField
+        label="Weighed again: left now"
+        optional
+        dimension="mass"
+        bind:text={onHandText}
+        bind:si={onHand}
+        error={form.errorOf('on_hand_kg')}
+        hint="Change it only after weighing"
+      />
+    {/if}
+    <TextField
+      label="From whom"
+      optional
+      bind:value={supplier}
+      error={form.errorOf('supplier')}
+      maxlength={200}
+    />
+  </div>
+  <div class="pair">
+    <QuantityField
+      label="What you paid for it"
+      optional
+      dimension="count"
+      bind:text={costText}
+      bind:si={cost}
+      error={form.errorOf('cost')}
+    />
+    <TextField
+      label="Currency"
+      bind:value={currency}
+      error={form.errorOf('currency')}
+      maxlength={3}
+      hint="Three letters, such as EUR, GBP, USD"
+    />
+  </div>
+  <h2>If you know better than the handbook</h2>
+  <div class="pair">
+    <QuantityField
+      label="Moisture as it comes"
+      optional
+      dimension="fraction"
+      bind:text={moistureText}
+      bind:si={moisture}
+      error={form.errorOf('moisture_percent')}
+      hint="Handbook default {(handbook.moisture_fraction * 100).toFixed(1)} %"
+    />
+    {#if handbook.role === 'binder' || handbook.role === 'carbon'}
+      <QuantityField
+        label="Active share, dry"
+        optional
+        dimension="fraction"
+        bind:text={activeText}
+        bind:si={active}
+        error={form.errorOf('active_percent')}
+        hint="Handbook default {(handbook.active_fraction * 100).toFixed(0)} %"
+      />
+    {/if}
+    {#if handbook.role === 'sand'}
+      <QuantityField
+        label="Grain fineness number"
+        optional
+        dimension="count"
+        bind:text={finenessText}
+        bind:si={fineness}
+        error={form.errorOf('fineness_number')}
+      />
+    {/if}
+  </div>
+  <TextField
+    label="A note"
+    optional
+    lines={2}
+    bind:value={note}
+    error={form.errorOf('note')}
+    maxlength={2000}
+  />
+  {#if dusty}<Caution name="dust" />{:else if kind === 'activator'}<Caution name="flammable" />{/if}
+  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+  <p class="row">
+    <button class="act" disabled={form.busy}>{old ? 'Keep these' : 'Put it in stock'}</button>
+  </p>
+</form>
+
+<style>
+  form {
+    max-width: 42rem;
+  }
+  .wrong {
+    color: var(--heat);
+    font-weight: 600;
+  }
+</style>

@@ -1,0 +1,177 @@
+<script lang="ts">
+  import { INGREDIENTS, MATERIAL_KINDS } from '$core/reference/ingredients';
+  import { BINDER_NAMES, HEAP_BINDERS, TARGETS } from '$core/reference/targets';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import { CAUTIONS, type CautionName } from '$lib/ui/caution/cautions';
+
+  const range = (window: { min: number; max: number } | null, scale = 100, decimals = 1) =>
+    window ? `${(window.min * scale).toFixed(decimals)}–${(window.max * scale).toFixed(decimals)}` : '–';
+
+  const WORDS = [
+    [
+      'Temper',
+      'The state in which sand takes a print, holds it and lets go of the pattern: enough water for its clay, and no more.'
+    ],
+    ['Water : clay', 'Temper ratio: the water in the sand over its active clay, by weight.'],
+    [
+      'Active clay',
+      'Clay that still binds. A pour overheats some of it for good: that part is dead clay, which only takes up water and room.'
+    ],
+    ['phs', 'Parts by weight per hundred parts of dry sand; how a recipe gives its binder.'],
+    ['Mull', 'To rub clay and water into the sand by treading, cutting over or with a muller.'],
+    ['Riddle', 'A coarse sieve; riddled sand is loose and even.'],
+    [
+      'Phone, scale, hand',
+      'A squeeze tells moisture to about half a percent, a pan and kitchen scale to a quarter, an oven to a tenth.'
+    ]
+  ];
+</script>
+
+<svelte:head><title>Handbook · Brunkel</title></svelte:head>
+
+<div class="stack">
+  <header>
+    <h1>Handbook</h1>
+    <p class="soft">
+      The figures that stand in until you have your own. Each is a handbook default: usual ranges for hobby
+      supplies and hand ramming.
+    </p>
+  </header>
+
+  <section>
+    <h2>Cautions</h2>
+    <div class="cautions">
+      {#each Object.keys(CAUTIONS) as name (name)}<Caution name={name as CautionName} />{/each}
+    </div>
+    <p class="small">
+      Brunkel advises; it does not certify. Furnaces, fuel, fumes and waste sand are matters of local rules
+      and licensed trades: they come first.
+    </p>
+  </section>
+
+  <section>
+    <h2>Windows by what binds the sand</h2>
+    <div class="scroll" role="region" aria-label="Windows by binder" tabindex="-1">
+      <table>
+        <thead>
+          <tr
+            ><th scope="col">Binder</th><th scope="col">moisture %</th><th scope="col"
+              >active clay, % of dry mix</th
+            ><th scope="col">water : clay</th></tr
+          >
+        </thead>
+        <tbody>
+          {#each HEAP_BINDERS as binder (binder)}
+            {@const targets = TARGETS[binder]}
+            <tr>
+              <th scope="row">{BINDER_NAMES[binder]}</th>
+              <td>{range(targets.moisture)}</td>
+              <td>{range(targets.active_clay)}</td>
+              <td>{range(targets.temper_ratio, 1, 2)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+  </section>
+
+  <section>
+    <h2>Ingredients as supplied</h2>
+    <div class="scroll" role="region" aria-label="Ingredients" tabindex="-1">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Ingredient</th><th scope="col">water %</th><th scope="col">active, % of dry</th
+            ><th scope="col">loose kg/L</th><th scope="col" class="wide">Remark</th>
+          </tr>
+        </thead>
+        <tbody>
+          {#each MATERIAL_KINDS.filter((kind) => kind !== 'water') as kind (kind)}
+            {@const each = INGREDIENTS[kind]}
+            <tr>
+              <th scope="row">{each.name}</th>
+              <td>{(each.moisture_fraction * 100).toFixed(1)}</td>
+              <td>{each.role === 'binder' ? (each.active_fraction * 100).toFixed(0) : '–'}</td>
+              <td>{each.loose_kg_per_l.toFixed(2)}</td>
+              <td class="wide">{each.remark}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+  </section>
+
+  <section>
+    <h2>Words</h2>
+    <dl>
+      {#each WORDS as [word, meaning] (word)}
+        <div>
+          <dt>{word}</dt>
+          <dd>{meaning}</dd>
+        </div>
+      {/each}
+    </dl>
+  </section>
+</div>
+
+<style>
+  section {
+    display: grid;
+    gap: 0.75rem;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .cautions {
+    display: grid;
+    gap: 0.75rem 1.5rem;
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 20rem), 1fr));
+  }
+  .scroll {
+    overflow-x: auto;
+  }
+  table {
+    width: 100%;
+    border-collapse: collapse;
+    font-size: 0.95rem;
+  }
+  th,
+  td {
+    padding: 0.45rem 0.75rem 0.45rem 0;
+    text-align: right;
+    vertical-align: top;
+  }
+  th:first-child,
+  .wide {
+    text-align: left;
+  }
+  td {
+    font-family: var(--mono);
+  }
+  td.wide {
+    font-family: inherit;
+    min-width: 14rem;
+  }
+  tbody tr {
+    border-top: 1px solid var(--rule);
+  }
+  tbody th {
+    font-weight: 600;
+  }
+  thead th {
+    font-size: 0.85rem;
+    font-weight: 400;
+    color: var(--soft);
+  }
+  dl {
+    display: grid;
+    gap: 0.6rem;
+    max-width: 48rem;
+  }
+  dl div {
+    display: grid;
+    grid-template-columns: 9rem 1fr;
+    gap: 1rem;
+  }
+  dt {
+    font-weight: 700;
+  }
+</style>

@@ -1,0 +1,100 @@
+<script lang="ts">
+  import { goto, invalidateAll } from '$app/navigation';
+  import EntryForm, { type Existing, type WritableKind } from '$lib/ui/ledger/EntryForm.svelte';
+  import TestForm from '$lib/ui/ledger/TestForm.svelte';
+  import { entryWords, shortDate } from '$lib/ui/ledger/entry-words';
+  import { revert, strike, unstrike } from '$lib/ui/ledger/log-entry';
+  import { told } from '$lib/ui/frame/toaster';
+  import { units } from '$lib/ui/preferences';
+
+  const { data } = $props();
+  const latest = $derived(data.versions[0] as Existing);
+  const words = $derived(entryWords(latest, units()));
+  const back = $derived(`/heaps/${data.heap.id}`);
+
+  async function amended() {
+    const { id, version } = latest;
+    told('Amended; everything after it was worked out anew.', () => revert(data.heap.id, id, version));
+    await invalidateAll();
+    await goto(back);
+  }
+</script>
+
+<svelte:head><title>Entry · {data.heap.name} · Brunkel</title></svelte:head>
+
+<div class="columns">
+  <div class="stack">
+    <header>
+      <h1>Amend: {words.what}</h1>
+      <p class="soft small">
+        <a href={back}>Back to {data.heap.name}</a> · {shortDate(latest.at)}
+        {words.amount}
+      </p>
+    </header>
+    {#if latest.undone_at !== null}
+      <p>
+        This entry is struck out. <button
+          class="quiet"
+          type="button"
+          onclick={() => unstrike(data.heap.id, latest.id)}>Put it back</button
+        >
+      </p>
+    {:else}
+      {#key `${latest.id}:${latest.version}`}
+        {#if latest.kind === 'tested'}
+          <TestForm heap_id={data.heap.id} existing={latest} ondone={amended} />
+        {:else}
+          <EntryForm
+            heap_id={data.heap.id}
+            kind={latest.kind as WritableKind}
+            lots={data.lots}
+            existing={latest}
+            ondone={amended}
+          />
+        {/if}
+      {/key}
+      <p>
+        <button
+          class="quiet"
+          type="button"
+          onclick={async () => {
+            await strike(data.heap.id, latest.id);
+            await goto(back);
+          }}>Undo this entry</button
+        >
+      </p>
+    {/if}
+  </div>
+  <section class="stack">
+    <h2>Its history</h2>
+    <ol class="ruled">
+      {#each data.versions as version, i (version.version)}
+        {@const was = entryWords(version, units())}
+        <li>
+          <span class="soft small">version {version.version}, written {shortDate(version.written_at)}</span>
+          <span class:old={i > 0}>{was.what} <span class="figure">{was.amount}</span></span>
+          {#if i > 0}
+            <button
+              type="button"
+              class="quiet"
+              onclick={() => revert(data.heap.id, latest.id, version.version)}>Make it count again</button
+            >
+          {/if}
+        </li>
+      {/each}
+    </ol>
+  </section>
+</div>
+
+<style>
+  li {
+    display: grid;
+    gap: 0.35rem;
+    padding-block: 0.75rem;
+    justify-items: start;
+  }
+  .old {
+    text-decoration: line-through;
+    color: var(--soft);
+  }
+</style>

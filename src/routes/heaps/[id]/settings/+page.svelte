@@ -1,0 +1,173 @@
+<script lang="ts">
+  import { goto, invalidateAll } from '$app/navigation';
+  import { COVERS, COVER_NAMES, type Cover } from '$core/heap/drying';
+  import { heapChange } from '$lib/schema/heap';
+  import { api } from '$lib/ui/api-client';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
+  import TextField from '$lib/ui/field/TextField.svelte';
+  import { told } from '$lib/ui/frame/toaster';
+  import { editableMass } from '$core/quantity/display';
+  import { units } from '$lib/ui/preferences';
+
+  const { data } = $props();
+  // svelte-ignore state_referenced_locally
+  const old = data.heap;
+  const form = new RecordForm();
+  let name = $state(old.name);
+  let cover = $state<Cover | null>(old.container.cover);
+  let areaText = $state(`${old.container.exposed_area_m2} m²`);
+  let area = $state<number | undefined>(old.container.exposed_area_m2);
+  let holdsText = $state(
+    old.container.capacity_kg ? editableMass(old.container.capacity_kg, 'large', units()) : ''
+  );
+  let holds = $state<number | undefined>(old.container.capacity_kg);
+
+  const edge = (target: { min: number; max: number; source: string }, which: 'min' | 'max') => ({
+    text: target.source === 'handbook' ? '' : String(target[which]),
+    si: target.source === 'handbook' ? undefined : target[which] / 100
+  });
+  let windows = $state({
+    moisture: {
+      min: edge(old.targets.moisture_percent, 'min'),
+      max: edge(old.targets.moisture_percent, 'max')
+    },
+    clay: {
+      min: edge(old.targets.active_clay_percent, 'min'),
+      max: edge(old.targets.active_clay_percent, 'max')
+    }
+  });
+  const percent = (fraction: number | undefined) =>
+    fraction === undefined ? undefined : Number((fraction * 100).toPrecision(12));
+  const own = ({
+    min,
+    max
+  }: {
+    min: { text: string; si: number | undefined };
+    max: { text: string; si: number | undefined };
+  }) =>
+    min.text.trim() === '' && max.text.trim() === ''
+      ? undefined
+      : present({ min: percent(min.si), max: percent(max.si) });
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const targets = present({
+      moisture_percent: own(windows.moisture),
+      active_clay_percent: own(windows.clay)
+    });
+    const body = {
+      name: name.trim(),
+      version: old.version,
+      container: present({
+        cover: cover ?? 'lid',
+        exposed_area_m2: area,
+        capacity_kg: holdsText.trim() === '' ? undefined : holds
+      }),
+      targets: Object.keys(targets).length > 0 ? targets : null
+    };
+    const done = await form.submit(heapChange, body, () => api('PATCH', `/heaps/${old.id}`, body));
+    if (!done) return;
+    await invalidateAll();
+    await goto(`/heaps/${old.id}`);
+  }
+
+  async function remove() {
+    await api('DELETE', `/heaps/${old.id}`);
+    told(`${old.name} is off the bench.`, async () => {
+      await api('POST', `/heaps/${old.id}/restore`);
+      await invalidateAll();
+    });
+    await goto('/', { invalidateAll: true });
+  }
+</script>
+
+<svelte:head><title>Windows and container · {data.heap.name} · Brunkel</title></svelte:head>
+
+<form class="stack" onsubmit={save} novalidate>
+  <header>
+    <h1>{data.heap.name}: windows and container</h1>
+    <p class="soft small"><a href="/heaps/{data.heap.id}">Back to {data.heap.name}</a></p>
+  </header>
+  <TextField label="Name" bind:value={name} error={form.errorOf('name')} maxlength={60} />
+  <Choice
+    legend="How it stands"
+    options={COVERS.map((each) => ({ value: each, name: COVER_NAMES[each] }))}
+    bind:value={cover}
+  />
+  <div class="pair">
+    <QuantityField
+      label="Open surface of the sand"
+      dimension="area"
+      bind:text={areaText}
+      bind:si={area}
+      error={form.errorOf('container.exposed_area_m2')}
+    />
+    <QuantityField
+      label="Holds at most"
+      optional
+      dimension="mass"
+      bind:text={holdsText}
+      bind:si={holds}
+      error={form.errorOf('container.capacity_kg')}
+    />
+  </div>
+  <h2>Your own windows</h2>
+  <p class="soft small">
+    Left empty, the handbook’s stand: {data.heap.targets.moisture_percent.source === 'handbook'
+      ? `${data.heap.targets.moisture_percent.min} to ${data.heap.targets.moisture_percent.max} % water, narrowed to what tempers the clay it has`
+      : 'by what binds the sand'}.
+  </p>
+  <div class="pair">
+    <QuantityField
+      label="Moisture from"
+      optional
+      dimension="fraction"
+      bind:text={windows.moisture.min.text}
+      bind:si={windows.moisture.min.si}
+      error={form.errorOf('targets.moisture_percent.min') ?? form.errorOf('targets.moisture_percent')}
+    />
+    <QuantityField
+      label="Moisture to"
+      optional
+      dimension="fraction"
+      bind:text={windows.moisture.max.text}
+      bind:si={windows.moisture.max.si}
+      error={form.errorOf('targets.moisture_percent.max')}
+    />
+  </div>
+  <div class="pair">
+    <QuantityField
+      label="Active clay from"
+      optional
+      dimension="fraction"
+      bind:text={windows.clay.min.text}
+      bind:si={windows.clay.min.si}
+      error={form.errorOf('targets.active_clay_percent.min') ?? form.errorOf('targets.active_clay_percent')}
+    />
+    <QuantityField
+      label="Active clay to"
+      optional
+      dimension="fraction"
+      bind:text={windows.clay.max.text}
+      bind:si={windows.clay.max.si}
+      error={form.errorOf('targets.active_clay_percent.max')}
+    />
+  </div>
+  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+  <p class="row">
+    <button class="act" disabled={form.busy}>Keep these</button>
+    <button class="quiet" type="button" onclick={remove}>Take the heap off the bench</button>
+  </p>
+</form>
+
+<style>
+  form {
+    max-width: 38rem;
+  }
+  .wrong {
+    color: var(--heat);
+    font-weight: 600;
+  }
+</style>

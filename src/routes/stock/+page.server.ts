@@ -1,0 +1,5 @@
+import type { PageServerLoad } from './$types';
+import { database } from '$lib/server/database/current';
+import { listLots } from '$lib/server/stock/stock';
+
+export const load: PageServerLoad = async () => ({ lots: await listLots(await database()) });

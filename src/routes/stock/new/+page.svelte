@@ -1,0 +1,19 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { told } from '$lib/ui/frame/toaster';
+  import LotForm from '$lib/ui/stock/LotForm.svelte';
+
+  const { data } = $props();
+
+  async function kept() {
+    told('It is in stock.');
+    await goto('/stock', { invalidateAll: true });
+  }
+</script>
+
+<svelte:head><title>Into stock · Brunkel</title></svelte:head>
+
+<div class="stack">
+  <h1>A bag for the stock</h1>
+  <LotForm currency={data.currency} ondone={kept} />
+</div>
