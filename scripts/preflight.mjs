@@ -30,10 +30,17 @@ export function stop(line) {
   process.exit(1);
 }
 
-/** Runs a program and shows a running clock while it works; its output is shown only when it fails. */
+/**
+ * Runs a program and shows a running clock while it works; its output is shown only when it fails. JOBS lets
+ * what is compiled use every core.
+ */
 export async function working(title, command, args, { timeHint = '' } = {}) {
   const started = Date.now();
-  const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], env: process.env });
+  const child = spawn(command, args, {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    env: { JOBS: 'max', ...process.env }
+  });
   let output = '';
   child.stdout.on('data', (chunk) => (output += chunk));
   child.stderr.on('data', (chunk) => (output += chunk));

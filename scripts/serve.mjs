@@ -7,7 +7,6 @@ export async function serve(folder, greeting) {
   process.env.BRUNKEL_DATA = folder;
   // The application limits bodies itself and answers with a problem document; the adapter would just hang up.
   process.env.BODY_SIZE_LIMIT = 'Infinity';
-  process.env.PROTOCOL_HEADER ??= '';
   let handler;
   try {
     ({ handler } = await import(join(ROOT, 'build', 'handler.js')));

@@ -3,10 +3,16 @@
   import '@fontsource-variable/atkinson-hyperlegible-next';
   import '@fontsource-variable/familjen-grotesk';
   import '$lib/ui/theme/app.css';
+  import { onMount } from 'svelte';
   import Rail from '$lib/ui/frame/Rail.svelte';
   import Toasts from '$lib/ui/frame/Toasts.svelte';
 
   const { children } = $props();
+
+  // Told to whoever drives the page: from here on what is typed is heard.
+  onMount(() => {
+    document.documentElement.dataset.ready = 'yes';
+  });
 </script>
 
 <a class="skip" href="#content">To the page</a>

@@ -260,7 +260,9 @@ function burn(belief: Belief, event: Extract<Event, { kind: 'poured' }>): Belief
   const slope = toVector(burn(event.burnt_kg + step)).map((value, i) => (value - base[i]!) / step);
   let covariance = addNoise(carry(belief.covariance, carrying), slope, BURNT_SD_SHARE * event.burnt_kg);
   covariance = addNoise(covariance, unit(WATER), 0.3 * (belief.mean.water - after.water));
-  return { ...belief, mean: after, covariance };
+  // What was driven off left the sand in the molds, if any was out.
+  const out_kg = Math.max(0, belief.out_kg - (total - totalMass(after)));
+  return { ...belief, mean: after, covariance, out_kg };
 }
 
 function readTest(nature: HeapNature, belief: Belief, test: HeapTest): Belief {

@@ -97,7 +97,7 @@ describe('prescribe', () => {
   it('asks for clay and water together when clay is short', () => {
     const answer = ask(heap(0.055, 0.022));
     expect(answer.need).toBe('clay-and-water');
-    expect(dryShare(answer.after, 'active_clay')).toBeCloseTo(0.085, 10);
+    expect(dryShare(answer.after, 'active_clay')).toBeCloseTo(0.0775, 10);
     expect(moistureFraction(answer.after)).toBeCloseTo(answer.aim.moisture, 10);
     expect(answer.rest_s).toBeGreaterThan(ask(heap(0.08, 0.022)).rest_s);
   });
@@ -140,7 +140,10 @@ describe('prescribe', () => {
     };
     const answer = prescribe('oil', TARGETS.oil, dryMix, oilStock);
     expect(answer.need).toBe('oil');
-    expect(dryShare(answer.after, 'oil')).toBeCloseTo((TARGETS.oil.oil!.min + TARGETS.oil.oil!.max) / 2, 10);
+    expect(dryShare(answer.after, 'oil')).toBeCloseTo(
+      TARGETS.oil.oil!.min * 0.75 + TARGETS.oil.oil!.max * 0.25,
+      10
+    );
     expect(answer.water_kg).toBe(0);
     const damp = prescribe('oil', TARGETS.oil, { ...dryMix, water: 0.12 }, oilStock);
     expect(damp.need).toBe('drying');

@@ -10,7 +10,7 @@ import {
   totalMass,
   type Composition
 } from '$core/material/composition';
-import { OIL_SAND_REJECT_MOISTURE, middle, type System, type Targets } from '$core/reference/targets';
+import { OIL_SAND_REJECT_MOISTURE, type System, type Targets, type Window } from '$core/reference/targets';
 import { clayAndWater, dryMixToAdd, sandAndClay, waterToAdd } from './correction';
 import { splashes } from './splashes';
 
@@ -56,13 +56,16 @@ export interface Prescription {
   rest_s: number;
 }
 
+/** A quarter into a window: safely inside, and no more new material than that takes. */
+const wellInside = (window: Window) => window.min + (window.max - window.min) / 4;
+
 /** Less than a kitchen scale can be asked to weigh into a heap, kg. */
 const NOT_WORTH_WEIGHING_KG = 0.005;
 
 /**
  * What to do to sand in this condition so that it is in temper, with one sentence of why.
  *
- * Clay first: below its window it is brought to the middle of it, with the water that goes with it. Then
+ * Clay first: below its window it is brought a quarter into it, with the water that goes with it. Then
  * water, to the middle of the temper window of the clay that is there. Sand that is too wet takes dry sand
  * and clay, or dries off. Oil-bonded sand gets oil and organoclay, and water is dried out of it.
  *
@@ -89,7 +92,7 @@ export function prescribe(
 function forWater(targets: Targets, sand: Composition, stock: StockAtHand, climate: Climate): Prescription {
   const active = dryShare(sand, 'active_clay');
   const short = active < targets.active_clay.min;
-  const wanted_active = short ? middle(targets.active_clay) : active;
+  const wanted_active = short ? wellInside(targets.active_clay) : active;
   const aim = aimMoisture(targets, wanted_active);
   const moisture = moistureFraction(sand);
   const total = totalMass(sand);
@@ -209,8 +212,8 @@ function forOil(targets: Targets, sand: Composition, stock: StockAtHand, climate
       reason: `Oil at ${pc(oil)} and organoclay at ${pc(clay)} of the mix stand inside their windows.`
     };
   }
-  const wanted_oil = oil < oilWindow.min ? middle(oilWindow) : oil;
-  const wanted_clay = clay < targets.active_clay.min ? middle(targets.active_clay) : clay;
+  const wanted_oil = oil < oilWindow.min ? wellInside(oilWindow) : oil;
+  const wanted_clay = clay < targets.active_clay.min ? wellInside(targets.active_clay) : clay;
   const { oil_kg, binder_kg } = oilAndClay(sand, stock.binder, wanted_oil, wanted_clay);
   const lacking = [
     oil < oilWindow.min ? `oil is ${pc(oil)} of the mix, under ${pc(oilWindow.min)}` : '',

@@ -1,0 +1,149 @@
+import { Bench } from 'tinybench';
+import { conditionAt } from '../src/core/heap/condition';
+import type { Event, LedgerEntry } from '../src/core/heap/entry';
+import { believe, type HeapNature } from '../src/core/heap/estimate';
+import { inOrder, replay } from '../src/core/heap/ledger';
+import { composition } from '../src/core/material/composition';
+import { batch } from '../src/core/mix/batch';
+import { clayAndWater } from '../src/core/mix/correction';
+import { prescribe } from '../src/core/mix/prescription';
+import { parseQuantity } from '../src/core/quantity/parse';
+import { TARGETS } from '../src/core/reference/targets';
+import { answerTo, picksFor } from '../src/lib/ui/mix/batch-draft';
+import type { Measured } from './table';
+
+const HOUR_MS = 3_600_000;
+
+/** A ledger of `count` entries as a busy heap would have it: a batch, then water, tests, molds and losses. */
+export function busyLedger(count: number): LedgerEntry[] {
+  const events: Event[] = [
+    { kind: 'water', kg: 0.2 },
+    {
+      kind: 'tested',
+      test: { kind: 'squeeze', holds: true, shrinks: true, breaks: 'crisp', palm: 'clean', prints: 'sharp' }
+    },
+    { kind: 'drawn', kg: 18 },
+    { kind: 'poured', burnt_kg: 0.4, water_driven_off_kg: null },
+    { kind: 'returned', kg: 17.6 },
+    { kind: 'discarded', kg: 0.3, burnt: true },
+    { kind: 'tested', test: { kind: 'moisture', method: 'oven', pan_g: 100, wet_g: 180, dry_g: 177.3 } },
+    mixed(0.4)
+  ];
+  const entries: LedgerEntry[] = [{ id: 0, at: at(0), event: mixed(40) }];
+  for (let id = 1; id < count; id++) entries.push({ id, at: at(id * 6), event: events[id % events.length]! });
+  return entries;
+}
+
+const at = (hours: number) => new Date(Date.UTC(2020, 0, 1) + hours * HOUR_MS).toISOString();
+
+function mixed(kg: number): Event {
+  const stated = { moisture_stated: true, active_stated: true };
+  return {
+    kind: 'mixed',
+    additions: [
+      { ingredient: 'sand', role: 'sand', kg, moisture_fraction: 0.01, active_fraction: 0, ...stated },
+      {
+        ingredient: 'binder',
+        role: 'binder',
+        kg: kg / 10,
+        moisture_fraction: 0.09,
+        active_fraction: 0.9,
+        ...stated
+      },
+      { ingredient: 'water', role: 'water', kg: kg / 40, moisture_fraction: 1, active_fraction: 0, ...stated }
+    ]
+  };
+}
+
+export async function computing(): Promise<Measured[]> {
+  const nature: HeapNature = {
+    system: 'water',
+    targets: TARGETS['sodium-bentonite'],
+    container: { cover: 'lid', exposed_area_m2: 0.1 }
+  };
+  const ledger = busyLedger(5000);
+  const belief = believe(nature, inOrder(ledger));
+  const stock = {
+    binder: { moisture_fraction: 0.09, active_fraction: 0.9, available_kg: 5 },
+    sand: { moisture_fraction: 0.002, active_fraction: 0, available_kg: 25 },
+    oil: { moisture_fraction: 0, active_fraction: 1, available_kg: 0 }
+  };
+  const dry = composition({ grain: 34, active_clay: 2.1, water: 0.9 });
+  const sands = picksFor([], ['sand'], 'water');
+  const clays = picksFor([], ['binder'], 'water');
+
+  const bench = new Bench({ time: 600, warmupTime: 200 });
+  bench
+    .add('batch, damp stock', () => {
+      batch({
+        system: 'water',
+        wanted: { total_kg: 30 },
+        sands: [{ share: 1, moisture_fraction: 0.012 }],
+        additions: [
+          { role: 'binder', phs: 10, counted_as: 'active', moisture_fraction: 0.09, active_fraction: 0.9 }
+        ],
+        moisture_fraction: 0.038
+      });
+    })
+    .add('correction, clay and water', () => {
+      clayAndWater({
+        total_kg: 60,
+        moisture: 0.022,
+        active_clay: 0.061,
+        target_moisture: 0.036,
+        target_active_clay: 0.08,
+        product_active: 0.85,
+        product_moisture: 0.09
+      });
+    })
+    .add('whole prescription', () => {
+      prescribe('water', nature.targets, dry, stock);
+    })
+    .add('replay, 5,000 entries', () => {
+      replay(ledger);
+    })
+    .add('estimate, 5,000 entries', () => {
+      believe(nature, ledger);
+    })
+    .add('condition at a time', () => {
+      conditionAt(nature, belief, at(5000 * 6 + 200));
+    })
+    .add('keystroke on the mix page', () => {
+      const reading = parseQuantity('31 lb 6 oz', 'mass', 'kg');
+      answerTo({
+        system: 'water',
+        wanted_as: 'total',
+        wanted_kg: reading.ok ? reading.si : undefined,
+        sand: sands[0],
+        second_sand: sands[1],
+        second_share: 0.3,
+        additions: [{ pick: clays[0], phs: 9, counted_as: 'active' }],
+        moisture_fraction: 0.036
+      });
+    });
+  await bench.run();
+  const median = (name: string) => {
+    const result = bench.getTask(name)?.result;
+    if (!result || !('latency' in result)) throw new Error(`${name} was not measured`);
+    return result.latency.p50;
+  };
+  return [
+    { what: 'batch, damp stock', value: median('batch, damp stock') * 1000, target: 50, unit: 'µs' },
+    {
+      what: 'correction, clay and water',
+      value: median('correction, clay and water') * 1000,
+      target: 50,
+      unit: 'µs'
+    },
+    { what: 'whole prescription', value: median('whole prescription') * 1000, target: 50, unit: 'µs' },
+    { what: 'replay, 5,000 entries', value: median('replay, 5,000 entries'), target: 50, unit: 'ms' },
+    { what: 'estimate, 5,000 entries', value: median('estimate, 5,000 entries'), target: 150, unit: 'ms' },
+    { what: 'condition at a time', value: median('condition at a time'), target: 5, unit: 'ms' },
+    {
+      what: 'keystroke on the mix page',
+      value: median('keystroke on the mix page'),
+      target: 16.7,
+      unit: 'ms'
+    }
+  ];
+}

@@ -1,0 +1,80 @@
+import { fork } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { openDatabase } from '../src/lib/server/database/database';
+import { fillDemo } from '../src/lib/server/demo/fill-demo';
+import type { Measured } from './table';
+
+const REQUESTS = 60;
+
+/** The production server with the demo records: how long a page takes there, and what its first load weighs. */
+export async function serving(): Promise<Measured[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'brunkel-bench-'));
+  const db = await openDatabase(folder);
+  await fillDemo(db, new Date());
+  await db.close();
+  const child = fork('scripts/start.mjs', {
+    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', BRUNKEL_DATA: folder },
+    silent: true
+  });
+  try {
+    const port = await new Promise<number>((resolve, reject) => {
+      child.once('message', (message: { port: number }) => resolve(message.port));
+      child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+    });
+    const url = `http://127.0.0.1:${port}`;
+    return [
+      { what: 'Bench page, median', value: await medianMs(`${url}/`), target: 30, unit: 'ms' },
+      { what: 'Heap page, median', value: await medianMs(`${url}/heaps/1`), target: 30, unit: 'ms' },
+      {
+        what: 'state by the interface, median',
+        value: await medianMs(`${url}/api/v1/heaps/1/state`),
+        target: 30,
+        unit: 'ms'
+      },
+      { what: 'first page JavaScript, gzip', value: await firstLoadKb(url, '/'), target: 150, unit: 'kB' },
+      {
+        what: 'Heap page JavaScript, gzip',
+        value: await firstLoadKb(url, '/heaps/1'),
+        target: 150,
+        unit: 'kB'
+      }
+    ];
+  } finally {
+    child.kill('SIGTERM');
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+async function medianMs(url: string): Promise<number> {
+  const times: number[] = [];
+  for (let i = 0; i < REQUESTS; i++) {
+    const start = performance.now();
+    const response = await fetch(url);
+    await response.text();
+    times.push(performance.now() - start);
+    if (response.status !== 200) throw new Error(`${url} answered ${response.status}`);
+  }
+  return times.sort((a, b) => a - b)[REQUESTS / 2]!;
+}
+
+/** Every script that the page loads at once, and what those import, each gzipped. */
+async function firstLoadKb(base: string, path: string): Promise<number> {
+  const html = await (await fetch(base + path)).text();
+  const seen = new Map<string, number>();
+  const wanted = [...html.matchAll(/(?:href|import\()\s*=?\s*"([^"]+\.js)"/g)].map(
+    (match) => new URL(match[1]!, base + path).href
+  );
+  while (wanted.length > 0) {
+    const url = wanted.pop()!;
+    if (seen.has(url)) continue;
+    const text = await (await fetch(url)).text();
+    seen.set(url, gzipSync(text).length);
+    for (const match of text.matchAll(/(?:from|import)\s*"(\.[^"]+\.js)"/g))
+      wanted.push(new URL(match[1]!, url).href);
+  }
+  if (seen.size === 0) throw new Error(`no scripts found in ${path}`);
+  return [...seen.values()].reduce((sum, size) => sum + size, 0) / 1000;
+}

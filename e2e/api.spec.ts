@@ -1,0 +1,228 @@
+import { expect, hoursAgo, made, mixedHeap, state, test } from './brunkel';
+
+test('calculators answer with the published figures', async ({ request }) => {
+  const calc = async (name: string, data: object) =>
+    (await request.post(`/api/v1/calc/${name}`, { data })).json();
+  expect(await calc('moisture', { pan_g: 120, wet_g: 220, dry_g: 216.5 })).toEqual({
+    moisture_percent: 3.5,
+    dry_basis_percent: expect.closeTo(3.6269, 4)
+  });
+  const batch = await calc('batch', {
+    system: 'water',
+    dry_sand_kg: 25,
+    binder_phs: 10,
+    binder_as: 'product',
+    moisture_percent: 3.8,
+    sand: { moisture_percent: 1.2 },
+    binder: { moisture_percent: 9, active_percent: 100 },
+    splashes: 5
+  });
+  expect(batch.additions).toEqual([
+    { ingredient: 'sand', kg: expect.closeTo(25.3036, 4) },
+    { ingredient: 'binder', kg: expect.closeTo(2.7473, 4) },
+    { ingredient: 'water', kg: expect.closeTo(0.5354, 4) }
+  ]);
+  expect(batch.moisture_percent).toBeCloseTo(3.8, 9);
+  expect(batch.splashes_kg).toHaveLength(5);
+  const correction = await calc('correction', {
+    heap: { total_kg: 60, moisture_percent: 2.2, active_clay_percent: 6.1 },
+    target: { moisture_percent: 3.6, active_clay_percent: 8 },
+    binder: { active_percent: 85, moisture_percent: 9 }
+  });
+  expect(correction).toMatchObject({
+    binder_kg: expect.closeTo(1.562, 4),
+    water_kg: expect.closeTo(0.7839, 4),
+    dry_mix_kg: 0
+  });
+  expect(correction.result).toMatchObject({
+    moisture_percent: expect.closeTo(3.6, 9),
+    active_clay_percent: expect.closeTo(8, 9)
+  });
+  const wet = await calc('correction', {
+    heap: { total_kg: 52, moisture_percent: 4.5, active_clay_percent: 8 },
+    target: { moisture_percent: 3.5 }
+  });
+  expect(wet).toMatchObject({
+    water_kg: 0,
+    dry_mix_kg: expect.closeTo(14.857, 3),
+    water_to_lose_kg: expect.closeTo(0.5389, 4)
+  });
+  expect(
+    await calc('squeeze', { holds: true, shrinks: true, breaks: 'crisp', palm: 'clean', prints: 'sharp' })
+  ).toMatchObject({ grade: 3, suspects: [] });
+});
+
+test('refuses what is wrong with a problem that says what would be right', async ({ request }) => {
+  const post = (path: string, options: Parameters<typeof request.post>[1]) =>
+    request.post(`/api/v1${path}`, options);
+  const json = { 'content-type': 'application/json' };
+  const batch = {
+    system: 'water',
+    dry_sand_kg: 25,
+    binder_phs: 10,
+    binder_as: 'product',
+    moisture_percent: 3.8
+  };
+  const cases: [string, Awaited<ReturnType<typeof post>>, number][] = [
+    ['not JSON', await post('/calc/batch', { headers: json, data: Buffer.from('{oops') }), 400],
+    [
+      'an infinite number',
+      await post('/calc/batch', { headers: json, data: Buffer.from('{"dry_sand_kg":1e999}') }),
+      422
+    ],
+    [
+      'another type',
+      await post('/calc/batch', { headers: { 'content-type': 'text/plain' }, data: 'x' }),
+      415
+    ],
+    ['no body', await post('/calc/batch', { headers: json }), 400],
+    ['10 MB', await post('/calc/batch', { headers: json, data: Buffer.alloc(10_000_000, 32) }), 413],
+    ['an unknown calculator', await post('/calc/nothing', { data: {} }), 404],
+    ['an unknown path', await post('/nothing', { data: {} }), 404],
+    [
+      'an unknown heap',
+      await post('/heaps/99/entries', { data: { kind: 'water', at: hoursAgo(1), kg: 1 } }),
+      404
+    ],
+    ['an id that is no number', await request.get('/api/v1/heaps/abc'), 404],
+    ['a wrong method', await request.put('/api/v1/heaps', { data: {} }), 405],
+    ['an unknown kind', await post('/heaps/1/entries', { data: { kind: 'exploded' } }), 422],
+    ['a wrong time', await request.get('/api/v1/heaps/1/state?at=soon'), 422],
+    ['2 t of sand', await post('/calc/batch', { data: { ...batch, dry_sand_kg: 2000 } }), 422],
+    ['140 % moisture', await post('/calc/batch', { data: { ...batch, moisture_percent: 140 } }), 422],
+    ['dry over wet', await post('/calc/moisture', { data: { pan_g: 1, wet_g: 2, dry_g: 3 } }), 422],
+    ['an array', await post('/heaps', { data: [] }), 422],
+    ['null', await post('/heaps', { headers: json, data: Buffer.from('null') }), 422]
+  ];
+  for (const [what, response, status] of cases) {
+    expect(response.status(), what).toBe(status);
+    expect(response.headers()['content-type'], what).toContain('application/problem+json');
+    const body = await response.json();
+    expect(body, what).toMatchObject({ status, title: expect.any(String), detail: expect.any(String) });
+    if (status === 422) expect(body.errors.length, what).toBeGreaterThan(0);
+  }
+  const range = await post('/calc/batch', { data: { ...batch, moisture_percent: 140, colour: 1 } });
+  expect((await range.json()).errors).toEqual([
+    { path: 'moisture_percent', message: 'must be 0 to 30 %' },
+    { path: 'colour', message: 'is not a known field' }
+  ]);
+});
+
+test('records: created at a place, amended, undone, and created once for a key', async ({ request }) => {
+  const heap = await request.post('/api/v1/heaps', {
+    data: { name: 'Bin', system: 'water', binder: 'calcium-bentonite' }
+  });
+  expect(heap.status()).toBe(201);
+  const { id, targets } = await heap.json();
+  expect(heap.headers().location).toBe(`/api/v1/heaps/${id}`);
+  expect(targets.moisture_percent).toEqual({ min: 3, max: 4.5, source: 'handbook' });
+
+  const body = { kind: 'bought', at: hoursAgo(2), kg: 30, moisture_percent: 3, active_clay_percent: 8 };
+  const headers = { 'idempotency-key': 'a-retry' };
+  const [first, again] = await Promise.all([
+    request.post(`/api/v1/heaps/${id}/entries`, { data: body, headers }),
+    request.post(`/api/v1/heaps/${id}/entries`, { data: body, headers })
+  ]);
+  expect([first.status(), again.status()]).toEqual([201, 201]);
+  const entry = await first.json();
+  expect(await again.json()).toEqual(entry);
+  expect((await state(request, id)).total_kg).toBeCloseTo(30, 2);
+  const misused = await request.post(`/api/v1/heaps/${id}/entries`, { data: { ...body, kg: 5 }, headers });
+  expect(misused.status()).toBe(409);
+
+  const place = first.headers().location!;
+  expect((await (await request.get(place)).json()).kg).toBe(30);
+  expect((await request.put(place, { data: { ...body, kg: 25, version: 1 } })).status()).toBe(200);
+  expect((await request.put(place, { data: { ...body, kg: 20, version: 1 } })).status()).toBe(409);
+  expect(
+    (await (await request.get(`${place}/versions`)).json()).map((version: { kg: number }) => version.kg)
+  ).toEqual([30, 25]);
+  expect((await request.delete(place)).status()).toBe(200);
+  expect((await state(request, id)).verdict).toBe('empty');
+  expect((await request.post(`${place}/restore`)).status()).toBe(200);
+  expect((await state(request, id)).total_kg).toBeCloseTo(25, 2);
+
+  const test_ = await made(request, `/heaps/${id}/tests`, {
+    kind: 'moisture',
+    at: hoursAgo(1),
+    method: 'oven',
+    pan_g: 100,
+    wet_g: 200,
+    dry_g: 196.5
+  });
+  expect(test_).toMatchObject({ kind: 'moisture', pan_g: 100, result: { moisture_percent: 3.5 } });
+  expect((await (await request.get(`/api/v1/heaps/${id}/tests?kind=moisture`)).json()).total).toBe(1);
+  expect((await request.get(`/api/v1/heaps/${id}/tests/${entry.id}`)).status()).toBe(404);
+
+  const material = await made(request, '/materials', { kind: 'olivine', name: 'Green olivine' });
+  const lot = await made(request, '/lots', {
+    material_id: material.id,
+    bought_kg: 25,
+    moisture_percent: 0.3
+  });
+  expect(lot).toMatchObject({
+    name: 'Green olivine',
+    on_hand_kg: 25,
+    moisture_percent: { value: 0.3, source: 'your entry' }
+  });
+  await made(request, `/heaps/${id}/entries`, {
+    kind: 'added',
+    at: hoursAgo(0.5),
+    ingredient: 'olivine',
+    lot_id: lot.id,
+    kg: 4
+  });
+  expect((await (await request.get(`/api/v1/lots/${lot.id}`)).json()).on_hand_kg).toBe(21);
+});
+
+test('a state forecasts the drying until a later time', async ({ request }) => {
+  const heap = await made(request, '/heaps', {
+    name: 'Open',
+    system: 'water',
+    container: { cover: 'open', exposed_area_m2: 0.4 }
+  });
+  await made(request, `/heaps/${heap.id}/entries`, {
+    kind: 'bought',
+    at: hoursAgo(1),
+    kg: 30,
+    moisture_percent: 4,
+    active_clay_percent: 8
+  });
+  const now = await state(request, heap.id);
+  const later = await (await request.get(`/api/v1/heaps/${heap.id}/state?at=${hoursAgo(-96)}`)).json();
+  expect(later.moisture_percent.value).toBeLessThan(now.moisture_percent.value - 0.3);
+  expect(now.prescription).toMatchObject({
+    water_kg: expect.any(Number),
+    binder_kg: expect.any(Number),
+    splashes_kg: expect.any(Array)
+  });
+});
+
+test('the OpenAPI document lists every route and what each takes', async ({ request }) => {
+  await mixedHeap(request);
+  const document = await (await request.get('/api/v1/openapi.json')).json();
+  expect(document.openapi).toMatch(/^3\.1/);
+  expect(Object.keys(document.paths)).toEqual(
+    expect.arrayContaining([
+      '/heaps/{id}/entries',
+      '/heaps/{id}/state',
+      '/heaps/{id}/tests',
+      '/materials',
+      '/lots',
+      '/calc/batch',
+      '/calc/squeeze'
+    ])
+  );
+  const batch = document.paths['/calc/batch'].post.requestBody.content['application/json'].schema;
+  expect(batch).toMatchObject({
+    type: 'object',
+    additionalProperties: false,
+    required: expect.arrayContaining(['dry_sand_kg'])
+  });
+  expect(batch.properties.dry_sand_kg).toEqual({ type: 'number', exclusiveMinimum: 0, maximum: 1000 });
+  // Every path without parameters answers to a read, so the document promises nothing that is not there.
+  for (const [path, methods] of Object.entries<Record<string, unknown>>(document.paths)) {
+    if (methods.get && !path.includes('{'))
+      expect((await request.get(`/api/v1${path}`)).status(), path).toBe(200);
+  }
+});

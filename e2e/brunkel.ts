@@ -1,0 +1,116 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
+
+/** A production server of its own, on a free port with an empty data folder, for each test that asks. */
+export interface Brunkel {
+  url: string;
+  folder: string;
+}
+
+async function serve(folder: string): Promise<{ child: ChildProcess; url: string }> {
+  const child = fork('scripts/start.mjs', {
+    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', BRUNKEL_DATA: folder },
+    silent: true
+  });
+  let output = '';
+  child.stdout?.on('data', (chunk) => (output += chunk));
+  child.stderr?.on('data', (chunk) => (output += chunk));
+  const port = await new Promise<number>((resolve, reject) => {
+    child.once('message', (message: { port: number }) => resolve(message.port));
+    child.once('exit', () => reject(new Error(`the server ended:\n${output}`)));
+  });
+  return { child, url: `http://127.0.0.1:${port}` };
+}
+
+async function end(child: ChildProcess): Promise<void> {
+  if (child.exitCode !== null) return;
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  child.kill('SIGTERM');
+  await ended;
+}
+
+export const test = base.extend<{ brunkel: Brunkel; noErrors: void }>({
+  brunkel: async ({}, use) => {
+    const folder = mkdtempSync(join(tmpdir(), 'brunkel-e2e-'));
+    const { child, url } = await serve(folder);
+    await use({ url, folder });
+    await end(child);
+    rmSync(folder, { recursive: true, force: true });
+  },
+  baseURL: async ({ brunkel }, use) => use(brunkel.url),
+  noErrors: [
+    async ({ page }, use) => {
+      const errors: string[] = [];
+      page.on('pageerror', (error) => errors.push(error.message));
+      await use();
+      expect(errors).toEqual([]);
+    },
+    { auto: true }
+  ]
+});
+
+export { expect };
+
+/** Nothing that axe calls serious or critical, by WCAG 2.2 AA. */
+export async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
+}
+
+/** The page is wired up: what is typed before that would be lost. */
+export async function ready(page: Page): Promise<void> {
+  await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');
+}
+
+export async function open(page: Page, path: string): Promise<void> {
+  await page.goto(path);
+  await ready(page);
+}
+
+/** A record made through the interface for scripts. */
+export async function made(
+  request: APIRequestContext,
+  path: string,
+  data: object
+): Promise<{ id: number } & Record<string, unknown>> {
+  const response = await request.post(`/api/v1${path}`, { data });
+  expect(response.status(), await response.text()).toBe(201);
+  return response.json();
+}
+
+/** A water-bonded heap of 28.6 kg at 3.8 % moisture and 9.1 % active clay, mixed an hour ago. */
+export async function mixedHeap(
+  request: APIRequestContext,
+  name = 'Shed heap',
+  moisture_kg = 0.5354
+): Promise<number> {
+  const heap = await made(request, '/heaps', {
+    name,
+    system: 'water',
+    binder: 'sodium-bentonite',
+    container: { cover: 'sealed', exposed_area_m2: 0.1 }
+  });
+  await made(request, `/heaps/${heap.id}/entries`, {
+    kind: 'mixed',
+    at: hoursAgo(1),
+    additions: [
+      { ingredient: 'sand', kg: 25.3036, moisture_percent: 1.2 },
+      { ingredient: 'binder', kg: 2.7473, moisture_percent: 9 },
+      { ingredient: 'water', kg: moisture_kg }
+    ]
+  });
+  return heap.id;
+}
+
+export const hoursAgo = (hours: number) => new Date(Date.now() - hours * 3_600_000).toISOString();
+
+export async function state(request: APIRequestContext, heap: number) {
+  return (await request.get(`/api/v1/heaps/${heap}/state`)).json();
+}

@@ -1,0 +1,98 @@
+import { accessible, expect, made, mixedHeap, open, test } from './brunkel';
+
+test('units are switched anywhere, and what was typed stays as typed', async ({ page, request }) => {
+  const heap = await mixedHeap(request);
+  await open(page, `/heaps/${heap}/mix`);
+  await page.getByLabel('Finished mix', { exact: true }).last().fill('30');
+  const ticket = page.getByRole('region', { name: 'Set these on the scale' });
+  await expect(ticket).toContainText('30.0');
+  await page.getByRole('button', { name: /^Units: metric/ }).click();
+  await expect(ticket).toContainText('66.14');
+  await expect(page.getByLabel('Finished mix', { exact: true }).last()).toHaveValue('30');
+  await open(page, '/');
+  await expect(page.getByRole('link', { name: /Shed heap/ })).toContainText('63.02');
+  await page.getByRole('button', { name: /^Units: US/ }).click();
+  await expect(page.getByRole('link', { name: /Shed heap/ })).toContainText('28.6');
+});
+
+test('dark colours pass the same checks', async ({ page, request }) => {
+  const heap = await mixedHeap(request, 'Shed heap', 0.1);
+  await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25, cost: 8 });
+  await open(page, '/');
+  await page.getByRole('button', { name: /^Colours: auto/ }).click();
+  await page.getByRole('button', { name: /^Colours: light/ }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-mode', 'dark');
+  for (const path of [
+    '/',
+    `/heaps/${heap}`,
+    `/heaps/${heap}/mix`,
+    `/heaps/${heap}/test/squeeze`,
+    '/stock',
+    '/stock/new',
+    '/handbook',
+    '/heaps/new'
+  ]) {
+    await open(page, path);
+    await accessible(page);
+  }
+});
+
+test('every page by keyboard: skip link, the rail, a form, a choice', async ({ page, request }) => {
+  await mixedHeap(request);
+  await open(page, '/');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'To the page' })).toBeFocused();
+  await open(page, '/heaps/1/test/squeeze');
+  await page.getByRole('radio', { name: 'It holds' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('radio', { name: 'It falls apart' })).toBeChecked();
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+  test('one column, nothing cut off, targets of 48 px, the verdict first', async ({ page, request }) => {
+    const heap = await mixedHeap(request, 'Shed heap', 0.1);
+    await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25, cost: 8 });
+    for (const path of [
+      '/',
+      `/heaps/${heap}`,
+      `/heaps/${heap}/mix`,
+      `/heaps/${heap}/test/squeeze`,
+      `/heaps/${heap}/test/moisture`,
+      `/heaps/${heap}/log`,
+      '/stock',
+      '/stock/new',
+      '/handbook',
+      '/heaps/new'
+    ]) {
+      await open(page, path);
+      const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      expect(overflow, `${path} scrolls sideways`).toBeLessThanOrEqual(0);
+      const small = await page.evaluate(() =>
+        [
+          ...document.querySelectorAll<HTMLElement>(
+            'button, nav a, a.act, a.quiet, select, input:not([type=radio]):not([type=checkbox]), summary'
+          )
+        ]
+          .filter((each) => each.offsetParent !== null || getComputedStyle(each).position === 'fixed')
+          .map((each) => ({
+            text: each.textContent?.trim() || each.getAttribute('aria-label') || each.id,
+            height: each.getBoundingClientRect().height
+          }))
+          .filter(({ height }) => height > 0 && height < 47.5)
+      );
+      expect(small, `${path} has targets that are too small`).toEqual([]);
+      await accessible(page);
+    }
+    await open(page, `/heaps/${heap}`);
+    const verdict = await page
+      .getByText('A little dry', { exact: true })
+      .or(page.getByText('Dry', { exact: true }))
+      .first()
+      .boundingBox();
+    const ticket = await page.getByRole('region', { name: 'To temper Shed heap' }).boundingBox();
+    expect(verdict!.y).toBeLessThan(ticket!.y);
+    expect(ticket!.y).toBeLessThan(600);
+  });
+});

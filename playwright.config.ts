@@ -1,0 +1,34 @@
+import { existsSync } from 'node:fs';
+import { defineConfig } from '@playwright/test';
+
+/** Debian's Chromium, wherever it is; BRUNKEL_CHROMIUM names another. */
+const executablePath = [process.env.BRUNKEL_CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
+  (path) => path && existsSync(path)
+);
+
+export default defineConfig({
+  testDir: 'e2e',
+  fullyParallel: true,
+  workers: 2,
+  retries: 0,
+  timeout: 45_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    trace: 'retain-on-failure',
+    timezoneId: 'Europe/London',
+    launchOptions: {
+      ...(executablePath && { executablePath }),
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync'
+      ]
+    }
+  }
+});

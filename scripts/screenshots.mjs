@@ -1,0 +1,81 @@
+/** npm run screenshots: draws the main views from the demo records, at desk and phone size. */
+import { fork, spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ROOT, ensureBuilt, ensureInstalled, stop } from './preflight.mjs';
+
+const VIEWS = [
+  { name: 'bench', path: '/' },
+  { name: 'heap', path: '/heaps/1' },
+  { name: 'heap-oil', path: '/heaps/2' },
+  { name: 'mix', path: '/heaps/1/mix' },
+  { name: 'squeeze', path: '/heaps/1/test/squeeze' },
+  { name: 'moisture', path: '/heaps/1/test/moisture' },
+  { name: 'stock', path: '/stock' },
+  { name: 'handbook', path: '/handbook' },
+  { name: 'bench-phone', path: '/', phone: true },
+  { name: 'heap-phone', path: '/heaps/1', phone: true },
+  { name: 'mix-phone', path: '/heaps/1/mix', phone: true },
+  { name: 'heap-dark', path: '/heaps/1', mode: 'dark' }
+];
+
+const wanted = process.argv.slice(2);
+await ensureInstalled();
+await ensureBuilt();
+const { chromium } = await import('@playwright/test');
+const executablePath = [process.env.BRUNKEL_CHROMIUM, '/usr/bin/chromium'].find(
+  (path) => path && existsSync(path)
+);
+if (!executablePath) stop('screenshots need Chromium.');
+
+const folder = mkdtempSync(join(tmpdir(), 'brunkel-shots-'));
+const filled = spawnSync(
+  process.execPath,
+  [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), join(ROOT, 'scripts/fill-demo.ts'), folder],
+  {
+    cwd: ROOT,
+    stdio: 'inherit'
+  }
+);
+if (filled.status !== 0) stop('the demo records could not be made.');
+const server = fork(join(ROOT, 'scripts/start.mjs'), {
+  env: { ...process.env, PORT: '0', HOST: '127.0.0.1', BRUNKEL_DATA: folder },
+  silent: true
+});
+const { port } = await new Promise((done) => server.once('message', done));
+const browser = await chromium.launch({
+  executablePath,
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync'
+  ]
+});
+try {
+  for (const { name, path, phone = false, mode = 'light' } of VIEWS.filter(
+    (view) => wanted.length === 0 || wanted.includes(view.name)
+  )) {
+    const context = await browser.newContext({
+      viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+      colorScheme: mode,
+      timezoneId: 'Europe/London',
+      reducedMotion: 'reduce'
+    });
+    const page = await context.newPage();
+    await page.goto(`http://127.0.0.1:${port}${path}`);
+    await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');
+    await page.evaluate(() => document.fonts.ready);
+    await page.screenshot({ path: join(process.env.SHOTS ?? join(ROOT, 'docs/screenshots'), `${name}.png`) });
+    await context.close();
+    console.log(`✓ ${name}`);
+  }
+} finally {
+  await browser.close();
+  server.kill('SIGTERM');
+  rmSync(folder, { recursive: true, force: true });
+}
