@@ -27,7 +27,7 @@ export function busyLedger(count: number): LedgerEntry[] {
     { kind: 'returned', kg: 17.6 },
     { kind: 'discarded', kg: 0.3, burnt: true },
     { kind: 'tested', test: { kind: 'moisture', method: 'oven', pan_g: 100, wet_g: 180, dry_g: 177.3 } },
-    mixed(0.4)
+    mixed(0.6)
   ];
   const entries: LedgerEntry[] = [{ id: 0, at: at(0), event: mixed(40) }];
   for (let id = 1; id < count; id++) entries.push({ id, at: at(id * 6), event: events[id % events.length]! });

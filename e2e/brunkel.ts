@@ -33,7 +33,8 @@ async function end(child: ChildProcess): Promise<void> {
   await ended;
 }
 
-export const test = base.extend<{ brunkel: Brunkel; noErrors: void }>({
+export const test = base.extend<{ brunkel: Brunkel; noErrors: undefined }>({
+  // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures wanted off this pattern
   brunkel: async ({}, use) => {
     const folder = mkdtempSync(join(tmpdir(), 'brunkel-e2e-'));
     const { child, url } = await serve(folder);
@@ -46,7 +47,7 @@ export const test = base.extend<{ brunkel: Brunkel; noErrors: void }>({
     async ({ page }, use) => {
       const errors: string[] = [];
       page.on('pageerror', (error) => errors.push(error.message));
-      await use();
+      await use(undefined);
       expect(errors).toEqual([]);
     },
     { auto: true }

@@ -5,7 +5,7 @@ test('undo, put back, and amend with everything after worked out anew', async ({
   await open(page, `/heaps/${heap}/log`);
   await page.getByLabel('How much water').fill('4 oz');
   await page.getByRole('button', { name: 'Write it in' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Shed heap' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Shed heap', exact: true })).toBeVisible();
   const withWater = (await state(request, heap)).moisture_percent.value;
 
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
@@ -60,7 +60,7 @@ test('two tabs on one entry: the later one is told, and nothing is lost', async 
   await open(other, `/heaps/${heap}/entries/${water.id}`);
   await page.getByLabel('How much water').fill('200 g');
   await page.getByRole('button', { name: 'Amend' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Shed heap' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Shed heap', exact: true })).toBeVisible();
   await other.getByLabel('How much water').fill('300 g');
   await other.getByRole('button', { name: 'Amend' }).click();
   await expect(other.getByText('was changed in the meantime')).toBeVisible();

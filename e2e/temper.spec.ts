@@ -68,7 +68,7 @@ test('what really went in is logged, not what was planned', async ({ page, reque
   await expect(page.getByLabel('Went in').last()).toHaveValue('1 1/2 kg');
   await page.getByLabel('Went in').first().fill('22 kg');
   await page.getByRole('button', { name: 'Weighed in' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Real' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Real', exact: true })).toBeVisible();
   const { items } = await (await request.get(`/api/v1/heaps/${heap.id}/entries`)).json();
   expect(items[0].additions.at(-1)).toMatchObject({ ingredient: 'water', kg: 1.5 });
   expect(items[0].typed.additions.at(-1)).toBe('1 1/2 kg');

@@ -8,6 +8,12 @@
   import { ArrowRight } from '@lucide/svelte';
 
   const { data } = $props();
+
+  /** Oil sand holds so little water that tenths would say nothing. */
+  function moistureText({ value, sd }: { value: number; sd: number }): string {
+    const decimals = value < 0.5 ? 2 : 1;
+    return `${value.toFixed(decimals)} ± ${(1.645 * sd).toFixed(decimals)}`;
+  }
 </script>
 
 <svelte:head><title>Bench · Brunkel</title></svelte:head>
@@ -58,10 +64,7 @@
                 value={state.moisture_percent.value}
                 sd={state.moisture_percent.sd}
               />
-              <span class="small soft"
-                >{state.moisture_percent.value.toFixed(1)} ± {(1.645 * state.moisture_percent.sd).toFixed(1)} %
-                water</span
-              >
+              <span class="small soft">{moistureText(state.moisture_percent)} % water</span>
             {/if}
           </span>
           <span class="step"

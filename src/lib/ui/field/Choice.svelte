@@ -58,7 +58,7 @@
     inset: 0;
     width: 100%;
     height: 100%;
-    cursor: pointer;
+    pointer-events: none;
   }
   .face {
     display: flex;

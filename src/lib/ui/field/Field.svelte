@@ -15,7 +15,7 @@
 
 <div class="field">
   <label for={id}
-    >{label}{#if optional}<span class="soft small"> (optional)</span>{/if}</label
+    >{label}{#if optional}<span class="soft small optional">(optional)</span>{/if}</label
   >
   {@render control(id, error || hint ? `${id}-about` : undefined)}
   {#if error}
@@ -34,6 +34,10 @@
   label {
     font-weight: 600;
     font-size: 0.95rem;
+  }
+  .optional {
+    margin-left: 0.35em;
+    font-weight: 400;
   }
   .hint,
   .error {

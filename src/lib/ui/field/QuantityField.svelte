@@ -46,7 +46,9 @@
   let left = $state(false);
   const unit = $derived(text.trim() === '' ? bareUnit : (typedUnit ?? bareUnit));
   const reading = $derived(text.trim() === '' ? null : parseQuantity(text, dimension, unit));
-  const message = $derived(error ?? (reading && !reading.ok && left ? reading.message : undefined));
+  // What cannot be read is said before what the form makes of its absence.
+  const message = $derived(reading && !reading.ok && (left || error) ? reading.message : error);
+  const suffix = $derived(/[a-z%"']/i.test(text) ? '' : unit);
 
   function read() {
     typedUnit = bareUnit;
@@ -73,7 +75,7 @@
         oninput={read}
         onblur={() => (left = true)}
       />
-      {#if unit}<span class="unit" aria-hidden="true">{unit}</span>{/if}
+      {#if suffix}<span class="unit" aria-hidden="true">{suffix}</span>{/if}
     </span>
   {/snippet}
 </Field>

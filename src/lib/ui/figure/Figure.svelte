@@ -3,19 +3,22 @@
 
   interface Props {
     figure: Figure;
-    /** One standard deviation, in the same unit, as digits: an estimate. */
+    /** Half the range that holds nine times in ten, in the same unit, as digits: it marks an estimate. */
     spread?: string;
   }
   const { figure, spread }: Props = $props();
 </script>
 
 <span class="figure" class:estimate={spread !== undefined}
-  >{figure.value}{#if spread !== undefined}&nbsp;<span class="spread">±&nbsp;{spread}</span>{/if}&nbsp;<span
-    class="unit">{figure.unit}</span
+  >{figure.value}{#if spread !== undefined}<span class="spread gap">±&#8239;{spread}</span>{/if}<span
+    class="unit gap">{figure.unit}</span
   ></span
 >
 
 <style>
+  .gap {
+    margin-left: 0.3em;
+  }
   .estimate {
     border-bottom: 1px dotted var(--edge);
   }

@@ -7,7 +7,7 @@
 </script>
 
 <header class="rail">
-  <a class="mark" href="/">Brunkel</a>
+  <a class="wordmark" href="/">Brunkel</a>
   <nav aria-label="Places">
     {#each PLACES as { href, name, icon: Icon, stage } (href)}
       <a
@@ -34,7 +34,7 @@
     text-decoration: none;
     color: inherit;
   }
-  .mark {
+  .wordmark {
     font-family: var(--display);
     font-weight: 700;
     font-size: 1.35rem;
@@ -46,7 +46,7 @@
     font-weight: 600;
   }
   .place:focus-visible,
-  .mark:focus-visible {
+  .wordmark:focus-visible {
     outline-color: #ffb48f;
     outline-offset: -3px;
   }
@@ -59,7 +59,7 @@
       flex-direction: column;
       width: 9.25rem;
     }
-    .mark {
+    .wordmark {
       padding: 1.25rem 1.1rem 1.5rem;
     }
     .place {
@@ -101,7 +101,7 @@
       justify-content: space-between;
       padding: 0.25rem 1rem;
     }
-    .mark {
+    .wordmark {
       display: inline-flex;
       align-items: center;
       min-height: 3rem;

@@ -5,7 +5,7 @@
 
 <Toast.Group {toaster}>
   {#snippet children(toast)}
-    <Toast {toast} class="note">
+    <Toast {toast} class="toast-note">
       <Toast.Message>
         <Toast.Title>{toast.title}</Toast.Title>
       </Toast.Message>
@@ -18,7 +18,7 @@
 </Toast.Group>
 
 <style>
-  :global(.note) {
+  :global(.toast-note) {
     display: flex;
     align-items: center;
     gap: 1rem;
@@ -29,7 +29,7 @@
     border-radius: var(--radius-base);
     border: 1px solid var(--edge);
   }
-  :global(.note .undo) {
+  :global(.toast-note .undo) {
     min-height: 3rem;
     padding-inline: 0.75rem;
     font-weight: 700;
@@ -37,12 +37,12 @@
     text-decoration: underline;
     cursor: pointer;
   }
-  :global(.note .close) {
+  :global(.toast-note .close) {
     min-width: 3rem;
     min-height: 3rem;
     cursor: pointer;
   }
-  :global(.note .close::before) {
+  :global(.toast-note .close::before) {
     content: '×';
     font-size: 1.25rem;
   }

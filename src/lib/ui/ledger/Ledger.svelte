@@ -13,8 +13,7 @@
       <a href="/heaps/{heap_id}/entries/{row.id}" class="line">
         <time datetime={row.at}>{shortDate(row.at)}</time>
         <span class="what"
-          >{words.what}{#if row.version > 1}<span class="soft small">
-              · amended</span
+          >{words.what}{#if row.version > 1}<span class="soft small">&#32;· amended</span
             >{/if}{#if row.note && row.kind !== 'noted'}<span class="note soft small">{row.note}</span
             >{/if}</span
         >

@@ -48,8 +48,12 @@
       binders.find((pick) => pick.kind === wanted && (pick.lot?.on_hand_kg ?? 1) > 0) ??
       binders.find((pick) => pick.kind === wanted)!;
     const dose = INGREDIENTS[binder.kind].dose_phs ?? 8;
+    // Sand for oil must be dry; for water the fullest bag is the likeliest.
+    const sand = [...sands].sort((a, b) =>
+      oil ? a.moisture_fraction - b.moisture_fraction : (b.lot?.on_hand_kg ?? 0) - (a.lot?.on_hand_kg ?? 0)
+    )[0]!;
     return {
-      sand: sands[0]!.key,
+      sand: sand.key,
       binder: binder.key,
       dose,
       oil: oils[0]?.key ?? '',
@@ -321,14 +325,14 @@
             {@const left = stockOf(line.pick)}
             <li>
               <span class="what">
-                {line.name}
+                <span class="name">{line.name}</span>
                 <span class="soft small">
                   {handMeasure(
                     line.kg,
                     line.pick?.loose_kg_per_l ?? 1,
                     line.role === 'water' || line.role === 'oil' || line.role === 'activator'
                   )}{#if line.brings_water_kg > 0.0005}
-                    · brings {massText(line.brings_water_kg, units())} water{/if}
+                    &#32;· brings {massText(line.brings_water_kg, units())} water{/if}
                 </span>
                 {#if left}
                   <span class="small" class:short={left.short_kg > 0.0005}>
@@ -457,7 +461,7 @@
     line-height: 1.3;
     min-width: 0;
   }
-  .what span {
+  .what span:not(.name) {
     font-weight: 400;
   }
   .kg {

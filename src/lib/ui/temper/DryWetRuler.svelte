@@ -192,6 +192,11 @@
   .words {
     color: var(--soft);
   }
+  @media (max-width: 30rem) {
+    .words {
+      font-size: 0.75rem;
+    }
+  }
   .bold {
     font-weight: 700;
     color: var(--ink);
