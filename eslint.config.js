@@ -69,7 +69,11 @@ export default ts.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ group: [...ROUTES, ...UI, ...SERVER, ...FRAMEWORK], message: 'Core tests test the core.' }] }
+        {
+          patterns: [
+            { group: [...ROUTES, ...UI, ...SERVER, ...FRAMEWORK], message: 'Core tests test the core.' }
+          ]
+        }
       ]
     }
   }

@@ -89,7 +89,7 @@ export function advance(nature: HeapNature, belief: Belief, entry: LedgerEntry):
       return {
         ...then,
         mean: { ...then.mean, water: Math.max(0, then.mean.water - event.kg) },
-        covariance: addNoise(then.covariance, unit(WATER), weighingSd(event.kg))
+        covariance: addNoise(then.covariance, [unit(WATER), weighingSd(event.kg)])
       };
     case 'discarded':
     case 'spilled':
@@ -146,7 +146,7 @@ export function standUntil(nature: HeapNature, belief: Belief, at: string): Beli
     ...belief,
     at,
     mean: { ...belief.mean, water },
-    covariance: addNoise(carried, unit(WATER), Math.min(EVAPORATION_SD_SHARE * lost, belief.mean.water / 2))
+    covariance: addNoise(carried, [unit(WATER), Math.min(EVAPORATION_SD_SHARE * lost, belief.mean.water / 2)])
   };
 }
 
@@ -162,20 +162,20 @@ const TAP: Ingredient = {
 
 function bringIngredient(belief: Belief, ingredient: Ingredient): Belief {
   const arrival = arrivalOf(ingredient);
-  let covariance = addNoise(belief.covariance, perKg(arrival, ingredient.kg), weighingSd(ingredient.kg));
+  const noises: Noise[] = [[perKg(arrival, ingredient.kg), weighingSd(ingredient.kg)]];
   if (ingredient.role !== 'water') {
     const sand = ingredient.role === 'sand' || ingredient.role === 'fines';
     const known = ingredient.moisture_stated ? STATED : UNMEASURED;
     const moisture_sd = sand ? known.sand_moisture_sd : known.binder_moisture_sd;
     // Stock can hold no less than no water, so a dry stock is known better than its class.
     const sd = Math.min(moisture_sd, ingredient.moisture_fraction / 2);
-    covariance = addNoise(covariance, slopeOf(ingredient, 'moisture_fraction'), sd);
+    noises.push([slopeOf(ingredient, 'moisture_fraction'), sd]);
   }
   if (ingredient.role === 'binder') {
     const sd = (ingredient.active_stated ? STATED : UNMEASURED).binder_active_sd;
-    covariance = addNoise(covariance, slopeOf(ingredient, 'active_fraction'), sd);
+    noises.push([slopeOf(ingredient, 'active_fraction'), sd]);
   }
-  return { ...belief, mean: plus(belief.mean, arrival), covariance };
+  return { ...belief, mean: plus(belief.mean, arrival), covariance: addNoise(belief.covariance, ...noises) };
 }
 
 /** The arrival is linear in each of its fractions, so one difference is the exact slope. */
@@ -193,10 +193,13 @@ function bringBought(belief: Belief, event: Extract<Event, { kind: 'bought' }>):
   const wetter = toVector(sand).map((kg) => (-kg / (dry || 1)) * event.kg);
   wetter[WATER] = event.kg;
   const swap = (part: Part) => unit(at(part)).map((value, i) => dry * (value - (i === at('grain') ? 1 : 0)));
-  let covariance = addNoise(belief.covariance, perKg(sand, event.kg), weighingSd(event.kg));
-  covariance = addNoise(covariance, wetter, moisture_sd);
-  covariance = addNoise(covariance, swap('active_clay'), active_sd);
-  covariance = addNoise(covariance, swap('dead_clay'), active_sd);
+  const covariance = addNoise(
+    belief.covariance,
+    [perKg(sand, event.kg), weighingSd(event.kg)],
+    [wetter, moisture_sd],
+    [swap('active_clay'), active_sd],
+    [swap('dead_clay'), active_sd]
+  );
   return { ...belief, mean: plus(belief.mean, sand), covariance };
 }
 
@@ -215,11 +218,10 @@ function remove(belief: Belief, kg: number): Belief {
   return {
     ...belief,
     mean: fromVector(mean.map((value) => value * left)),
-    covariance: addNoise(
-      carry(belief.covariance, jacobian),
+    covariance: addNoise(carry(belief.covariance, jacobian), [
       mean.map((value) => value / total),
       weighingSd(kg)
-    )
+    ])
   };
 }
 
@@ -234,11 +236,10 @@ function bringBack(belief: Belief, kg: number): Belief {
   return {
     ...rest,
     mean: fromVector(toVector(belief.mean).map((value, i) => value + share[i]! * more)),
-    covariance: addNoise(
-      belief.covariance.clone().mul((1 + more / (total || more)) ** 2),
+    covariance: addNoise(belief.covariance.clone().mul((1 + more / (total || more)) ** 2), [
       share,
       weighingSd(kg)
-    )
+    ])
   };
 }
 
@@ -258,8 +259,11 @@ function burn(belief: Belief, event: Extract<Event, { kind: 'poured' }>): Belief
   const step = total * 1e-4;
   const base = toVector(after);
   const slope = toVector(burn(event.burnt_kg + step)).map((value, i) => (value - base[i]!) / step);
-  let covariance = addNoise(carry(belief.covariance, carrying), slope, BURNT_SD_SHARE * event.burnt_kg);
-  covariance = addNoise(covariance, unit(WATER), 0.3 * (belief.mean.water - after.water));
+  const covariance = addNoise(
+    carry(belief.covariance, carrying),
+    [slope, BURNT_SD_SHARE * event.burnt_kg],
+    [unit(WATER), 0.3 * (belief.mean.water - after.water)]
+  );
   // What was driven off left the sand in the molds, if any was out.
   const out_kg = Math.max(0, belief.out_kg - (total - totalMass(after)));
   return { ...belief, mean: after, covariance, out_kg };
@@ -373,13 +377,21 @@ function fromVector(vector: readonly number[]): Composition {
   return Object.fromEntries(PARTS.map((part, i) => [part, vector[i]!])) as unknown as Composition;
 }
 
-/** P + sd²·g·gᵀ, a fresh matrix. */
-function addNoise(covariance: Matrix, direction: readonly number[], sd: number): Matrix {
-  const variance = sd * sd;
+/** One source of error: the direction in which it moves the seven masses, and its size. */
+type Noise = readonly [direction: readonly number[], sd: number];
+
+/** P + Σ sd²·g·gᵀ, a fresh matrix. */
+function addNoise(covariance: Matrix, ...noises: readonly Noise[]): Matrix {
   const next = covariance.clone();
-  for (let i = 0; i < SIZE; i++) {
-    if (direction[i] === 0) continue;
-    for (let j = 0; j < SIZE; j++) next.set(i, j, next.get(i, j) + variance * direction[i]! * direction[j]!);
+  for (const [direction, sd] of noises) {
+    const variance = sd * sd;
+    for (let i = 0; i < SIZE; i++) {
+      const di = direction[i]! * variance;
+      if (di === 0) continue;
+      for (let j = 0; j < SIZE; j++) {
+        if (direction[j] !== 0) next.set(i, j, next.get(i, j) + di * direction[j]!);
+      }
+    }
   }
   return next;
 }

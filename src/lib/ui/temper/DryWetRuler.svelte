@@ -10,10 +10,12 @@
     sd: number;
     measured?: number | null;
     size?: 'large' | 'small';
+    /** Oil-bonded: water only has to stay out, and the hand words of green sand do not apply. */
+    oil?: boolean;
     /** Where the sand stands after the prescription. */
     aim?: number | null;
   }
-  const { window, value, sd, measured = null, size = 'large', aim = null }: Props = $props();
+  const { window, value, sd, measured = null, size = 'large', aim = null, oil = false }: Props = $props();
 
   const width = $derived(window.max - window.min);
   const low = $derived(
@@ -31,13 +33,17 @@
   );
   // Hand words where the squeeze grades lie: below 0.65 of temper it runs, from 1.4 up it is mud.
   const centre = $derived((window.min + window.max) / 2);
-  const words = $derived([
-    { word: 'runs', at: (low + Math.min(window.min, centre * 0.72)) / 2 },
-    { word: 'short', at: (Math.min(window.min, centre * 0.72) + window.min) / 2 },
-    { word: 'breaks clean', at: centre, bold: true },
-    { word: 'soft', at: (window.max + Math.min(high, centre * 1.4)) / 2 },
-    { word: 'mud', at: (Math.min(high, centre * 1.4) + high) / 2 }
-  ]);
+  const words = $derived(
+    oil
+      ? []
+      : [
+          { word: 'runs', at: (low + Math.min(window.min, centre * 0.72)) / 2 },
+          { word: 'short', at: (Math.min(window.min, centre * 0.72) + window.min) / 2 },
+          { word: 'breaks clean', at: centre, bold: true },
+          { word: 'soft', at: (window.max + Math.min(high, centre * 1.4)) / 2 },
+          { word: 'mud', at: (Math.min(high, centre * 1.4) + high) / 2 }
+        ]
+  );
   const label = $derived(
     `Moisture ${value.toFixed(1)} % give or take ${sd.toFixed(1)}; temper window ${window.min.toFixed(1)} to ${window.max.toFixed(1)} %` +
       (measured === null ? '' : `; last measured ${measured.toFixed(1)} %`)
@@ -46,7 +52,9 @@
 
 <div class="ruler {size}" role="img" aria-label={label}>
   {#if size === 'large'}
-    <span class="frame-name" style:left="{(at(window.min) + at(window.max)) / 2}%">temper window</span>
+    <span class="frame-name" style:left="{(at(window.min) + at(window.max)) / 2}%"
+      >{oil ? 'dry enough' : 'temper window'}</span
+    >
   {/if}
   <div class="ramp">
     <span class="band" style:left="{at(value - 1.645 * sd)}%" style:right="{100 - at(value + 1.645 * sd)}%"
@@ -68,7 +76,7 @@
       {#each ticks as tick (tick)}<span class="tick" style:left="{at(tick)}%">{tick.toFixed(1)}</span>{/each}
     </div>
     <div class="words">
-      {#each words as { word, at: place, bold } (word)}
+      {#each words as { word, at: place, bold = false } (word)}
         <span style:left="{Math.min(96, Math.max(4, at(place)))}%" class:bold>{word}</span>
       {/each}
     </div>

@@ -47,6 +47,7 @@
     </header>
     {#if !empty}
       <DryWetRuler
+        {oil}
         window={now.window_percent}
         value={now.moisture_percent.value}
         sd={now.moisture_percent.sd}
@@ -76,7 +77,7 @@
     {#if !empty}
       <section>
         <h2>
-          {massText(now.total_kg, units())} in the heap{#if now.out_kg > 0.001}, {massText(
+          {massText(now.total_kg, units())} in the heap{#if now.out_kg > 0.01 * now.total_kg}, {massText(
               now.out_kg,
               units()
             )} out in molds{/if}
@@ -128,7 +129,9 @@
           sand, clay of the dry mix. Window:
           {now.window_percent.min.toFixed(1)} to {now.window_percent.max.toFixed(1)} % water ({heap.targets
             .moisture_percent.source === 'handbook'
-            ? 'handbook default for the clay it has'
+            ? oil
+              ? 'handbook default'
+              : 'handbook default for the clay it has'
             : 'your entry'}).
         </p>
       </section>
