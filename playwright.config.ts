@@ -8,6 +8,8 @@ const executablePath = [process.env.BRUNKEL_CHROMIUM, '/usr/bin/chromium', '/usr
 
 export default defineConfig({
   testDir: 'e2e',
+  // Beside the unit tests' results, not over them: Playwright empties its folder.
+  outputDir: 'test-results/traces',
   fullyParallel: true,
   workers: 2,
   retries: 0,

@@ -128,10 +128,17 @@ function sourcesHash() {
   return hash.digest('hex');
 }
 
+/** Step by step: Node's recursive mkdir never comes back from a path below /proc. */
+function makeFolder(folder) {
+  if (existsSync(folder)) return;
+  makeFolder(dirname(folder));
+  mkdirSync(folder);
+}
+
 /** Makes the folder, or says in one line why it cannot be written. */
 export function ensureWritable(folder) {
   try {
-    mkdirSync(folder, { recursive: true });
+    makeFolder(folder);
     accessSync(folder, constants.W_OK);
     const probe = join(folder, '.write-probe');
     writeFileSync(probe, '');

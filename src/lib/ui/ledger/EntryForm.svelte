@@ -335,8 +335,4 @@
   form {
     max-width: 38rem;
   }
-  .wrong {
-    color: var(--heat);
-    font-weight: 600;
-  }
 </style>

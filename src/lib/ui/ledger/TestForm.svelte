@@ -127,8 +127,4 @@
   form {
     max-width: 38rem;
   }
-  .wrong {
-    color: var(--heat);
-    font-weight: 600;
-  }
 </style>

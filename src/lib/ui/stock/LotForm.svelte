@@ -189,8 +189,4 @@
   form {
     max-width: 42rem;
   }
-  .wrong {
-    color: var(--heat);
-    font-weight: 600;
-  }
 </style>

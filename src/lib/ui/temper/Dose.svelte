@@ -77,7 +77,7 @@
     <Caution name="dust" />
   {/if}
   {#if missing}
-    <p class="missing">
+    <p class="wrong">
       {#if missing.what === 'binder' && !dose.lots.binder}
         There is no {heap.binder.replace('-', ' ')} in stock: {massText(missing.short_kg, units())} is wanted.
       {:else}
@@ -123,15 +123,7 @@
     />
   </div>
   <button class="act" type="button" onclick={done} disabled={form.busy}>Weighed in</button>
-  {#if form.message}<p class="missing" role="alert">{form.message}</p>{/if}
+  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
   <p class="small">Why: {dose.reason}</p>
   <TheSum {heap} state={now} />
 </Ticket>
-
-<style>
-  .missing {
-    color: var(--heat);
-    font-weight: 600;
-    font-size: 0.9rem;
-  }
-</style>

@@ -58,7 +58,7 @@
   {#if dose.binder_kg > 0}<BigFigure figure={massFigure(dose.binder_kg, units())} of="organoclay" />{/if}
   <Caution name="oil" />
   {#each dose.missing as missing (missing.what)}
-    <p class="missing">
+    <p class="wrong">
       Stock is {massText(missing.short_kg, units())} short of {missing.what === 'binder'
         ? 'organoclay'
         : missing.what}.
@@ -89,14 +89,6 @@
     {/if}
   </div>
   <button class="act" type="button" onclick={done} disabled={form.busy}>Weighed in</button>
-  {#if form.message}<p class="missing" role="alert">{form.message}</p>{/if}
+  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
   <p class="small">Why: {dose.reason}</p>
 </Ticket>
-
-<style>
-  .missing {
-    color: var(--heat);
-    font-weight: 600;
-    font-size: 0.9rem;
-  }
-</style>

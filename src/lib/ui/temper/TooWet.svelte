@@ -108,7 +108,7 @@
     {#if mix.binder_kg > 0}<BigFigure figure={massFigure(mix.binder_kg, units())} of="clay" />{/if}
     <Caution name="dust" />
     {#if short.length > 0}
-      <p class="missing">Stock is short of {short.join(' and ')}. <a href="/stock/new">Put it in stock</a></p>
+      <p class="wrong">Stock is short of {short.join(' and ')}. <a href="/stock/new">Put it in stock</a></p>
     {/if}
     <div class="pair">
       <QuantityField
@@ -133,15 +133,7 @@
   <button class="act" type="button" onclick={done} disabled={form.busy}
     >{way === 'dry-off' ? 'Dried off' : 'Weighed in'}</button
   >
-  {#if form.message}<p class="missing" role="alert">{form.message}</p>{/if}
+  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
   <p class="small">Why: {dose.reason}</p>
   <TheSum {heap} state={now} />
 </Ticket>
-
-<style>
-  .missing {
-    color: var(--heat);
-    font-weight: 600;
-    font-size: 0.9rem;
-  }
-</style>

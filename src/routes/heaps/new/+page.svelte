@@ -79,16 +79,12 @@
     ]}
     bind:value={start}
   />
-  {#if form.message}<p class="problem" role="alert">{form.message}</p>{/if}
+  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
   <p><button class="act" disabled={form.busy}>Make the heap</button></p>
 </form>
 
 <style>
   form {
     max-width: 36rem;
-  }
-  .problem {
-    color: var(--heat);
-    font-weight: 600;
   }
 </style>

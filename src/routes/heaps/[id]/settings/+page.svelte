@@ -166,8 +166,4 @@
   form {
     max-width: 38rem;
   }
-  .wrong {
-    color: var(--heat);
-    font-weight: 600;
-  }
 </style>

@@ -173,8 +173,4 @@
   .value span {
     font-size: 1.2rem;
   }
-  .wrong {
-    color: var(--heat);
-    font-weight: 600;
-  }
 </style>

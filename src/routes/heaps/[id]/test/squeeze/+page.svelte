@@ -142,10 +142,6 @@
     font-weight: 700;
     line-height: 1.1;
   }
-  .wrong {
-    color: var(--heat);
-    font-weight: 600;
-  }
   @media (min-width: 62rem) {
     .result {
       position: sticky;
