@@ -1,18 +1,50 @@
-import type { InferType } from 'yup';
+import { array, number, type AnySchema, type InferType } from 'yup';
+import { LOSS_KINDS } from '$core/bench/loss';
+import { SIEVE_NAMES } from '$core/bench/sieve';
+import { COVERS } from '$core/heap/drying';
 import {
   MOST_KG,
   REQUIRED,
   WETTEST_STOCK,
   WETTEST_TARGET,
+  between,
   choice,
+  grams,
+  gramsOrNone,
   kg,
+  kgOrNone,
   percent,
   phs,
   shape,
   somePercent,
+  text,
   whole
 } from './fields';
-import { moistureWeights, squeezeAnswers } from './heap-test';
+import {
+  compactabilityReadings,
+  greenCompressionReadings,
+  lossWeights,
+  moistureWeights,
+  permeabilityReadings,
+  squeezeAnswers
+} from './heap-test';
+
+const list = <T extends AnySchema>(of: T, least: number, most: number) =>
+  array(of)
+    .typeError('must be a list')
+    .min(least, `needs at least ${least}`)
+    .max(most, `holds at most ${most}`);
+
+/** A window, min not above max. */
+const range = (least: number, most: number) =>
+  shape({
+    min: between('', least, most).required(REQUIRED),
+    max: between('', least, most).required(REQUIRED)
+  }).test(
+    'ordered',
+    'min must not be more than max',
+    (value) => !value || !(Number(value.min) > Number(value.max))
+  );
 
 /** Requests of the stateless calculators, by name. */
 export const calculators = {
@@ -62,7 +94,94 @@ export const calculators = {
       .optional(),
     splashes: whole(1, 8).optional()
   }).required(REQUIRED),
-  squeeze: shape({ ...squeezeAnswers, system: choice(['water', 'oil']).optional() }).required(REQUIRED)
+  squeeze: shape({ ...squeezeAnswers, system: choice(['water', 'oil']).optional() }).required(REQUIRED),
+  'grain-fineness': shape({
+    sample_g: grams().optional(),
+    retained: list(
+      shape({
+        sieve: choice(SIEVE_NAMES).required(REQUIRED),
+        grams: gramsOrNone().required(REQUIRED)
+      }).required(REQUIRED),
+      1,
+      SIEVE_NAMES.length
+    ).required(REQUIRED)
+  }).required(REQUIRED),
+  blend: shape({
+    stock: list(
+      shape({
+        name: text(100).min(1, 'needs a name').required(REQUIRED),
+        available_kg: kgOrNone().required(REQUIRED),
+        fineness_number: between('', 1, 300).required(REQUIRED),
+        fines_percent: percent(100).required(REQUIRED),
+        cost_per_kg: between('', 0, 10_000).optional()
+      }).required(REQUIRED),
+      1,
+      50
+    ).required(REQUIRED),
+    total_kg: kg().required(REQUIRED),
+    fineness_number: range(1, 300).required(REQUIRED),
+    fines_percent: range(0, 100).optional()
+  }).required(REQUIRED),
+  compactability: shape(compactabilityReadings).required(REQUIRED),
+  'green-compression': shape(greenCompressionReadings).required(REQUIRED),
+  permeability: shape(permeabilityReadings).required(REQUIRED),
+  'methylene-blue': shape({
+    standards: list(
+      shape({
+        active_percent: percent(100).required(REQUIRED),
+        ml: between('ml', 0, 1000).required(REQUIRED)
+      }).required(REQUIRED),
+      1,
+      50
+    )
+      .required(REQUIRED)
+      .test(
+        'dye',
+        'at least one standard must have taken dye',
+        (standards) => !standards || standards.some((each) => Number(each?.ml) > 0)
+      ),
+    ml: between('ml', 0, 1000).required(REQUIRED)
+  }).required(REQUIRED),
+  loss: shape({ kind: choice(LOSS_KINDS).required(REQUIRED), ...lossWeights }).required(REQUIRED),
+  'temper-curve': shape({
+    points: list(
+      shape({
+        moisture_percent: somePercent(WETTEST_TARGET).required(REQUIRED),
+        strength_kpa: between('kPa', 0, 2000).optional(),
+        compactability_percent: percent(100).optional()
+      })
+        .required(REQUIRED)
+        .test('reading', 'needs strength_kpa or compactability_percent', (point) => {
+          return !point || point.strength_kpa !== undefined || point.compactability_percent !== undefined;
+        }),
+      1,
+      200
+    ).required(REQUIRED),
+    target_compactability_percent: between('%', 1, 90).optional()
+  }).required(REQUIRED),
+  drying: shape({
+    mass_kg: kg(5 * MOST_KG).required(REQUIRED),
+    moisture_percent: percent(WETTEST_STOCK).required(REQUIRED),
+    active_clay_percent: percent(60).required(REQUIRED),
+    exposed_area_m2: between('m²', 0, 50).required(REQUIRED),
+    cover: choice(COVERS).required(REQUIRED),
+    air_c: between('°C', -30, 60).required(REQUIRED),
+    relative_humidity_percent: percent(100).required(REQUIRED),
+    air_speed_m_s: between('m/s', 0, 20).required(REQUIRED),
+    hours: between('h', 0, 10_000).required(REQUIRED)
+  }).required(REQUIRED),
+  'control-chart': shape({
+    values: array(
+      number()
+        .typeError('must be a number')
+        .required(REQUIRED)
+        .test('finite', 'must be a number', Number.isFinite)
+    )
+      .typeError('must be a list')
+      .required(REQUIRED)
+      .min(2, 'needs at least two values')
+      .max(5000, 'holds at most 5000 values')
+  }).required(REQUIRED)
 } as const;
 
 export type CalculatorName = keyof typeof calculators;

@@ -35,6 +35,7 @@ export const phs = (most: number) => ranged('phs', 0, most, false);
 export const whole = (least: number, most: number) =>
   ranged('', least, most, false).integer(`must be a whole number, ${least} to ${most}`);
 export const between = (unit: string, least: number, most: number) => ranged(unit, least, most, false);
+export const moreThanNothing = (unit: string, most: number) => ranged(unit, 0, most, true);
 export const id = () => whole(1, Number.MAX_SAFE_INTEGER);
 
 /** Wettest stock that is still sand and not slurry, %. */

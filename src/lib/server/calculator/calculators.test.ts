@@ -88,3 +88,101 @@ describe('correction', () => {
     expect(weak).toThrow(/too weak/);
   });
 });
+
+describe('bench calculators', () => {
+  it('give the published figures in the units of the interface', () => {
+    expect(answers.compactability({ start_mm: 100, end_mm: 56 })).toEqual({ compactability_percent: 44 });
+    expect(answers['green-compression']({ load_kg: 18, diameter_mm: 50.8 })).toEqual({
+      strength_kpa: expect.closeTo(87.09, 2)
+    });
+    const air = { air_cm3: 2000, height_cm: 5.08, pressure_g_cm2: 10, area_cm2: 20.268, time_s: 30 };
+    expect(answers.permeability(air)).toEqual({ permeability_number: expect.closeTo(100.26, 2) });
+    expect(answers.loss({ kind: 'clay-wash', before_g: 50, after_g: 44.5 })).toEqual({
+      loss_percent: expect.closeTo(11, 10)
+    });
+    const standards = [
+      { active_percent: 5, ml: 10 },
+      { active_percent: 10, ml: 20 }
+    ];
+    expect(answers['methylene-blue']({ standards, ml: 16 })).toEqual({ active_clay_percent: 8, factor: 0.5 });
+  });
+  it('grade a sand and say what to do about it', () => {
+    const retained = [
+      { sieve: '40' as const, grams: 0.4 },
+      { sieve: '50' as const, grams: 1.3 },
+      { sieve: '70' as const, grams: 2.4 },
+      { sieve: '100' as const, grams: 4.5 },
+      { sieve: '140' as const, grams: 17.1 },
+      { sieve: '200' as const, grams: 22.1 },
+      { sieve: '270' as const, grams: 21.8 },
+      { sieve: 'pan' as const, grams: 18.6 }
+    ];
+    const answer = answers['grain-fineness']({ sample_g: 100, retained }) as Record<string, unknown>;
+    expect(answer.fineness_number).toBeCloseTo(172.8, 1);
+    expect(answer.washed_off_percent).toBeCloseTo(11.8, 8);
+    expect(answer.findings).toContainEqual({
+      finding: 'too-many-fines',
+      advice: expect.stringContaining('choke')
+    });
+    expect(() => answers['grain-fineness']({ sample_g: 10, retained })).toThrow(Refusal);
+  });
+  it('fit a temper curve', () => {
+    const points = [2.2, 2.7, 3.2, 3.7].map((moisture_percent) => ({
+      moisture_percent,
+      strength_kpa: 95 - 60 * (moisture_percent - 3.2) ** 2,
+      compactability_percent: 45 + 14 * (moisture_percent - 3.5)
+    }));
+    expect(answers['temper-curve']({ points, target_compactability_percent: undefined })).toMatchObject({
+      peak: { moisture_percent: expect.closeTo(3.2, 6), strength_kpa: expect.closeTo(95, 6) },
+      temper_moisture_percent: expect.closeTo(3.5, 6)
+    });
+  });
+  it('forecast drying, with less lost under a lid', () => {
+    const standing = {
+      mass_kg: 40,
+      moisture_percent: 3.5,
+      active_clay_percent: 8,
+      exposed_area_m2: 0.15,
+      air_c: 20,
+      relative_humidity_percent: 50,
+      air_speed_m_s: 0.2,
+      hours: 48
+    };
+    type Answer = {
+      moisture_percent: number;
+      water_lost_kg: number;
+      curve: { hours: number; moisture_percent: number }[];
+    };
+    const open = answers.drying({ ...standing, cover: 'open' }) as Answer;
+    const lid = answers.drying({ ...standing, cover: 'lid' }) as Answer;
+    expect(open.water_lost_kg).toBeGreaterThan(5 * lid.water_lost_kg);
+    expect(open.curve[0]).toEqual({ hours: 0, moisture_percent: expect.closeTo(3.5, 10) });
+    expect(open.curve.at(-1)).toEqual({ hours: 48, moisture_percent: open.moisture_percent });
+    open.curve
+      .slice(1)
+      .forEach((point, i) =>
+        expect(point.moisture_percent).toBeLessThanOrEqual(open.curve[i]!.moisture_percent)
+      );
+    expect(answers.drying({ ...standing, cover: 'open', hours: 0 })).toMatchObject({ water_lost_kg: 0 });
+  });
+  it('blend stock, or say which window stands in the way', async () => {
+    const stock = [
+      { name: 'coarse', available_kg: 50, fineness_number: 55, fines_percent: 1, cost_per_kg: 0.2 },
+      { name: 'fine', available_kg: 25, fineness_number: 140, fines_percent: 6, cost_per_kg: 0.6 }
+    ];
+    const asked = { stock, total_kg: 30, fineness_number: { min: 85, max: 100 }, fines_percent: undefined };
+    const mix = (await answers.blend(asked)) as { parts: { name: string; kg: number }[]; cost: number };
+    expect(mix.parts.map((part) => part.name)).toEqual(['coarse', 'fine']);
+    expect(mix.cost).toBeCloseTo(mix.parts[0]!.kg * 0.2 + mix.parts[1]!.kg * 0.6, 8);
+    await expect(answers.blend({ ...asked, fineness_number: { min: 200, max: 220 } })).rejects.toMatchObject({
+      status: 422,
+      errors: [{ path: 'fineness_number' }]
+    });
+  });
+  it('chart a series', () => {
+    expect(answers['control-chart']({ values: [3.5, 3.6, 3.4, 3.7, 3.5, 3.9] })).toMatchObject({
+      mean: expect.closeTo(3.6, 10),
+      limits: [expect.closeTo(2.9616, 4), expect.closeTo(4.2384, 4)]
+    });
+  });
+});

@@ -1,14 +1,25 @@
+import { compactability } from '$core/bench/compactability';
+import { greenCompression } from '$core/bench/green-compression';
+import { lossFraction } from '$core/bench/loss';
+import { dyeFactor } from '$core/bench/methylene-blue';
 import { moistureByDrying } from '$core/bench/moisture';
+import { permeabilityNumber } from '$core/bench/permeability';
+import { FINDING_WORDS, grading } from '$core/bench/sieve';
 import { squeeze } from '$core/bench/squeeze';
+import { CURVE_WORDS, temperCurve } from '$core/bench/temper-curve';
+import { waterAfterStanding, type Cover } from '$core/heap/drying';
+import { controlChart } from '$core/judge/control-chart';
 import { batch, type BatchAddition } from '$core/mix/batch';
+import { blend, type Blend, type BlendProblem, type BlendWindow } from '$core/mix/blend';
 import { clayAndWater, dryMixToAdd, sandAndClay, waterToAdd } from '$core/mix/correction';
 import { splashes } from '$core/mix/splashes';
 import { asPercent } from '$core/quantity/display';
-import type { System } from '$core/reference/targets';
+import { TARGETS, middle, type System } from '$core/reference/targets';
 import type { SqueezeReading } from '$core/bench/squeeze';
 import type { CalculatorName, CalculatorRequest } from '$lib/schema/calculator';
 import { mixFields } from '../heap/heap-state';
-import { impossible } from '../refusal';
+import { Refusal, impossible } from '../refusal';
+import { linearSolver } from './linear-solver';
 
 /** The stateless calculators: a checked request in, the answer in the units of the interface out. */
 export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) => unknown } = {
@@ -74,7 +85,7 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
     const findings: string[] = [];
     let amounts = { binder_kg: 0, water_kg: waterToAdd(heap.total_kg, from, to) };
     if (target.active_clay_percent !== undefined) {
-      amounts = withClay(problem);
+      amounts = orImpossible('binder.active_percent', () => clayAndWater(problem));
       if (amounts.binder_kg < 0) {
         findings.push(
           'The heap already holds more active clay than the target: only new sand would thin it.'
@@ -118,14 +129,156 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
       (system as System | undefined) ?? 'water'
     );
     return { ...answer, tells_water };
+  },
+
+  'grain-fineness'({ sample_g, retained }) {
+    const found = orImpossible('retained', () => grading(retained, sample_g));
+    return {
+      fineness_number: found.fineness_number,
+      retained_percent: found.retained.map(({ sieve, share }) => ({ sieve, percent: asPercent(share) })),
+      washed_off_percent: asPercent(found.washed_off),
+      fines_percent: asPercent(found.fines),
+      findings: found.findings.map((finding) => ({ finding, advice: FINDING_WORDS[finding] }))
+    };
+  },
+
+  async blend(request) {
+    const window = (percent: { min: number; max: number }) => ({
+      min: percent.min / 100,
+      max: percent.max / 100
+    });
+    const problem: BlendProblem = {
+      stock: request.stock.map(({ fines_percent, ...each }) => ({ ...each, fines: fines_percent / 100 })),
+      total_kg: request.total_kg,
+      fineness_number: request.fineness_number,
+      fines: request.fines_percent && window(request.fines_percent)
+    };
+    const answer = blend(problem, await linearSolver());
+    const fields = (mix: Blend) => ({
+      parts: request.stock.map(({ name }, i) => ({ name, kg: mix.parts_kg[i]! })),
+      fineness_number: mix.fineness_number,
+      fines_percent: asPercent(mix.fines),
+      ...(request.stock.some((each) => each.cost_per_kg !== undefined) && { cost: mix.cost })
+    });
+    if (answer.feasible) return fields(answer.blend);
+    throw new Refusal(
+      422,
+      `No mix of this stock meets ${answer.conflicts.map((each) => CONFLICT_WORDS[each]).join(' and ')}.`,
+      answer.conflicts.map((path) => ({ path, message: conflictMessage(path, answer.nearest) }))
+    );
+  },
+
+  compactability({ start_mm, end_mm }) {
+    return { compactability_percent: asPercent(compactability(start_mm, end_mm)) };
+  },
+
+  'green-compression'({ load_kg, diameter_mm }) {
+    return { strength_kpa: greenCompression(load_kg, diameter_mm) / 1000 };
+  },
+
+  permeability(request) {
+    return { permeability_number: permeabilityNumber(request) };
+  },
+
+  'methylene-blue'({ standards, ml }) {
+    const factor = dyeFactor(
+      standards.map((each) => ({ ml: each.ml, active_clay: each.active_percent / 100 }))
+    );
+    return { active_clay_percent: asPercent(ml * factor), factor: asPercent(factor) };
+  },
+
+  loss({ before_g, after_g }) {
+    return { loss_percent: asPercent(lossFraction(before_g, after_g)) };
+  },
+
+  'temper-curve'({ points, target_compactability_percent }) {
+    const curve = temperCurve(
+      points.map((point) => ({
+        moisture: point.moisture_percent / 100,
+        strength_pa: point.strength_kpa === undefined ? undefined : point.strength_kpa * 1000,
+        compactability:
+          point.compactability_percent === undefined ? undefined : point.compactability_percent / 100
+      })),
+      (target_compactability_percent ?? 45) / 100
+    );
+    const { peak, temper_moisture } = curve;
+    return {
+      peak: peak && {
+        moisture_percent: asPercent(peak.moisture),
+        interval: peak.interval.map(asPercent),
+        strength_kpa: peak.strength_pa / 1000
+      },
+      temper_moisture_percent: temper_moisture === null ? null : asPercent(temper_moisture),
+      findings: curve.findings.map((finding) => ({ finding, advice: CURVE_WORDS[finding] }))
+    };
+  },
+
+  drying(request) {
+    const { mass_kg, moisture_percent, active_clay_percent, hours } = request;
+    const water_kg = (mass_kg * moisture_percent) / 100;
+    const dry_kg = mass_kg - water_kg;
+    const standing = {
+      water_kg,
+      active_clay_kg: (dry_kg * active_clay_percent) / 100,
+      target_temper_ratio: middle(TARGETS['sodium-bentonite'].temper_ratio!),
+      exposed_area_m2: request.exposed_area_m2,
+      cover: request.cover as Cover,
+      climate: {
+        air_c: request.air_c,
+        relative_humidity: request.relative_humidity_percent / 100,
+        air_speed_m_s: request.air_speed_m_s
+      }
+    };
+    const at = (h: number) => {
+      const left = waterAfterStanding(standing, h);
+      return {
+        hours: h,
+        moisture_percent: asPercent(left / (dry_kg + left)),
+        water_lost_kg: water_kg - left
+      };
+    };
+    const curve = Array.from({ length: CURVE_POINTS + 1 }, (_, i) => at((hours * i) / CURVE_POINTS));
+    const { moisture_percent: end, water_lost_kg } = curve.at(-1)!;
+    return {
+      moisture_percent: end,
+      water_lost_kg,
+      curve: curve.map(({ hours: h, moisture_percent: percent }) => ({ hours: h, moisture_percent: percent }))
+    };
+  },
+
+  'control-chart'({ values }) {
+    return controlChart(values);
   }
 };
 
-function withClay(problem: Parameters<typeof clayAndWater>[0]) {
+/** Steps in a drying curve. */
+const CURVE_POINTS = 48;
+
+const CONFLICT_WORDS: Record<BlendWindow, string> = {
+  total_kg: 'the mass asked for',
+  fineness_number: 'the fineness window',
+  fines_percent: 'the fines window'
+};
+
+function conflictMessage(window: BlendWindow, nearest: Blend | null): string {
+  if (!nearest) return 'cannot be met with this stock';
+  if (window === 'total_kg') {
+    const there = nearest.parts_kg.reduce((sum, kg) => sum + kg, 0);
+    return `cannot be met with this stock; at most ${there.toFixed(2)} kg is there`;
+  }
+  const value =
+    window === 'fineness_number'
+      ? nearest.fineness_number.toFixed(1)
+      : `${(nearest.fines * 100).toFixed(2)} %`;
+  return `cannot be met with this stock; the nearest mix has ${value}`;
+}
+
+/** Runs a core function whose refusal belongs to one field of the request. */
+function orImpossible<T>(path: string, run: () => T): T {
   try {
-    return clayAndWater(problem);
+    return run();
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
-    throw impossible([{ path: 'binder.active_percent', message: error.message }]);
+    throw impossible([{ path, message: error.message }]);
   }
 }

@@ -1,0 +1,46 @@
+/** A run rule that a series of readings broke, and at which reading (from 0). */
+export interface Signal {
+  index: number;
+  rule: 'beyond-limits' | 'eight-on-one-side' | 'six-in-one-direction' | 'range-beyond-limit';
+}
+
+export interface ControlChart {
+  mean: number;
+  limits: [number, number];
+  moving_range_mean: number;
+  moving_range_limit: number;
+  signals: Signal[];
+}
+
+/**
+ * Individuals and moving-range chart: x̄ ± 2.66·mR̄, range limit 3.267·mR̄, with the usual run rules. Drift is
+ * told from noise by these, not by eye.
+ *
+ * @throws RangeError with fewer than two values
+ * @source Shewhart's constants for moving ranges of two (d₂ = 1.128, D₄ = 3.267)
+ * @example 3.5 3.6 3.4 3.7 3.5 3.9 → mean 3.600, mR̄ 0.240, limits 2.9616–4.2384, range limit 0.784
+ */
+export function controlChart(values: readonly number[]): ControlChart {
+  if (values.length < 2) throw new RangeError('A control chart needs at least two values.');
+  const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+  const ranges = values.slice(1).map((value, i) => Math.abs(value - values[i]!));
+  const moving_range_mean = ranges.reduce((sum, range) => sum + range, 0) / ranges.length;
+  const limits: [number, number] = [mean - 2.66 * moving_range_mean, mean + 2.66 * moving_range_mean];
+  const moving_range_limit = 3.267 * moving_range_mean;
+  const signals: Signal[] = [];
+  let side = { sign: 0, run: 0 };
+  let course = { sign: 0, run: 0 };
+  values.forEach((value, index) => {
+    if (value < limits[0] || value > limits[1]) signals.push({ index, rule: 'beyond-limits' });
+    const sign = Math.sign(value - mean);
+    side = { sign, run: sign !== 0 && sign === side.sign ? side.run + 1 : 1 };
+    if (sign !== 0 && side.run === 8) signals.push({ index, rule: 'eight-on-one-side' });
+    if (index === 0) return;
+    const step = Math.sign(value - values[index - 1]!);
+    course = { sign: step, run: step !== 0 && step === course.sign ? course.run + 1 : 1 };
+    // Six rising readings are five rises.
+    if (step !== 0 && course.run === 5) signals.push({ index, rule: 'six-in-one-direction' });
+    if (ranges[index - 1]! > moving_range_limit) signals.push({ index, rule: 'range-beyond-limit' });
+  });
+  return { mean, limits, moving_range_mean, moving_range_limit, signals };
+}
