@@ -1,5 +1,4 @@
-import type { MoistureReading, DryingMethod } from '$core/bench/moisture';
-import type { SqueezeReading } from '$core/bench/squeeze';
+import type { HeapTest } from '$core/bench/heap-test';
 import type { Weighed } from '$core/material/arrival';
 import type { Cover } from './drying';
 
@@ -18,9 +17,6 @@ export interface Ingredient extends Weighed {
   moisture_stated: boolean;
   active_stated: boolean;
 }
-
-export type HeapTest =
-  ({ kind: 'moisture'; method: DryingMethod } & MoistureReading) | ({ kind: 'squeeze' } & SqueezeReading);
 
 /** What happened. Masses are as weighed, damp, in kg; fractions 0–1. */
 export type Event =

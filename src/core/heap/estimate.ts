@@ -1,6 +1,4 @@
 import { Matrix } from 'ml-matrix';
-import { moistureByDrying, moistureTestSd } from '$core/bench/moisture';
-import { squeeze } from '$core/bench/squeeze';
 import { arrivalOf } from '$core/material/arrival';
 import {
   PARTS,
@@ -15,7 +13,6 @@ import {
 import {
   BURNT_SD_SHARE,
   EVAPORATION_SD_SHARE,
-  SQUEEZE_MOISTURE_SD,
   STATED,
   UNMEASURED,
   WEIGHING_SD_KG,
@@ -23,8 +20,9 @@ import {
 } from '$core/reference/accuracy';
 import { middle, type System, type Targets } from '$core/reference/targets';
 import { SHED, waterAfterStanding, type Climate } from './drying';
-import type { Container, Event, HeapTest, Ingredient, LedgerEntry } from './entry';
+import type { Container, Event, Ingredient, LedgerEntry } from './entry';
 import { boughtSand, burntBody } from './ledger';
+import { dryShareOf, observationOf, waterOver, type Observation } from './observation';
 
 /**
  * What is believed of a heap: an extended Kalman filter over the seven masses of its sand. Entries move the
@@ -103,7 +101,7 @@ export function advance(nature: HeapNature, belief: Belief, entry: LedgerEntry):
     case 'moved':
       return { ...then, container: event.container };
     case 'tested':
-      return readTest(nature, then, event.test);
+      return read(then, observationOf(nature.system, nature.targets, then.mean, event.test));
     case 'noted':
       return then;
   }
@@ -269,57 +267,18 @@ function burn(belief: Belief, event: Extract<Event, { kind: 'poured' }>): Belief
   return { ...belief, mean: after, covariance, out_kg };
 }
 
-function readTest(nature: HeapNature, belief: Belief, test: HeapTest): Belief {
-  const total = totalMass(belief.mean);
-  if (!(total > 0)) return belief;
-  if (test.kind === 'moisture') {
-    const moisture = moistureByDrying(test).wet_basis;
-    return observe(
-      belief,
-      ratioTo(belief.mean, 'total'),
-      moisture,
-      moistureTestSd(test.method, test.wet_g - test.pan_g)
-    );
-  }
-  const answer = squeeze(test, nature.system);
-  const target = nature.targets.temper_ratio;
-  const active = belief.mean.active_clay;
-  if (!answer.tells_water || nature.system === 'oil' || !(active > 0)) return belief;
-  // Where the user set the moisture window itself, temper is its middle rather than a ratio to clay.
-  if (!target) {
-    const read = middle(nature.targets.moisture) * answer.temper_factor;
-    return observe(belief, ratioTo(belief.mean, 'total'), read, SQUEEZE_MOISTURE_SD);
-  }
-  const sd = (SQUEEZE_MOISTURE_SD * total) / active;
-  return observe(belief, ratioTo(belief.mean, 'active_clay'), answer.temper_factor * middle(target), sd);
-}
-
-interface Ratio {
-  value: number;
-  gradient: number[];
-}
-
-/** Water over the total or over active clay, and its gradient in the seven masses. */
-function ratioTo(mean: Composition, basis: 'total' | 'active_clay'): Ratio {
-  const below = basis === 'total' ? totalMass(mean) : mean.active_clay;
-  const value = mean.water / below;
-  const gradient = PARTS.map((part) => {
-    const moves = basis === 'total' || part === basis ? 1 : 0;
-    return ((part === 'water' ? 1 : 0) - value * moves) / below;
-  });
-  return { value, gradient };
-}
-
 /** One scalar reading: the gain weighs it against the belief; Joseph form keeps the covariance positive. */
-function observe(belief: Belief, predicted: Ratio, reading: number, sd: number): Belief {
-  const h = Matrix.rowVector(predicted.gradient);
+function read(belief: Belief, observation: Observation | null): Belief {
+  if (!observation) return belief;
+  const { predicted, gradient, read, sd } = observation;
+  const h = Matrix.rowVector(gradient);
   const ph = belief.covariance.mmul(h.transpose());
   const innovation_variance = h.mmul(ph).get(0, 0) + sd * sd;
   const gain = ph.mul(1 / innovation_variance);
   const kept = Matrix.eye(SIZE, SIZE).sub(gain.mmul(h));
   const covariance = carry(belief.covariance, kept).add(gain.mmul(gain.transpose()).mul(sd * sd));
   const mean = toVector(belief.mean).map((value, i) =>
-    Math.max(0, value + gain.get(i, 0) * (reading - predicted.value))
+    Math.max(0, value + gain.get(i, 0) * (read - predicted))
   );
   return { ...belief, mean: fromVector(mean), covariance: symmetric(covariance) };
 }
@@ -339,17 +298,15 @@ export interface Believed {
 /** Moisture, wet basis. */
 export function believedMoisture(belief: Belief): Believed {
   if (!(totalMass(belief.mean) > 0)) return { value: 0, sd: 0 };
-  const { gradient } = ratioTo(belief.mean, 'total');
+  const { gradient } = waterOver(belief.mean, 'total');
   return { value: moistureFraction(belief.mean), sd: sdAlong(belief.covariance, gradient) };
 }
 
 /** A part as a share of the dry mix. */
 export function believedDryShare(belief: Belief, part: Exclude<Part, 'water'>): Believed {
-  const dry = dryMass(belief.mean);
-  if (!(dry > 0)) return { value: 0, sd: 0 };
-  const value = belief.mean[part] / dry;
-  const gradient = PARTS.map((each) => (each === 'water' ? 0 : ((each === part ? 1 : 0) - value) / dry));
-  return { value, sd: sdAlong(belief.covariance, gradient) };
+  if (!(dryMass(belief.mean) > 0)) return { value: 0, sd: 0 };
+  const { predicted, gradient } = dryShareOf(belief.mean, { [part]: 1 });
+  return { value: predicted, sd: sdAlong(belief.covariance, gradient) };
 }
 
 /** Mass in the heap (what is out in molds left out), kg. */

@@ -10,6 +10,16 @@ export const MOISTURE_SD = { oven: 0.001, lamp: 0.0015, pan: 0.0025, microwave: 
 /** What a squeeze tells of moisture, fraction of the wet sand. */
 export const SQUEEZE_MOISTURE_SD = 0.005;
 
+/** Other readings: shares of the dry mix, but compactability by what it tells of moisture. */
+export const READING_SD = {
+  /** Two points of compactability, and as much again for how sands differ in its slope. */
+  compactability_as_moisture: 0.003,
+  methylene_blue: 0.005,
+  clay_wash: 0.007,
+  ignition: 0.003,
+  sieve_fines: 0.01
+} as const;
+
 /** A kitchen scale: a fixed part (kg) and a part of the load. */
 export const WEIGHING_SD_KG = 0.003;
 export const WEIGHING_SD_SHARE = 0.004;

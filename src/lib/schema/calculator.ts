@@ -1,6 +1,5 @@
 import { array, number, type AnySchema, type InferType } from 'yup';
 import { LOSS_KINDS } from '$core/bench/loss';
-import { SIEVE_NAMES } from '$core/bench/sieve';
 import { COVERS } from '$core/heap/drying';
 import {
   MOST_KG,
@@ -9,8 +8,6 @@ import {
   WETTEST_TARGET,
   between,
   choice,
-  grams,
-  gramsOrNone,
   kg,
   kgOrNone,
   percent,
@@ -22,10 +19,12 @@ import {
 } from './fields';
 import {
   compactabilityReadings,
+  dyeReadings,
   greenCompressionReadings,
   lossWeights,
   moistureWeights,
   permeabilityReadings,
+  sieveReadings,
   squeezeAnswers
 } from './heap-test';
 
@@ -95,17 +94,7 @@ export const calculators = {
     splashes: whole(1, 8).optional()
   }).required(REQUIRED),
   squeeze: shape({ ...squeezeAnswers, system: choice(['water', 'oil']).optional() }).required(REQUIRED),
-  'grain-fineness': shape({
-    sample_g: grams().optional(),
-    retained: list(
-      shape({
-        sieve: choice(SIEVE_NAMES).required(REQUIRED),
-        grams: gramsOrNone().required(REQUIRED)
-      }).required(REQUIRED),
-      1,
-      SIEVE_NAMES.length
-    ).required(REQUIRED)
-  }).required(REQUIRED),
+  'grain-fineness': shape(sieveReadings).required(REQUIRED),
   blend: shape({
     stock: list(
       shape({
@@ -125,23 +114,7 @@ export const calculators = {
   compactability: shape(compactabilityReadings).required(REQUIRED),
   'green-compression': shape(greenCompressionReadings).required(REQUIRED),
   permeability: shape(permeabilityReadings).required(REQUIRED),
-  'methylene-blue': shape({
-    standards: list(
-      shape({
-        active_percent: percent(100).required(REQUIRED),
-        ml: between('ml', 0, 1000).required(REQUIRED)
-      }).required(REQUIRED),
-      1,
-      50
-    )
-      .required(REQUIRED)
-      .test(
-        'dye',
-        'at least one standard must have taken dye',
-        (standards) => !standards || standards.some((each) => Number(each?.ml) > 0)
-      ),
-    ml: between('ml', 0, 1000).required(REQUIRED)
-  }).required(REQUIRED),
+  'methylene-blue': shape(dyeReadings).required(REQUIRED),
   loss: shape({ kind: choice(LOSS_KINDS).required(REQUIRED), ...lossWeights }).required(REQUIRED),
   'temper-curve': shape({
     points: list(

@@ -1,5 +1,6 @@
-import { string, type InferType } from 'yup';
+import { array, string, type InferType } from 'yup';
 import { DRYING_METHODS } from '$core/bench/moisture';
+import { SIEVE_NAMES } from '$core/bench/sieve';
 import {
   REQUIRED,
   between,
@@ -9,6 +10,7 @@ import {
   kgOrNone,
   moreThanNothing,
   pastTime,
+  percent,
   shape,
   text,
   whole,
@@ -82,6 +84,68 @@ export const lossWeights = {
     )
 };
 
+export const dyeReadings = {
+  standards: array(
+    shape({
+      active_percent: percent(100).required(REQUIRED),
+      ml: between('ml', 0, 1000).required(REQUIRED)
+    }).required(REQUIRED)
+  )
+    .typeError('must be a list')
+    .required(REQUIRED)
+    .min(1, 'needs at least 1')
+    .max(50, 'holds at most 50')
+    .test(
+      'dye',
+      'at least one standard must have taken dye',
+      (standards) => !standards || standards.some((each) => Number(each?.ml) > 0)
+    ),
+  ml: between('ml', 0, 1000).required(REQUIRED)
+};
+
+export const sieveReadings = {
+  sample_g: grams().optional(),
+  retained: array(
+    shape({
+      sieve: choice(SIEVE_NAMES).required(REQUIRED),
+      grams: gramsOrNone().required(REQUIRED)
+    }).required(REQUIRED)
+  )
+    .typeError('must be a list')
+    .required(REQUIRED)
+    .min(1, 'needs at least 1')
+    .max(SIEVE_NAMES.length, `holds at most ${SIEVE_NAMES.length}`)
+    .test(
+      'once',
+      'names a sieve twice',
+      (list) => !list || new Set(list.map((each) => each?.sieve)).size === list.length
+    )
+    .test(
+      'caught',
+      'the sieves must have caught something',
+      (list) => !list || list.some((each) => Number(each?.grams) > 0)
+    )
+    .test('sample', 'is more than the sample weighed', (list, { parent }) => {
+      const sample = (parent as { sample_g?: number }).sample_g;
+      return (
+        !list ||
+        sample === undefined ||
+        list.reduce((sum, each) => sum + Number(each?.grams), 0) <= sample * 1.005
+      );
+    })
+};
+
+export const shatterWeights = {
+  kept_g: gramsOrNone().required(REQUIRED),
+  through_g: gramsOrNone()
+    .required(REQUIRED)
+    .test(
+      'something',
+      'one of the two parts must weigh something',
+      (through, { parent }) => Number(through) + Number(parent.kept_g) !== 0
+    )
+};
+
 const written = {
   at: pastTime().required(REQUIRED),
   zone: text(64).optional(),
@@ -89,20 +153,31 @@ const written = {
   version: whole(1, Number.MAX_SAFE_INTEGER).optional()
 };
 
+const head = <const K extends string>(kind: K) => ({
+  kind: string<K>().oneOf([kind]).required(REQUIRED),
+  ...written
+});
+
 export const heapTests = {
   moisture: shape({
-    kind: string().oneOf(['moisture']).required(REQUIRED),
-    ...written,
+    ...head('moisture'),
     method: choice(DRYING_METHODS).optional(),
     ...moistureWeights
   }).required(REQUIRED),
-  squeeze: shape({
-    kind: string().oneOf(['squeeze']).required(REQUIRED),
-    ...written,
-    ...squeezeAnswers
-  }).required(REQUIRED)
+  squeeze: shape({ ...head('squeeze'), ...squeezeAnswers }).required(REQUIRED),
+  compactability: shape({ ...head('compactability'), ...compactabilityReadings }).required(REQUIRED),
+  'green-compression': shape({ ...head('green-compression'), ...greenCompressionReadings }).required(
+    REQUIRED
+  ),
+  permeability: shape({ ...head('permeability'), ...permeabilityReadings }).required(REQUIRED),
+  shatter: shape({ ...head('shatter'), ...shatterWeights }).required(REQUIRED),
+  'clay-wash': shape({ ...head('clay-wash'), ...lossWeights }).required(REQUIRED),
+  ignition: shape({ ...head('ignition'), ...lossWeights }).required(REQUIRED),
+  'methylene-blue': shape({ ...head('methylene-blue'), ...dyeReadings }).required(REQUIRED),
+  sieve: shape({ ...head('sieve'), ...sieveReadings }).required(REQUIRED),
+  hardness: shape({ ...head('hardness'), reading: between('', 0, 100).required(REQUIRED) }).required(REQUIRED)
 } as const;
 
 export type TestKind = keyof typeof heapTests;
 export const TEST_KINDS = Object.keys(heapTests) as TestKind[];
-export type NewHeapTest = InferType<(typeof heapTests)[TestKind]>;
+export type NewHeapTest = { [K in TestKind]: InferType<(typeof heapTests)[K]> }[TestKind];

@@ -1,4 +1,4 @@
-import type { HeapTest } from '$core/heap/entry';
+import type { HeapTest } from '$core/bench/heap-test';
 import { aimMoisture } from '$core/judge/temper-window';
 import { dryShare, moistureFraction, totalMass } from '$core/material/composition';
 import { TARGETS, type HeapBinder } from '$core/reference/targets';

@@ -1,6 +1,9 @@
+import { testFigure, type HeapTest } from '$core/bench/heap-test';
 import { moistureByDrying } from '$core/bench/moisture';
+import { grading } from '$core/bench/sieve';
 import { squeeze } from '$core/bench/squeeze';
-import type { Container, Event, HeapTest, Ingredient } from '$core/heap/entry';
+import { hardnessBand } from '$core/bench/surface-hardness';
+import type { Container, Event, Ingredient } from '$core/heap/entry';
 import { asPercent } from '$core/quantity/display';
 import { INGREDIENTS, ROLES, type MaterialKind, type Role } from '$core/reference/ingredients';
 import { middle, type System, type Targets } from '$core/reference/targets';
@@ -103,16 +106,38 @@ function toBought(input: Extract<NewEntry, { kind: 'bought' }>, { system, target
   };
 }
 
+/** The test that a written record means: its readings in SI, without what every entry has. */
 export function toTestEvent(input: NewHeapTest): Event {
-  if (input.kind === 'moisture' && 'pan_g' in input) {
-    const { pan_g, wet_g, dry_g, method } = input;
-    return {
-      kind: 'tested',
-      test: { kind: 'moisture', method: (method as 'pan' | undefined) ?? 'pan', pan_g, wet_g, dry_g }
-    };
+  return { kind: 'tested', test: toTest(input) };
+}
+
+function toTest(input: NewHeapTest): HeapTest {
+  const { at, zone, note, version, ...readings } = input;
+  switch (readings.kind) {
+    case 'moisture':
+      return { ...readings, method: readings.method ?? 'pan' };
+    case 'sieve':
+      return { ...readings, sample_g: readings.sample_g ?? null };
+    case 'methylene-blue': {
+      const standards = readings.standards.map(({ active_percent, ml }) => ({
+        active_clay: active_percent / 100,
+        ml
+      }));
+      return { ...readings, standards };
+    }
+    default:
+      return readings;
   }
-  const { holds, shrinks, breaks, palm, prints } = input as Extract<HeapTest, { kind: 'squeeze' }>;
-  return { kind: 'tested', test: { kind: 'squeeze', holds, shrinks, breaks, palm, prints } };
+}
+
+/** A test's readings as the interface names them. */
+function testFields(test: HeapTest): Record<string, unknown> {
+  if (test.kind === 'sieve') return { ...test, ...(test.sample_g === null && { sample_g: undefined }) };
+  if (test.kind !== 'methylene-blue') return { ...test };
+  return {
+    ...test,
+    standards: test.standards.map(({ active_clay, ml }) => ({ active_percent: asPercent(active_clay), ml }))
+  };
 }
 
 /** The fields of an event as the interface names them, percentages as percent. */
@@ -143,7 +168,7 @@ export function eventFields(event: Event): Record<string, unknown> {
     case 'noted':
       return {};
     case 'tested':
-      return { test: event.test };
+      return { test: testFields(event.test) };
     default:
       return { kg: event.kg };
   }
@@ -164,10 +189,41 @@ function ingredientFields(ingredient: Ingredient): Record<string, unknown> {
 
 /** What a test found, as the calculators would answer. */
 export function testResult(test: HeapTest, system: System): Record<string, unknown> {
-  if (test.kind === 'squeeze') {
-    const { tells_water, ...answer } = squeeze(test, system);
-    return { ...answer, tells_water };
+  switch (test.kind) {
+    case 'squeeze':
+      return { ...squeeze(test, system) };
+    case 'moisture': {
+      const { wet_basis, dry_basis } = moistureByDrying(test);
+      return { moisture_percent: asPercent(wet_basis), dry_basis_percent: asPercent(dry_basis) };
+    }
+    case 'sieve': {
+      const { fineness_number, fines, washed_off, findings } = grading(
+        test.retained,
+        test.sample_g ?? undefined
+      );
+      return {
+        fineness_number,
+        fines_percent: asPercent(fines),
+        washed_off_percent: asPercent(washed_off),
+        findings
+      };
+    }
+    case 'hardness':
+      return { reading: test.reading, band: hardnessBand(test.reading) };
+    default: {
+      const { name, scale } = FIGURES[test.kind];
+      return { [name]: Number((testFigure(test)! * scale).toPrecision(12)) };
+    }
   }
-  const { wet_basis, dry_basis } = moistureByDrying(test);
-  return { moisture_percent: asPercent(wet_basis), dry_basis_percent: asPercent(dry_basis) };
 }
+
+/** What the one figure of a test is called in the interface, and its unit as a multiple of the core's. */
+const FIGURES = {
+  compactability: { name: 'compactability_percent', scale: 100 },
+  'green-compression': { name: 'strength_kpa', scale: 1e-3 },
+  permeability: { name: 'permeability_number', scale: 1 },
+  shatter: { name: 'shatter_percent', scale: 100 },
+  'clay-wash': { name: 'loss_percent', scale: 100 },
+  ignition: { name: 'loss_percent', scale: 100 },
+  'methylene-blue': { name: 'active_clay_percent', scale: 100 }
+} as const;

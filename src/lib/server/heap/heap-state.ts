@@ -1,5 +1,6 @@
 import { conditionAt, type Condition } from '$core/heap/condition';
-import { believe, type Belief, type Believed } from '$core/heap/estimate';
+import { believe, standUntil, type Belief, type Believed } from '$core/heap/estimate';
+import { testsWorth, type TestWorth } from '$core/heap/next-test';
 import {
   PARTS,
   dryShare,
@@ -70,7 +71,8 @@ async function stateOf(db: Database, heap: HeapRow, lots: LotRecord[], at: strin
     sand: stockOf(dosing.sand, 'washed-silica'),
     oil: stockOf(dosing.oil, 'light-oil')
   });
-  return stateRecord(condition, prescription, dosing);
+  const worth = testsWorth(nature, standUntil(nature, belief, at));
+  return stateRecord(condition, prescription, dosing, worth);
 }
 
 /** Beliefs by heap, good for one version of it; thrown away freely. */
@@ -113,7 +115,12 @@ function stockOf(lot: LotRecord | null, kind: MaterialKind): Stock {
   };
 }
 
-function stateRecord(condition: Condition, prescription: Prescription, dosing: DosingLots) {
+function stateRecord(
+  condition: Condition,
+  prescription: Prescription,
+  dosing: DosingLots,
+  worth: TestWorth[]
+) {
   const percent = ({ value, sd }: Believed): BelievedPercent => ({
     value: asPercent(value),
     sd: asPercent(sd)
@@ -154,7 +161,10 @@ function stateRecord(condition: Condition, prescription: Prescription, dosing: D
       mull_s: prescription.mull_s,
       rest_s: prescription.rest_s,
       lots: dosing
-    }
+    },
+    /** The test that would narrow the prescribed water most for a minute of work; null when none would. */
+    best_next_test: worth[0] ?? null,
+    tests_worth: worth
   };
 }
 

@@ -19,6 +19,10 @@ export const CAUTIONS = {
     title: 'Wet sand and molten metal do not mix.',
     text: 'A mold that is too wet can throw metal. Do not pour until the sand is back in its window.'
   },
+  burning: {
+    title: 'Red heat and fumes.',
+    text: 'Outdoors, face shield and gloves, nothing that burns near it; oil and carbon smoke as they go.'
+  },
   drying: {
     title: 'Hot pan, hot sand.',
     text: 'Gloves and eye cover; sand can spit while it dries. Never dry oil-bonded sand in a microwave or over a flame.'

@@ -1,7 +1,9 @@
 <script lang="ts">
   /** Amends a logged test: the readings as they really were. */
   import type { SqueezeReading } from '$core/bench/squeeze';
+  import { UNITS, type Dimension } from '$core/quantity/unit';
   import { heapTests } from '$lib/schema/heap-test';
+  import { GUIDES } from '$lib/ui/bench/guides';
   import { api } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -14,6 +16,8 @@
     ondone
   }: { heap_id: number; existing: Existing; ondone: () => void | Promise<void> } = $props();
 
+  // svelte-ignore state_referenced_locally
+  const guide = GUIDES[(existing.test as { kind: keyof typeof GUIDES }).kind];
   type Test =
     | { kind: 'moisture'; method: string; pan_g: number; wet_g: number; dry_g: number }
     | ({ kind: 'squeeze' } & SqueezeReading);
@@ -31,6 +35,32 @@
       ? { ...old, holds: old.holds ? 'yes' : 'no', shrinks: old.shrinks ? 'yes' : 'no' }
       : null
   );
+  let figures = $state(
+    guide && guide.fields.length > 0
+      ? Object.fromEntries(
+          guide.fields.map(({ name, factor, dimension }) => {
+            const si = Number((existing.test as Record<string, unknown>)[name]) / factor;
+            return [
+              name,
+              {
+                text: `${Number((si / unitOf(dimension).factor).toPrecision(10))} ${unitOf(dimension).name}`.trim(),
+                si: si as number | undefined
+              }
+            ];
+          })
+        )
+      : null
+  );
+  const read = (si: number | undefined, factor: number) =>
+    si === undefined ? undefined : Number((si * factor).toPrecision(12));
+
+  /** The unit that a reading is shown in for editing. */
+  function unitOf(dimension: Dimension): { name: string; factor: number } {
+    const name = { mass: 'g', length: 'mm', area: 'cm2', volume: 'ml', time: 's', fraction: '%', count: '' }[
+      dimension
+    ];
+    return { name, factor: UNITS[dimension][name] ?? 1 };
+  }
   const grams = (field: { kg: number | undefined }) =>
     field.kg === undefined ? undefined : Number((field.kg * 1000).toFixed(4));
   const YES_NO = [
@@ -56,15 +86,23 @@
           wet_g: grams(weights.wet_g),
           dry_g: grams(weights.dry_g)
         })
-      : present({
-          kind: 'squeeze',
-          ...head,
-          holds: answers!.holds === 'yes',
-          shrinks: answers!.shrinks === 'yes',
-          breaks: answers!.breaks,
-          palm: answers!.palm,
-          prints: answers!.prints
-        });
+      : figures
+        ? present({
+            kind: old.kind,
+            ...head,
+            ...Object.fromEntries(
+              guide!.fields.map(({ name, factor }) => [name, read(figures![name]!.si, factor)])
+            )
+          })
+        : present({
+            kind: 'squeeze',
+            ...head,
+            holds: answers!.holds === 'yes',
+            shrinks: answers!.shrinks === 'yes',
+            breaks: answers!.breaks,
+            palm: answers!.palm,
+            prints: answers!.prints
+          });
     const done = await form.submit(heapTests[old.kind], body, () =>
       api('PUT', `/heaps/${heap_id}/tests/${existing.id}`, body)
     );
@@ -100,6 +138,19 @@
         error={form.errorOf('dry_g')}
       />
     </div>
+  {:else if figures && guide}
+    <div class="pair">
+      {#each guide.fields as field (field.name)}
+        <QuantityField
+          label={field.label}
+          dimension={field.dimension}
+          size={field.size ?? 'large'}
+          bind:text={figures[field.name]!.text}
+          bind:si={figures[field.name]!.si}
+          error={form.errorOf(field.name)}
+        />
+      {/each}
+    </div>
   {:else if answers}
     <Choice legend="Did it hold?" options={YES_NO} bind:value={answers.holds} />
     <Choice legend="Did it shrink in the fist?" options={YES_NO} bind:value={answers.shrinks} />
@@ -120,7 +171,15 @@
     />
   {/if}
   {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
-  <p><button class="act" disabled={form.busy}>Amend</button></p>
+  {#if weights || figures || answers}
+    <p><button class="act" disabled={form.busy}>Amend</button></p>
+  {:else}
+    <p class="soft">
+      A table of readings is taken anew rather than mended: undo this test, then <a
+        href="/heaps/{heap_id}/test/{old.kind}">take it again</a
+      >.
+    </p>
+  {/if}
 </form>
 
 <style>

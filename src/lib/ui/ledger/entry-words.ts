@@ -3,6 +3,7 @@ import { massText } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
 import { COVER_NAMES, type Cover } from '$core/heap/drying';
+import { GUIDES } from '../bench/guides';
 
 /** An entry as the interface gives it. */
 export interface LedgerRow extends Record<string, unknown> {
@@ -78,10 +79,17 @@ function testWords(row: LedgerRow): { what: string; amount: string } {
       amount: `grade ${result.grade}`
     };
   }
-  return {
-    what: `moisture by drying, ${test.method}`,
-    amount: `${(result.moisture_percent ?? 0).toFixed(1)}\u202f%`
-  };
+  if (test.kind === 'moisture') {
+    return {
+      what: `moisture by drying, ${test.method}`,
+      amount: `${(result.moisture_percent ?? 0).toFixed(1)}\u202f%`
+    };
+  }
+  const figure = Object.values(result).find((value) => typeof value === 'number');
+  const guide = GUIDES[test.kind as keyof typeof GUIDES];
+  const { decimals, unit } = guide?.figure ?? { decimals: 1, unit: '' };
+  const digits = typeof figure === 'number' ? figure.toFixed(decimals) : '';
+  return { what: (guide?.name ?? test.kind).toLowerCase(), amount: unit ? `${digits}\u202f${unit}` : digits };
 }
 
 /** A day and time short enough for a list, in the reader's own zone. */

@@ -1,5 +1,6 @@
 import type { Composition } from '$core/material/composition';
 import type { Verdict } from '$core/judge/temper-verdict';
+import type { TestWorth } from '$core/heap/next-test';
 import type { Need } from '$core/mix/prescription';
 
 /** What the pages know of a heap's state; the shape that /api/v1 gives. */
@@ -52,6 +53,8 @@ export interface HeapState {
     rest_s: number;
     lots: { binder: DosingLot | null; sand: DosingLot | null; oil: DosingLot | null };
   };
+  best_next_test: TestWorth | null;
+  tests_worth: TestWorth[];
 }
 
 export interface HeapFields {

@@ -65,9 +65,22 @@
     {#if !empty}
       <section class="sure">
         <h2>Not sure? Test it</h2>
+        {#if now.best_next_test}
+          {@const best = now.best_next_test}
+          <p class="small soft">
+            The water is in doubt by ± {massText(1.645 * best.sd_before_kg, units())}. Most for the work: {best.kind ===
+            'moisture'
+              ? `dry and weigh (${best.method})`
+              : best.kind.replace('-', ' ')}, which narrows it to ± {massText(
+              1.645 * best.sd_after_kg,
+              units()
+            )}.
+          </p>
+        {/if}
         <p class="row">
           <a class="quiet" href="/heaps/{heap.id}/test/squeeze">Squeeze, a minute</a>
           <a class="quiet" href="/heaps/{heap.id}/test/moisture">Dry and weigh</a>
+          <a class="quiet" href="/heaps/{heap.id}/test">All tests</a>
         </p>
       </section>
     {/if}
