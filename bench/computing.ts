@@ -1,15 +1,19 @@
 import { Bench } from 'tinybench';
+import { grading } from '../src/core/bench/sieve';
 import { conditionAt } from '../src/core/heap/condition';
 import type { Event, LedgerEntry } from '../src/core/heap/entry';
+import { forecastDrying } from '../src/core/heap/forecast';
 import { believe, type HeapNature } from '../src/core/heap/estimate';
 import { inOrder, replay } from '../src/core/heap/ledger';
 import { composition } from '../src/core/material/composition';
 import { batch } from '../src/core/mix/batch';
+import { blend, type BlendProblem } from '../src/core/mix/blend';
 import { clayAndWater } from '../src/core/mix/correction';
 import { prescribe } from '../src/core/mix/prescription';
 import { parseQuantity } from '../src/core/quantity/parse';
 import { TARGETS } from '../src/core/reference/targets';
 import { answerTo, picksFor } from '../src/lib/ui/mix/batch-draft';
+import { linearSolver } from '../src/lib/server/calculator/linear-solver';
 import type { Measured } from './table';
 
 const HOUR_MS = 3_600_000;
@@ -55,6 +59,28 @@ function mixed(kg: number): Event {
   };
 }
 
+const GRADED = [
+  { sieve: '50', grams: 18 },
+  { sieve: '70', grams: 30 },
+  { sieve: '100', grams: 28 },
+  { sieve: '140', grams: 13 },
+  { sieve: '200', grams: 6 },
+  { sieve: 'pan', grams: 3 }
+] as const;
+
+const BLENDING: BlendProblem = {
+  stock: Array.from({ length: 12 }, (_, i) => ({
+    name: `sand ${i}`,
+    available_kg: 20,
+    fineness_number: 40 + 12 * i,
+    fines: 0.004 * i,
+    cost_per_kg: 0.2 + 0.05 * ((i * 7) % 5)
+  })),
+  total_kg: 60,
+  fineness_number: { min: 85, max: 100 },
+  fines: { min: 0.01, max: 0.03 }
+};
+
 export async function computing(): Promise<Measured[]> {
   const nature: HeapNature = {
     system: 'water',
@@ -72,6 +98,7 @@ export async function computing(): Promise<Measured[]> {
   const sands = picksFor([], ['sand'], 'water');
   const clays = picksFor([], ['binder'], 'water');
 
+  const solve = await linearSolver();
   const bench = new Bench({ time: 600, warmupTime: 200 });
   bench
     .add('batch, damp stock', () => {
@@ -107,6 +134,15 @@ export async function computing(): Promise<Measured[]> {
     })
     .add('condition at a time', () => {
       conditionAt(nature, belief, at(5000 * 6 + 200));
+    })
+    .add('fineness', () => {
+      grading([...GRADED], 100);
+    })
+    .add('blend, two windows', () => {
+      blend(BLENDING, solve);
+    })
+    .add('drying forecast, 14 days', () => {
+      forecastDrying(nature, belief, at(5000 * 6), 14 * 24);
     })
     .add('keystroke on the mix page', () => {
       const reading = parseQuantity('31 lb 6 oz', 'mass', 'kg');

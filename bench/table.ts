@@ -3,16 +3,21 @@ export interface Measured {
   value: number;
   target: number;
   unit: string;
+  /** The target is a floor, not a ceiling. */
+  atLeast?: boolean;
 }
 
-/** The figures beside their targets; a ratio of 1 or less is met. */
+export const met = ({ value, target, atLeast = false }: Measured): boolean =>
+  atLeast ? value >= target : value <= target;
+
+/** The figures beside their targets, and the ratio of the two. */
 export function table(rows: Measured[]): string {
-  const cells = rows.map(({ what, value, target, unit }) => [
-    what,
-    `${value.toPrecision(3)} ${unit}`,
-    `${target} ${unit}`,
-    (value / target).toFixed(2),
-    value <= target ? 'met' : 'MISSED'
+  const cells = rows.map((row) => [
+    row.what,
+    `${row.value.toPrecision(3)} ${row.unit}`.trim(),
+    `${row.atLeast ? '≥' : '≤'} ${row.target} ${row.unit}`.trim(),
+    (row.value / row.target).toFixed(2),
+    met(row) ? 'met' : 'MISSED'
   ]);
   const head = ['what', 'measured', 'target', 'ratio', ''];
   const widths = head.map((_, i) => Math.max(...[head, ...cells].map((row) => row[i]!.length)));

@@ -12,6 +12,7 @@ import {
 } from '$core/material/composition';
 import {
   BURNT_SD_SHARE,
+  DRYING_LOG_SD,
   EVAPORATION_SD_SHARE,
   STATED,
   UNMEASURED,
@@ -25,7 +26,7 @@ import { boughtSand, burntBody } from './ledger';
 import { dryShareOf, observationOf, waterOver, type Observation } from './observation';
 
 /**
- * What is believed of a heap: an extended Kalman filter over the seven masses of its sand. Entries move the
+ * What is believed of a heap: an extended Kalman filter over the seven masses of its sand and its own drying. Entries move the
  * mean as the ledger does and widen or carry the covariance; time dries it; tests draw it to what they read.
  *
  * Sand out in molds is the same body as the heap it was drawn from, so it stays in the state and only its
@@ -35,7 +36,12 @@ import { dryShareOf, observationOf, waterOver, type Observation } from './observ
  */
 export interface Belief {
   mean: Composition;
-  /** 7 × 7, kg², in the order of PARTS. */
+  /**
+   * Natural logarithm of how much faster the heap dries than the handbook says, where it stands now: learned
+   * from what tests find after it stood, forgotten when it is moved.
+   */
+  log_drying: number;
+  /** 8 × 8: the seven masses in the order of PARTS (kg²), then the drying. */
   covariance: Matrix;
   /** Part of the body that is out in molds, kg. */
   out_kg: number;
@@ -52,14 +58,18 @@ export interface HeapNature {
   climate?: Climate;
 }
 
-const SIZE = PARTS.length;
+const SIZE = PARTS.length + 1;
+const DRYING = PARTS.length;
 const WATER = PARTS.indexOf('water');
-const ONES = Array<number>(SIZE).fill(1);
+const ONES = PARTS.map(() => 1);
 
 export function firstBelief(nature: HeapNature): Belief {
+  const covariance = Matrix.zeros(SIZE, SIZE);
+  covariance.set(DRYING, DRYING, DRYING_LOG_SD ** 2);
   return {
     mean: composition(),
-    covariance: Matrix.zeros(SIZE, SIZE),
+    log_drying: 0,
+    covariance,
     out_kg: 0,
     container: nature.container,
     at: null
@@ -99,7 +109,7 @@ export function advance(nature: HeapNature, belief: Belief, entry: LedgerEntry):
     case 'poured':
       return burn(then, event);
     case 'moved':
-      return { ...then, container: event.container };
+      return forgetDrying({ ...then, container: event.container });
     case 'tested':
       return read(then, observationOf(nature.system, nature.targets, then.mean, event.test));
     case 'noted':
@@ -115,7 +125,7 @@ export function standUntil(nature: HeapNature, belief: Belief, at: string): Beli
   const total = totalMass(belief.mean);
   const inside = total > 0 ? Math.max(0, 1 - belief.out_kg / total) : 0;
   const { temper_ratio, moisture } = nature.targets;
-  const standing = (water_kg: number) =>
+  const standing = (water_kg: number, log_drying: number) =>
     waterAfterStanding(
       {
         water_kg: water_kg * inside,
@@ -125,27 +135,45 @@ export function standUntil(nature: HeapNature, belief: Belief, at: string): Beli
         cover: belief.container.cover,
         climate: nature.climate ?? SHED
       },
-      hours
+      // The course depends on rate times time, so drying faster is standing longer.
+      hours * Math.exp(log_drying)
     ) +
     water_kg * (1 - inside);
-  const water = standing(belief.mean.water);
-  const lost = belief.mean.water - water;
+  const before = belief.mean.water;
+  const water = standing(before, belief.log_drying);
+  const lost = before - water;
   if (!(lost > 0)) return { ...belief, at };
-  const step = belief.mean.water * 1e-4;
-  const slope = Math.min(1, Math.max(0, (standing(belief.mean.water + step) - water) / step));
-  const carried = belief.covariance.clone();
-  for (let i = 0; i < SIZE; i++) {
-    carried.set(i, WATER, carried.get(i, WATER) * slope);
-  }
-  for (let i = 0; i < SIZE; i++) {
-    carried.set(WATER, i, carried.get(WATER, i) * slope);
-  }
+  const step = before * 1e-4;
+  const of_water = Math.min(1, Math.max(0, (standing(before + step, belief.log_drying) - water) / step));
+  const of_drying = (standing(before, belief.log_drying + 1e-4) - water) / 1e-4;
+  const carried = carryDrying(belief.covariance, of_water, of_drying);
   return {
     ...belief,
     at,
     mean: { ...belief.mean, water },
-    covariance: addNoise(carried, [unit(WATER), Math.min(EVAPORATION_SD_SHARE * lost, belief.mean.water / 2)])
+    covariance: addNoise(carried, [unit(WATER), Math.min(EVAPORATION_SD_SHARE * lost, before / 2)])
   };
+}
+
+/** Carries the covariance where only the water changes, by the water that was there and by how fast it dries. */
+function carryDrying(covariance: Matrix, of_water: number, of_drying: number): Matrix {
+  const next = covariance.clone();
+  for (let j = 0; j < SIZE; j++)
+    next.set(WATER, j, of_water * next.get(WATER, j) + of_drying * next.get(DRYING, j));
+  for (let i = 0; i < SIZE; i++)
+    next.set(i, WATER, of_water * next.get(i, WATER) + of_drying * next.get(i, DRYING));
+  return next;
+}
+
+/** Another place dries at another rate: what was learned of the last says nothing of it. */
+function forgetDrying(belief: Belief): Belief {
+  const covariance = belief.covariance.clone();
+  for (let i = 0; i < SIZE; i++) {
+    covariance.set(i, DRYING, 0);
+    covariance.set(DRYING, i, 0);
+  }
+  covariance.set(DRYING, DRYING, DRYING_LOG_SD ** 2);
+  return { ...belief, log_drying: 0, covariance };
 }
 
 const TAP: Ingredient = {
@@ -209,10 +237,11 @@ function remove(belief: Belief, kg: number): Belief {
   const left = 1 - taken / total;
   const mean = toVector(belief.mean);
   const jacobian = Matrix.eye(SIZE, SIZE, left).add(
-    Matrix.columnVector(mean)
-      .mmul(Matrix.rowVector(ONES))
+    Matrix.columnVector(ofMasses(mean))
+      .mmul(Matrix.rowVector(ofMasses(ONES)))
       .mul(taken / (total * total))
   );
+  jacobian.set(DRYING, DRYING, 1);
   return {
     ...belief,
     mean: fromVector(mean.map((value) => value * left)),
@@ -234,10 +263,7 @@ function bringBack(belief: Belief, kg: number): Belief {
   return {
     ...rest,
     mean: fromVector(toVector(belief.mean).map((value, i) => value + share[i]! * more)),
-    covariance: addNoise(belief.covariance.clone().mul((1 + more / (total || more)) ** 2), [
-      share,
-      weighingSd(kg)
-    ])
+    covariance: addNoise(scaledMasses(belief.covariance, 1 + more / (total || more)), [share, weighingSd(kg)])
   };
 }
 
@@ -271,7 +297,7 @@ function burn(belief: Belief, event: Extract<Event, { kind: 'poured' }>): Belief
 function read(belief: Belief, observation: Observation | null): Belief {
   if (!observation) return belief;
   const { predicted, gradient, read, sd } = observation;
-  const h = Matrix.rowVector(gradient);
+  const h = Matrix.rowVector(ofMasses(gradient));
   const ph = belief.covariance.mmul(h.transpose());
   const innovation_variance = h.mmul(ph).get(0, 0) + sd * sd;
   const gain = ph.mul(1 / innovation_variance);
@@ -280,13 +306,19 @@ function read(belief: Belief, observation: Observation | null): Belief {
   const mean = toVector(belief.mean).map((value, i) =>
     Math.max(0, value + gain.get(i, 0) * (read - predicted))
   );
-  return { ...belief, mean: fromVector(mean), covariance: symmetric(covariance) };
+  const log_drying = belief.log_drying + gain.get(DRYING, 0) * (read - predicted);
+  return { ...belief, mean: fromVector(mean), log_drying, covariance: symmetric(covariance) };
 }
 
 /** Standard deviation of a figure with this gradient. */
 function sdAlong(covariance: Matrix, gradient: readonly number[]): number {
-  const g = Matrix.rowVector([...gradient]);
+  const g = Matrix.rowVector(ofMasses(gradient));
   return Math.sqrt(Math.max(0, g.mmul(covariance).mmul(g.transpose()).get(0, 0)));
+}
+
+/** A gradient in the seven masses, as one in the whole state. */
+function ofMasses(gradient: readonly number[]): number[] {
+  return [...gradient, 0];
 }
 
 /** A believed figure and its standard deviation. */
@@ -307,6 +339,17 @@ export function believedDryShare(belief: Belief, part: Exclude<Part, 'water'>): 
   if (!(dryMass(belief.mean) > 0)) return { value: 0, sd: 0 };
   const { predicted, gradient } = dryShareOf(belief.mean, { [part]: 1 });
   return { value: predicted, sd: sdAlong(belief.covariance, gradient) };
+}
+
+/** How much faster it dries than the handbook says: the middle value, and the range that holds nine times in ten. */
+export function believedDrying(belief: Belief): {
+  factor: number;
+  range: [number, number];
+  learned: boolean;
+} {
+  const sd = Math.sqrt(Math.max(0, belief.covariance.get(DRYING, DRYING)));
+  const at = (off: number) => Math.exp(belief.log_drying + off * sd);
+  return { factor: at(0), range: [at(-1.645), at(1.645)], learned: sd < 0.9 * DRYING_LOG_SD };
 }
 
 /** Mass in the heap (what is out in molds left out), kg. */
@@ -342,10 +385,10 @@ function addNoise(covariance: Matrix, ...noises: readonly Noise[]): Matrix {
   const next = covariance.clone();
   for (const [direction, sd] of noises) {
     const variance = sd * sd;
-    for (let i = 0; i < SIZE; i++) {
+    for (let i = 0; i < direction.length; i++) {
       const di = direction[i]! * variance;
       if (di === 0) continue;
-      for (let j = 0; j < SIZE; j++) {
+      for (let j = 0; j < direction.length; j++) {
         if (direction[j] !== 0) next.set(i, j, next.get(i, j) + di * direction[j]!);
       }
     }
@@ -355,6 +398,13 @@ function addNoise(covariance: Matrix, ...noises: readonly Noise[]): Matrix {
 
 function carry(covariance: Matrix, jacobian: Matrix): Matrix {
   return jacobian.mmul(covariance).mmul(jacobian.transpose());
+}
+
+/** The covariance of masses that all grew by one factor. */
+function scaledMasses(covariance: Matrix, factor: number): Matrix {
+  const growing = Matrix.eye(SIZE, SIZE, factor);
+  growing.set(DRYING, DRYING, 1);
+  return carry(covariance, growing);
 }
 
 function symmetric(of: Matrix): Matrix {

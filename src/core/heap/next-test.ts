@@ -39,7 +39,8 @@ export function testsWorth(nature: HeapNature, belief: Belief): TestWorth[] {
   const total = totalMass(sand);
   if (!(total > 0) || nature.system === 'oil') return [];
   const wanted = waterGradient(nature, sand);
-  const before = quadratic(belief.covariance, wanted, wanted);
+  const masses = belief.covariance.subMatrix(0, PARTS.length - 1, 0, PARTS.length - 1);
+  const before = quadratic(masses, wanted, wanted);
   if (!(before > 0)) return [];
   const target = nature.targets.temper_ratio;
   const temper = target && sand.active_clay > 0 ? waterOver(sand, 'active_clay') : waterOver(sand, 'total');
@@ -90,8 +91,7 @@ export function testsWorth(nature: HeapNature, belief: Belief): TestWorth[] {
   return candidates
     .map(({ kind, method, minutes, gradient, sd }) => {
       const taken =
-        quadratic(belief.covariance, wanted, gradient) ** 2 /
-        (quadratic(belief.covariance, gradient, gradient) + sd * sd);
+        quadratic(masses, wanted, gradient) ** 2 / (quadratic(masses, gradient, gradient) + sd * sd);
       const worth: TestWorth = {
         kind,
         minutes,

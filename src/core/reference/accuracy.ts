@@ -43,8 +43,11 @@ export const STATED = {
   bought_active_sd: 0.008
 } as const;
 
-/** Evaporation from a heap, as a share of the computed loss: air, cover and lumps are only roughly known. */
-export const EVAPORATION_SD_SHARE = 0.6;
+/** How far a heap's own drying may stand from the handbook's before anything was learned: natural logarithm. */
+export const DRYING_LOG_SD = 0.5;
+
+/** Evaporation over one stay, as a share of the computed loss: the weather differs from stay to stay. */
+export const EVAPORATION_SD_SHARE = 0.2;
 
 /** Sand judged burnt by eye, as a share of the amount named. */
 export const BURNT_SD_SHARE = 0.4;

@@ -1,5 +1,5 @@
 import { conditionAt, type Condition } from '$core/heap/condition';
-import { believe, standUntil, type Belief, type Believed } from '$core/heap/estimate';
+import { believe, believedDrying, standUntil, type Belief, type Believed } from '$core/heap/estimate';
 import { testsWorth, type TestWorth } from '$core/heap/next-test';
 import {
   PARTS,
@@ -71,8 +71,8 @@ async function stateOf(db: Database, heap: HeapRow, lots: LotRecord[], at: strin
     sand: stockOf(dosing.sand, 'washed-silica'),
     oil: stockOf(dosing.oil, 'light-oil')
   });
-  const worth = testsWorth(nature, standUntil(nature, belief, at));
-  return stateRecord(condition, prescription, dosing, worth);
+  const then = standUntil(nature, belief, at);
+  return stateRecord(condition, prescription, dosing, testsWorth(nature, then), believedDrying(then));
 }
 
 /** Beliefs by heap, good for one version of it; thrown away freely. */
@@ -119,7 +119,8 @@ function stateRecord(
   condition: Condition,
   prescription: Prescription,
   dosing: DosingLots,
-  worth: TestWorth[]
+  worth: TestWorth[],
+  drying: ReturnType<typeof believedDrying>
 ) {
   const percent = ({ value, sd }: Believed): BelievedPercent => ({
     value: asPercent(value),
@@ -164,7 +165,9 @@ function stateRecord(
     },
     /** The test that would narrow the prescribed water most for a minute of work; null when none would. */
     best_next_test: worth[0] ?? null,
-    tests_worth: worth
+    tests_worth: worth,
+    /** What was learned of this heap where it stands. */
+    learned: { drying_factor: drying.factor, drying_range: drying.range, drying_learned: drying.learned }
   };
 }
 

@@ -1,0 +1,108 @@
+import { describe, expect, it } from 'vitest';
+import { TARGETS } from '$core/reference/targets';
+import type { LedgerEntry } from './entry';
+import { believe, believedDrying, type HeapNature } from './estimate';
+import { forecastDrying } from './forecast';
+
+const START = '2026-03-01T09:00:00.000Z';
+const nature: HeapNature = {
+  system: 'water',
+  targets: TARGETS['sodium-bentonite'],
+  container: { cover: 'cloth', exposed_area_m2: 0.2 }
+};
+const mixed: LedgerEntry = {
+  id: 0,
+  at: START,
+  event: {
+    kind: 'mixed',
+    additions: [
+      {
+        ingredient: 'sand',
+        role: 'sand',
+        kg: 35,
+        moisture_fraction: 0.01,
+        active_fraction: 0,
+        moisture_stated: true,
+        active_stated: true
+      },
+      {
+        ingredient: 'binder',
+        role: 'binder',
+        kg: 3.6,
+        moisture_fraction: 0.09,
+        active_fraction: 0.9,
+        moisture_stated: true,
+        active_stated: true
+      },
+      {
+        ingredient: 'water',
+        role: 'water',
+        kg: 0.75,
+        moisture_fraction: 1,
+        active_fraction: 0,
+        moisture_stated: true,
+        active_stated: true
+      }
+    ]
+  }
+};
+const belief = believe(nature, [mixed]);
+const WEEK = 168;
+
+describe('forecastDrying', () => {
+  const forecast = forecastDrying(nature, belief, START, WEEK);
+  it('falls, widens, and ends when asked', () => {
+    const { curve } = forecast;
+    expect(curve.at(-1)!.at).toBe('2026-03-08T09:00:00.000Z');
+    curve.slice(1).forEach((point, i) => expect(point.moisture).toBeLessThanOrEqual(curve[i]!.moisture));
+    const width = (i: number) => curve.at(i)!.high - curve.at(i)!.low;
+    expect(width(-1)).toBeGreaterThan(width(0));
+  });
+  it('says what it will want then, and what a better cover would save', () => {
+    const { open, cloth, lid, sealed } = forecast.water_by_cover_kg;
+    expect(forecast.water_at_end_kg).toBe(cloth);
+    expect(open).toBeGreaterThan(cloth);
+    expect(cloth).toBeGreaterThan(lid);
+    expect(lid).toBeGreaterThanOrEqual(sealed);
+    expect(forecast.advice).toContain('seal-it');
+  });
+  it('warns of sand too cold or too hot to temper', () => {
+    const air = (air_c: number) => ({ air_c, relative_humidity: 0.7, air_speed_m_s: 0.1 });
+    expect(forecastDrying(nature, belief, START, 24, air(2)).advice).toContain('bring-indoors');
+    expect(forecastDrying(nature, belief, START, 24, air(20), 60).advice).toContain('let-it-cool');
+  });
+  it('wants no water where the air is saturated', () => {
+    const damp = forecastDrying(nature, belief, START, WEEK, {
+      air_c: 12,
+      relative_humidity: 1,
+      air_speed_m_s: 0.1
+    });
+    expect(damp.curve.at(-1)!.moisture).toBeCloseTo(damp.curve[0]!.moisture, 12);
+  });
+  it('has learned from a heap that dries faster than the handbook', () => {
+    const dry = (day: number, moisture: number): LedgerEntry => ({
+      id: day,
+      at: new Date(Date.parse(START) + day * 86_400_000).toISOString(),
+      event: {
+        kind: 'tested',
+        test: { kind: 'moisture', method: 'oven', pan_g: 100, wet_g: 200, dry_g: 200 - 100 * moisture }
+      }
+    });
+    const quick = believe(nature, [mixed, dry(0, 0.037), dry(7, forecast.curve.at(-1)!.moisture - 0.007)]);
+    expect(believedDrying(belief)).toMatchObject({ factor: 1, learned: false });
+    expect(believedDrying(quick).factor).toBeGreaterThan(1.2);
+    expect(believedDrying(quick).learned).toBe(true);
+    const from = new Date(Date.parse(START) + 7 * 86_400_000).toISOString();
+    const [low, high] = believedDrying(quick).range;
+    expect(low).toBeLessThan(believedDrying(quick).factor);
+    expect(high).toBeGreaterThan(believedDrying(quick).factor);
+    // Moved elsewhere, it starts learning anew.
+    const moved = believe(nature, [
+      mixed,
+      dry(0, 0.037),
+      dry(7, 0.02),
+      { id: 9, at: from, event: { kind: 'moved', container: { cover: 'lid', exposed_area_m2: 0.2 } } }
+    ]);
+    expect(believedDrying(moved)).toMatchObject({ factor: 1, learned: false });
+  });
+});

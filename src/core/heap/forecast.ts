@@ -1,0 +1,93 @@
+import { COVERS, SHED, type Climate, type Cover } from './drying';
+import { believedMoisture, standUntil, type Belief, type HeapNature } from './estimate';
+import { aimMoisture } from '$core/judge/temper-window';
+import { dryShare, totalMass } from '$core/material/composition';
+import { waterToAdd } from '$core/mix/correction';
+
+export interface ForecastPoint {
+  at: string;
+  /** Fractions, wet basis: the middle and the range that holds nine times in ten. */
+  moisture: number;
+  low: number;
+  high: number;
+}
+
+export interface DryingForecast {
+  curve: ForecastPoint[];
+  /** Water to add at the end, kg, to be in temper; 0 when none is needed. */
+  water_at_end_kg: number;
+  /** The same if it stood under each cover instead. */
+  water_by_cover_kg: Record<Cover, number>;
+  advice: ForecastAdvice[];
+}
+
+export type ForecastAdvice = 'bring-indoors' | 'let-it-cool' | 'seal-it';
+
+export const ADVICE_WORDS: Record<ForecastAdvice, string> = {
+  'bring-indoors': 'Under 4 °C sand stiffens and will not temper: bring it indoors a day before.',
+  'let-it-cool':
+    'Over 45 °C sand loses water as fast as it gets it, and sticks to patterns: let it cool first.',
+  'seal-it': 'Sealed, it would keep most of that water.'
+};
+
+const HOUR_MS = 3_600_000;
+const POINTS = 56;
+const NINE_IN_TEN = 1.645;
+/** Sand stiffens below this, °C, and is too hot to temper above the other. */
+const STIFF_C = 4;
+const HOT_C = 45;
+
+/**
+ * How a heap dries over the coming hours, with what it has learned of its own drying, and what it will want
+ * at the end.
+ *
+ * @param from ISO time; the belief is carried there first
+ * @param climate of the place; the nature's, or an unheated shed
+ * @param sand_c temperature of the sand where it is known to differ from the air
+ */
+export function forecastDrying(
+  nature: HeapNature,
+  belief: Belief,
+  from: string,
+  hours: number,
+  climate: Climate = nature.climate ?? SHED,
+  sand_c = climate.air_c
+): DryingForecast {
+  const here = { ...nature, climate };
+  const start = standUntil(here, belief, from);
+  const at = (h: number) => new Date(Date.parse(from) + h * HOUR_MS).toISOString();
+  const curve = Array.from({ length: POINTS + 1 }, (_, i): ForecastPoint => {
+    const then = standUntil(here, start, at((hours * i) / POINTS));
+    const { value, sd } = believedMoisture(then);
+    return {
+      at: then.at!,
+      moisture: value,
+      low: Math.max(0, value - NINE_IN_TEN * sd),
+      high: value + NINE_IN_TEN * sd
+    };
+  });
+  const wanted = (cover: Cover) => {
+    const kept = { ...start, container: { ...start.container, cover } };
+    return waterWanted(here, standUntil(here, kept, at(hours)));
+  };
+  const water_by_cover_kg = Object.fromEntries(COVERS.map((cover) => [cover, wanted(cover)])) as Record<
+    Cover,
+    number
+  >;
+  const water_at_end_kg = water_by_cover_kg[start.container.cover];
+  const advice: ForecastAdvice[] = [];
+  if (sand_c < STIFF_C) advice.push('bring-indoors');
+  if (sand_c > HOT_C) advice.push('let-it-cool');
+  if (water_at_end_kg - water_by_cover_kg.sealed > 0.05) advice.push('seal-it');
+  return { curve, water_at_end_kg, water_by_cover_kg, advice };
+}
+
+function waterWanted(nature: HeapNature, belief: Belief): number {
+  const total = totalMass(belief.mean) - belief.out_kg;
+  if (!(total > 0)) return 0;
+  const { value } = believedMoisture(belief);
+  return Math.max(
+    0,
+    waterToAdd(total, value, aimMoisture(nature.targets, dryShare(belief.mean, 'active_clay')))
+  );
+}

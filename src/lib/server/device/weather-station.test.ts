@@ -1,0 +1,50 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { meanClimate, simulatedStation } from './weather-station';
+
+const mean = (of: number[]) => of.reduce((sum, value) => sum + value, 0) / of.length;
+const month = (of: number) =>
+  Array.from({ length: 300 }, (_, i) =>
+    simulatedStation.at(new Date(Date.UTC(2026, of, 1, 0) + i * 8_640_000))
+  );
+
+describe('simulated weather', () => {
+  it('says that it is simulated', () =>
+    expect(simulatedStation).toMatchObject({ simulated: true, name: expect.stringContaining('simulated') }));
+  it('has a plausible year: cold and damp in January, warm and drier in July', () => {
+    const [january, july] = [month(0), month(6)];
+    expect(mean(january.map((air) => air.air_c))).toBeGreaterThan(0);
+    expect(mean(january.map((air) => air.air_c))).toBeLessThan(8);
+    expect(mean(july.map((air) => air.air_c))).toBeGreaterThan(13);
+    expect(mean(july.map((air) => air.air_c))).toBeLessThan(22);
+    expect(mean(january.map((air) => air.relative_humidity))).toBeGreaterThan(
+      mean(july.map((air) => air.relative_humidity))
+    );
+  });
+  it('is the same whenever it is asked, never absurd, and never jumps', () => {
+    fc.assert(
+      fc.property(
+        fc.date({ min: new Date('2020-01-01'), max: new Date('2040-01-01'), noInvalidDate: true }),
+        (time) => {
+          const [air, again, later] = [
+            simulatedStation.at(time),
+            simulatedStation.at(time),
+            simulatedStation.at(new Date(time.getTime() + 600_000))
+          ];
+          expect(again).toEqual(air);
+          expect(air.air_c).toBeGreaterThan(-12);
+          expect(air.air_c).toBeLessThan(35);
+          expect(air.relative_humidity).toBeGreaterThan(0.3);
+          expect(air.relative_humidity).toBeLessThanOrEqual(0.99);
+          expect(air.air_speed_m_s).toBeGreaterThan(0);
+          expect(Math.abs(later.air_c - air.air_c)).toBeLessThan(1);
+        }
+      )
+    );
+  });
+  it('averages over the hours ahead', () => {
+    const climate = meanClimate(simulatedStation, new Date('2026-07-01T00:00:00Z'), 24 * 7);
+    expect(climate.air_c).toBeGreaterThan(10);
+    expect(climate.relative_humidity).toBeLessThan(0.95);
+  });
+});
