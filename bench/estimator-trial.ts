@@ -94,7 +94,6 @@ function oneHeap(by: Chance, sessions: number) {
   let belief: Belief = advance(nature, firstBelief(nature), entry(believed));
   const out = { held: 0, asked: 0, landing: [] as number[], recipe: [] as number[], last: [] as number[] };
   let recipe_share: number | null = null;
-  let lastMeasured: number | null = null;
 
   for (let session = 0; session < sessions; session++) {
     const hours = by.between(5, 24) * 24;
@@ -121,7 +120,6 @@ function oneHeap(by: Chance, sessions: number) {
       );
       measured = read;
     }
-    lastMeasured = measured;
 
     const condition = conditionAt(nature, belief, at());
     out.asked += 1;
@@ -136,7 +134,7 @@ function oneHeap(by: Chance, sessions: number) {
     if (session >= LEARNING) {
       out.landing.push(landed(dose) - aim);
       out.recipe.push(landed(recipe_share * total) - trueAim);
-      out.last.push(landed(waterToAdd(condition.total_kg, lastMeasured, aim)) - aim);
+      out.last.push(landed(waterToAdd(condition.total_kg, measured, aim)) - aim);
     }
     // Sand that is too wet is dried off by as much.
     const event: Event = dose >= 0 ? { kind: 'water', kg: dose } : { kind: 'dried', kg: -dose };

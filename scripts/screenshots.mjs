@@ -12,6 +12,11 @@ const VIEWS = [
   { name: 'mix', path: '/heaps/1/mix' },
   { name: 'squeeze', path: '/heaps/1/test/squeeze' },
   { name: 'moisture', path: '/heaps/1/test/moisture' },
+  { name: 'tests', path: '/heaps/1/test' },
+  { name: 'compactability', path: '/heaps/1/test/compactability' },
+  { name: 'drying', path: '/heaps/1/drying' },
+  { name: 'temper-curve', path: '/heaps/1/temper-curve' },
+  { name: 'story', path: '/heaps/1', scroll: '.story' },
   { name: 'stock', path: '/stock' },
   { name: 'handbook', path: '/handbook' },
   { name: 'bench-phone', path: '/', phone: true },
@@ -57,7 +62,7 @@ const browser = await chromium.launch({
   ]
 });
 try {
-  for (const { name, path, phone = false, mode = 'light' } of VIEWS.filter(
+  for (const { name, path, phone = false, mode = 'light', scroll } of VIEWS.filter(
     (view) => wanted.length === 0 || wanted.includes(view.name)
   )) {
     const context = await browser.newContext({
@@ -70,6 +75,9 @@ try {
     await page.goto(`http://127.0.0.1:${port}${path}`);
     await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');
     await page.evaluate(() => document.fonts.ready);
+    if (scroll) await page.locator(scroll).last().scrollIntoViewIfNeeded();
+    if (await page.locator('.chart').count()) await page.locator('.chart canvas').first().waitFor();
+    await page.waitForLoadState('networkidle');
     await page.screenshot({ path: join(process.env.SHOTS ?? join(ROOT, 'docs/screenshots'), `${name}.png`) });
     await context.close();
     console.log(`✓ ${name}`);

@@ -81,10 +81,7 @@ class DemoHeap {
 
   async squeeze(at: string, note?: string): Promise<void> {
     this.sand = standing(this.sand, at);
-    const { sand } = this.sand.books;
-    const onDry = (w: number) => w / (1 - w);
-    const factor =
-      onDry(moistureFraction(sand)) / onDry(aimMoisture(TARGETS[this.binder], dryShare(sand, 'active_clay')));
+    const factor = this.temperFactor();
     await this.test(at, {
       kind: 'squeeze',
       ...squeezed(factor + this.by.noise(0.07)),
@@ -99,6 +96,77 @@ class DemoHeap {
       method,
       ...weighedDry(this.sand, this.by, method === 'oven' ? 0.001 : 0.002)
     });
+  }
+
+  /** Compactability, and strength, as the true sand would give them. */
+  async ramAndBreak(at: string): Promise<void> {
+    this.sand = standing(this.sand, at);
+    const factor = this.temperFactor();
+    const sunk = Math.min(0.75, Math.max(0.1, 0.45 + 0.48 * (factor - 1) + this.by.noise(0.012)));
+    await this.test(at, {
+      kind: 'compactability',
+      start_mm: 100,
+      end_mm: Math.round(1000 * (1 - sunk)) / 10
+    });
+    const strength_pa = Math.max(15e3, 96e3 - 260e3 * (factor - 0.93) ** 2 + this.by.noise(3e3));
+    const load_kg = tenths((strength_pa * Math.PI * 0.0254 ** 2) / 9.80665);
+    await this.test(at, { kind: 'green-compression', load_kg, diameter_mm: 50.8 });
+  }
+
+  /** The dearer tests, twice a year: dye, washing, burning, sieving, air, the drop and the gauge. */
+  async workUp(at: (minutes: number) => string): Promise<void> {
+    const { sand } = this.sand.books;
+    const share = (part: 'active_clay' | 'dead_clay' | 'fines') => dryShare(sand, part);
+    const standards = [
+      { active_percent: 5, ml: 10.5 },
+      { active_percent: 10, ml: 20.5 }
+    ];
+    await this.test(at(0), {
+      kind: 'methylene-blue',
+      standards,
+      ml: Math.round(2 * (share('active_clay') / 0.00485 + this.by.noise(0.6))) / 2
+    });
+    const washed = share('active_clay') + share('dead_clay') + 0.5 * share('fines');
+    await this.test(at(60), {
+      kind: 'clay-wash',
+      before_g: 50,
+      after_g: tenths(50 * (1 - washed) + this.by.noise(0.2))
+    });
+    await this.test(at(120), { kind: 'ignition', before_g: 10, after_g: 9.9 });
+    const caught = {
+      '50': 11,
+      '70': 27,
+      '100': 31,
+      '140': 17,
+      '200': 4,
+      '270': 1.1,
+      pan: 0.9 + 60 * share('fines')
+    };
+    const retained = Object.entries(caught).map(([sieve, grams]) => ({
+      sieve,
+      grams: tenths(grams * (1 + this.by.noise(0.04)))
+    }));
+    await this.test(at(180), { kind: 'sieve', sample_g: 106, retained });
+    const time_s = tenths(48 + this.by.noise(3));
+    await this.test(at(200), {
+      kind: 'permeability',
+      air_cm3: 2000,
+      height_cm: 5.08,
+      pressure_g_cm2: 10,
+      area_cm2: 20.268,
+      time_s
+    });
+    await this.test(at(210), { kind: 'shatter', kept_g: 118, through_g: 34 });
+    await this.test(at(215), { kind: 'hardness', reading: Math.round(79 + this.by.noise(3)) });
+  }
+
+  /** Temper ratio of the true sand as a multiple of what its clay wants. */
+  private temperFactor(): number {
+    const { sand } = this.sand.books;
+    const onDry = (w: number) => w / (1 - w);
+    return (
+      onDry(moistureFraction(sand)) / onDry(aimMoisture(TARGETS[this.binder], dryShare(sand, 'active_clay')))
+    );
   }
 
   prescription(at: string) {
@@ -136,6 +204,7 @@ async function greenSandHeap(db: Database, lots: Record<string, number>, at: Day
   });
   await heap.squeeze(at(start, 30));
   for (const [i, day] of SESSIONS.entries()) {
+    if (i === 12) await climbLadder(heap, (minutes) => at(day, minutes - 300));
     if (i % 3 === 0) await heap.dryAndWeigh(at(day, 0), i % 2 === 0 ? 'oven' : 'pan');
     await heap.squeeze(at(day, 5));
     const dose = await heap.prescription(at(day, 10));
@@ -161,6 +230,8 @@ async function greenSandHeap(db: Database, lots: Record<string, number>, at: Day
     } else if (dose.water_to_lose_kg > 0.05) {
       await heap.log(at(day, 15), { kind: 'dried', kg: hundredths(dose.water_to_lose_kg) });
     }
+    if (i % 2 === 0) await heap.ramAndBreak(at(day, 22));
+    if (i % 13 === 7) await heap.workUp((minutes) => at(day - 1, minutes));
     if (i % 6 === 5) {
       await heap.log(at(day, 25), {
         kind: 'mixed',
@@ -186,6 +257,16 @@ async function greenSandHeap(db: Database, lots: Record<string, number>, at: Day
       });
     }
   }
+}
+
+/** Five small splashes, each rammed and broken, from a little dry to a little soft. */
+async function climbLadder(heap: DemoHeap, at: (minutes: number) => string): Promise<void> {
+  await heap.dryAndWeigh(at(0), 'oven');
+  for (let rung = 0; rung < 5; rung++) {
+    await heap.log(at(10 + 30 * rung), { kind: 'water', kg: 0.12 });
+    await heap.ramAndBreak(at(20 + 30 * rung));
+  }
+  await heap.log(at(200), { kind: 'dried', kg: 0.3 });
 }
 
 async function oilHeap(db: Database, lots: Record<string, number>, at: DaysAgo): Promise<void> {

@@ -96,6 +96,21 @@ export function queryWhole(
   return value;
 }
 
+/** A number in the query, or undefined. */
+export function queryNumber(
+  event: RequestEvent,
+  name: string,
+  least: number,
+  most: number
+): number | undefined {
+  const raw = event.url.searchParams.get(name);
+  if (raw === null) return undefined;
+  const value = raw.trim() === '' ? NaN : Number(raw);
+  if (!(value >= least && value <= most))
+    throw impossible([{ path: name, message: `must be a number, ${least} to ${most}` }]);
+  return value;
+}
+
 /** An ISO time in the query, normalised to UTC, or undefined. */
 export function queryTime(event: RequestEvent, name: string): string | undefined {
   const raw = event.url.searchParams.get(name);

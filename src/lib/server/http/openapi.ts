@@ -151,6 +151,35 @@ export function openapi(): Json {
         query('at', AT, 'Now, unless said')
       ])
     }),
+    '/heaps/{id}/story': record(['id'], {
+      get: reads('Moisture and active clay through time, with their nine-in-ten range, tests and marks', [
+        query('days', { type: 'integer', minimum: 1, maximum: 3660 }, 'Looking back, 90 unless said'),
+        query('at', AT, 'Up to when; now, unless said')
+      ])
+    }),
+    '/heaps/{id}/forecast': record(['id'], {
+      get: reads(
+        'How it dries from now on, and the water it will want; the simulated weather station unless air is given',
+        [
+          query('hours', { type: 'integer', minimum: 1, maximum: 2160 }, 'Looking ahead, 168 unless said'),
+          query(
+            'air_c',
+            { type: 'number', minimum: -30, maximum: 60 },
+            'With relative_humidity_percent: the air'
+          ),
+          query(
+            'relative_humidity_percent',
+            { type: 'number', minimum: 0, maximum: 100 },
+            'With air_c: the air'
+          ),
+          query('air_speed_m_s', { type: 'number', minimum: 0, maximum: 20 }, 'Still shed air, unless said'),
+          query('sand_c', { type: 'number', minimum: -30, maximum: 400 }, 'The sand’s own temperature')
+        ]
+      )
+    }),
+    '/heaps/{id}/temper-curve': record(['id'], {
+      get: reads('Temper curve from the heap’s own compactability and compression tests')
+    }),
     ...ledgerPaths('entries', 'entryId', 'entry', oneOf(entries), record),
     '/heaps/{id}/entries/{entryId}/revert/{version}': record(['id', 'entryId', 'version'], {
       post: acts('Make an older version count again', '200')

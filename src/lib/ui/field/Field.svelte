@@ -28,6 +28,7 @@
 <style>
   .field {
     display: grid;
+    grid-template-columns: minmax(0, 1fr);
     gap: 0.3rem;
     min-width: 0;
   }

@@ -55,6 +55,7 @@ export interface HeapState {
   };
   best_next_test: TestWorth | null;
   tests_worth: TestWorth[];
+  learned: { drying_factor: number; drying_range: [number, number]; drying_learned: boolean };
 }
 
 export interface HeapFields {

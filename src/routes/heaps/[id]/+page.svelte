@@ -3,6 +3,7 @@
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
   import { durationText, massFigure, massText } from '$core/quantity/display';
   import { BINDER_NAMES } from '$core/reference/targets';
+  import StoryChart from '$lib/ui/chart/StoryChart.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import Ledger from '$lib/ui/ledger/Ledger.svelte';
   import { units } from '$lib/ui/preferences';
@@ -148,6 +149,18 @@
             : 'your entry'}).
         </p>
       </section>
+    {/if}
+    {#if !empty}
+      <StoryChart
+        heap_id={heap.id}
+        version={heap.version}
+        moisture={now.window_percent}
+        clay={{ min: heap.targets.active_clay_percent.min, max: heap.targets.active_clay_percent.max }}
+      />
+      <p class="row">
+        <a class="quiet" href="/heaps/{heap.id}/drying">How it will dry</a>
+        {#if !oil}<a class="quiet" href="/heaps/{heap.id}/temper-curve">Temper curve</a>{/if}
+      </p>
     {/if}
     <section>
       <header class="ledger-head">

@@ -1,0 +1,137 @@
+import { accessible, expect, hoursAgo, made, mixedHeap, open, state, test } from './brunkel';
+
+test('a guided test: usual figures offered, repeats averaged, an odd one pointed out, logged', async ({
+  page,
+  request
+}) => {
+  const heap = await mixedHeap(request);
+  await open(page, `/heaps/${heap}/test`);
+  await accessible(page);
+  await page.getByRole('link', { name: /^Compactability/ }).click();
+  await expect(page.getByLabel('Loose height')).toHaveValue('100 mm');
+  await page.getByLabel('Rammed height').fill('120');
+  await expect(page.getByText('The result stands here')).toBeVisible();
+  await page.getByLabel('Rammed height').fill('56');
+  const ticket = page.getByRole('region', { name: 'Compactability' });
+  await expect(ticket).toContainText('44.0');
+  await expect(ticket).toContainText('Inside its window of 40.0 to 50.0');
+  for (const height of ['55', '38', '56.5']) {
+    await page.getByRole('button', { name: 'Take it again' }).click();
+    await page.getByLabel('Rammed height').last().fill(height);
+  }
+  await expect(ticket).toContainText('Reading 3 stands apart');
+  await page.getByLabel('Rammed height').nth(2).fill('54');
+  await expect(ticket).not.toContainText('stands apart');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Log 4 readings' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Shed heap', exact: true })).toBeVisible();
+  const tests = await (await request.get(`/api/v1/heaps/${heap}/tests?kind=compactability`)).json();
+  expect(tests.total).toBe(4);
+});
+
+test('sieve and methylene blue, with findings and one’s own standards', async ({ page, request }) => {
+  const heap = await mixedHeap(request);
+  await open(page, `/heaps/${heap}/test/sieve`);
+  await page.getByLabel('Dry sample, before washing').fill('100');
+  for (const [sieve, grams] of [
+    ['50 · 0.3 mm', '5'],
+    ['70 · 0.212 mm', '55'],
+    ['100 · 0.15 mm', '20'],
+    ['140 · 0.106 mm', '8'],
+    ['Pan', '1']
+  ] as const) {
+    await page.getByLabel(sieve, { exact: true }).fill(grams);
+  }
+  await expect(page.getByRole('region', { name: 'Sieve' })).toContainText('One sieve holds nearly half');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Log the test' }).click();
+  await expect(page.getByText(/^Sieve: /)).toBeVisible();
+  await open(page, `/heaps/${heap}/test/methylene-blue`);
+  await page.getByLabel('Standard 1: active clay').fill('10');
+  await page.getByLabel('Dye it took, ml').fill('20');
+  await page.getByLabel('Dye the sample took, ml').fill('17');
+  await expect(page.getByRole('region', { name: 'Methylene blue' })).toContainText('8.5');
+  const before = (await state(request, heap)).active_clay_percent.sd;
+  await page.getByRole('button', { name: 'Log the test' }).click();
+  await expect(page.getByText(/^Methylene blue: 8.5 %/)).toBeVisible();
+  expect((await state(request, heap)).active_clay_percent.sd).toBeLessThan(before);
+});
+
+test('a waiting timer survives a reload', async ({ page, request }) => {
+  const heap = await mixedHeap(request);
+  await open(page, `/heaps/${heap}/test/clay-wash`);
+  await page.getByRole('button', { name: /5:00 left. Start the timer/ }).click();
+  await expect(page.getByText('running')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('running')).toBeVisible();
+  await expect(page.getByRole('button', { name: /4:5\d left/ })).toBeVisible();
+});
+
+test('the drying forecast: the simulated station, then typed air, then frost', async ({ page, request }) => {
+  const heap = await made(request, '/heaps', {
+    name: 'Open heap',
+    system: 'water',
+    container: { cover: 'cloth', exposed_area_m2: 0.2 }
+  });
+  await made(request, `/heaps/${heap.id}/entries`, {
+    kind: 'bought',
+    at: hoursAgo(1),
+    kg: 40,
+    moisture_percent: 3.2,
+    active_clay_percent: 8
+  });
+  await open(page, `/heaps/${heap.id}/drying`);
+  await expect(page.getByText('(Shed weather (simulated))')).toBeVisible();
+  await expect(page.locator('.chart canvas')).toBeVisible();
+  await accessible(page);
+  const water = page.locator('.value');
+  const before = await water.textContent();
+  await page.getByLabel('Next session in, days').fill('20');
+  await page.getByLabel('Air, °C').fill('2');
+  await page.getByLabel('Humidity').fill('60');
+  await page.getByRole('button', { name: 'Forecast' }).click();
+  await expect(page.getByText('bring it indoors')).toBeVisible();
+  await expect(page.getByText('(typed in)')).toBeVisible();
+  await expect(water).not.toHaveText(before!);
+  await page.getByLabel('Air, °C').fill('900');
+  await page.getByRole('button', { name: 'Forecast' }).click();
+  await expect(page.getByRole('alert')).toContainText('must be a number, -30 to 60');
+});
+
+test('the temper curve places temper, and is adopted and undone', async ({ page, request }) => {
+  const heap = await mixedHeap(request);
+  await open(page, `/heaps/${heap}/temper-curve`);
+  await expect(page.getByText('No points yet')).toBeVisible();
+  for (const [i, height] of [62, 58, 53, 49, 44].entries()) {
+    await made(request, `/heaps/${heap}/entries`, { kind: 'water', at: hoursAgo(0.9 - 0.15 * i), kg: 0.09 });
+    await made(request, `/heaps/${heap}/tests`, {
+      kind: 'compactability',
+      at: hoursAgo(0.89 - 0.15 * i),
+      start_mm: 100,
+      end_mm: height
+    });
+  }
+  await open(page, `/heaps/${heap}/temper-curve`);
+  await expect(page.locator('.chart canvas')).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: /^Aim for/ }).click();
+  await expect(page.getByText('now aims for')).toBeVisible();
+  const targets = async () =>
+    (await (await request.get(`/api/v1/heaps/${heap}`)).json()).targets.moisture_percent;
+  expect(await targets()).toMatchObject({ source: 'your entry' });
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(async () => (await targets()).source).toBe('handbook');
+});
+
+test('the heap’s story is drawn, and switches between moisture and clay', async ({ page, request }) => {
+  const heap = await mixedHeap(request);
+  await open(page, `/heaps/${heap}`);
+  await expect(page.locator('.chart canvas')).toBeVisible();
+  await page.getByText('14 months').first().click();
+  await expect(page.getByRole('heading', { name: 'Moisture, 14 months' })).toBeVisible();
+  await page.getByText('Clay', { exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Active clay, 14 months' })).toBeVisible();
+  const story = await (await request.get(`/api/v1/heaps/${heap}/story?days=90`)).json();
+  expect(story.moisture.length).toBeGreaterThan(1);
+  expect((await request.get(`/api/v1/heaps/${heap}/story?days=0`)).status()).toBe(422);
+});

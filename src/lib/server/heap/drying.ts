@@ -1,0 +1,51 @@
+import { believe } from '$core/heap/estimate';
+import { ADVICE_WORDS, forecastDrying } from '$core/heap/forecast';
+import type { Climate, Cover } from '$core/heap/drying';
+import { asPercent } from '$core/quantity/display';
+import type { Database } from '../database/database';
+import { meanClimate, simulatedStation } from '../device/weather-station';
+import { heapRow, natureOf } from './heaps';
+import { loadLedger } from './ledger';
+
+export interface ForecastRequest {
+  hours: number;
+  /** What the user typed; else the weather station is asked. */
+  climate?: Climate | undefined;
+  sand_c?: number | undefined;
+}
+
+export type ForecastRecord = Awaited<ReturnType<typeof readForecast>>;
+
+/** How a heap dries from now on, and what it will want at the end. */
+export async function readForecast(
+  db: Database,
+  heap_id: number,
+  { hours, climate, sand_c }: ForecastRequest,
+  now = new Date()
+) {
+  const heap = await heapRow(db, heap_id);
+  const nature = natureOf(heap);
+  const from = now.toISOString();
+  const ledger = (await loadLedger(db, heap_id)).filter((entry) => entry.at <= from);
+  const air = climate ?? meanClimate(simulatedStation, now, hours);
+  const forecast = forecastDrying(nature, believe(nature, ledger), from, hours, air, sand_c);
+  return {
+    from,
+    hours,
+    climate: {
+      source: climate ? 'typed in' : simulatedStation.name,
+      air_c: air.air_c,
+      relative_humidity_percent: asPercent(air.relative_humidity),
+      air_speed_m_s: air.air_speed_m_s
+    },
+    curve: forecast.curve.map(({ at, moisture, low, high }) => ({
+      at,
+      moisture_percent: asPercent(moisture),
+      low_percent: asPercent(low),
+      high_percent: asPercent(high)
+    })),
+    water_at_end_kg: forecast.water_at_end_kg,
+    water_by_cover_kg: forecast.water_by_cover_kg satisfies Record<Cover, number>,
+    advice: forecast.advice.map((each) => ADVICE_WORDS[each])
+  };
+}

@@ -1,0 +1,143 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { NewEntry } from '$lib/schema/entry';
+import type { NewHeapTest } from '$lib/schema/heap-test';
+import type { Database } from '../database/database';
+import { temporaryDatabase } from '../testing/temporary-database';
+import { readForecast } from './drying';
+import { createHeap } from './heaps';
+import { readState } from './heap-state';
+import { readLadder } from './ladder';
+import { appendEntry } from './ledger';
+import { readStory } from './story';
+import { appendTest, readTest } from './tests';
+
+let db: Database;
+let remove: () => Promise<void>;
+let heap: number;
+const at = (day: number, minutes = 0) => new Date(Date.UTC(2026, 4, day, 9, minutes)).toISOString();
+const log = (fields: object) => appendEntry(db, heap, fields as NewEntry);
+const test = (fields: object) => appendTest(db, heap, fields as NewHeapTest);
+
+beforeEach(async () => {
+  ({ db, remove } = await temporaryDatabase());
+  const made = await createHeap(db, {
+    name: 'Shed heap',
+    system: 'water',
+    binder: 'sodium-bentonite',
+    container: { cover: 'cloth', exposed_area_m2: 0.15 }
+  } as never);
+  heap = made.id;
+  await log({ kind: 'bought', at: at(1), kg: 40, moisture_percent: 2.4, active_clay_percent: 8 });
+});
+afterEach(() => remove());
+
+describe('readStory', () => {
+  it('tells the estimate with its range, tests and marks, in time order', async () => {
+    await test({ kind: 'moisture', at: at(10), method: 'oven', pan_g: 100, wet_g: 200, dry_g: 198 });
+    await test({
+      kind: 'methylene-blue',
+      at: at(10, 30),
+      standards: [{ active_percent: 10, ml: 20 }],
+      ml: 15
+    });
+    await log({ kind: 'water', at: at(11), kg: 0.4 });
+    const story = await readStory(db, heap, 90, at(20));
+    expect(story.moisture_tests).toEqual([[Date.parse(at(10)), 2]]);
+    expect(story.clay_tests).toEqual([[Date.parse(at(10, 30)), 7.5]]);
+    expect(story.marks.map(([, kind]) => kind)).toEqual(['bought', 'water']);
+    for (const [i, [ms, middle, low, high]] of story.moisture.entries()) {
+      expect(low).toBeLessThanOrEqual(middle);
+      expect(high).toBeGreaterThanOrEqual(middle);
+      if (i > 0) expect(ms).toBeGreaterThanOrEqual(story.moisture[i - 1]![0]);
+    }
+    expect(story.moisture.at(-1)![0]).toBe(Date.parse(at(20)));
+  });
+  it('looks back no farther than asked', async () => {
+    const story = await readStory(db, heap, 5, at(20));
+    expect(story.marks).toEqual([]);
+    expect(story.moisture[0]![0]).toBeGreaterThanOrEqual(Date.parse(at(15)));
+    expect((await readStory(db, heap, 90, at(1, -600))).moisture).toEqual([]);
+  });
+});
+
+describe('readForecast', () => {
+  it('dries in the air of the simulated station, or in what was typed', async () => {
+    const now = new Date(at(2));
+    const station = await readForecast(db, heap, { hours: 240 }, now);
+    expect(station.climate.source).toContain('simulated');
+    expect(station.curve.at(-1)!.moisture_percent).toBeLessThan(station.curve[0]!.moisture_percent);
+    const dry = await readForecast(
+      db,
+      heap,
+      { hours: 240, climate: { air_c: 28, relative_humidity: 0.3, air_speed_m_s: 0.5 } },
+      now
+    );
+    expect(dry.climate.source).toBe('typed in');
+    expect(dry.water_at_end_kg).toBeGreaterThan(station.water_at_end_kg);
+    expect(dry.advice.join()).toContain('Sealed');
+  });
+});
+
+describe('readLadder', () => {
+  it('places temper from the heap’s own rungs', async () => {
+    expect(await readLadder(db, heap)).toMatchObject({ points: [], temper_moisture_percent: null });
+    await test({ kind: 'moisture', at: at(2), method: 'oven', pan_g: 100, wet_g: 200, dry_g: 197.6 });
+    for (let rung = 0; rung < 5; rung++) {
+      await log({ kind: 'water', at: at(2, 10 + 10 * rung), kg: 0.16 });
+      await test({ kind: 'compactability', at: at(2, 12 + 10 * rung), start_mm: 100, end_mm: 64 - 5 * rung });
+      await test({
+        kind: 'green-compression',
+        at: at(2, 13 + 10 * rung),
+        load_kg: 18 - (rung - 2) ** 2,
+        diameter_mm: 50.8
+      });
+    }
+    const ladder = await readLadder(db, heap);
+    expect(ladder.points).toHaveLength(5);
+    expect(
+      ladder.points.every((point) => point.strength_kpa !== null && point.compactability_percent !== null)
+    ).toBe(true);
+    const moistures = ladder.points.map((point) => point.moisture_percent);
+    expect([...moistures].sort((a, b) => a - b)).toEqual(moistures);
+    expect(ladder.peak!.moisture_percent).toBeCloseTo(moistures[2]!, 0);
+    expect(ladder.temper_moisture_percent).toBeGreaterThan(moistures[0]!);
+    expect(ladder.temper_moisture_percent).toBeLessThan(moistures[4]!);
+  });
+});
+
+describe('tests of every kind', () => {
+  it.each<[string, object, object]>([
+    ['compactability', { start_mm: 100, end_mm: 56 }, { compactability_percent: 44 }],
+    ['green-compression', { load_kg: 18, diameter_mm: 50.8 }, { strength_kpa: expect.closeTo(87.09, 2) }],
+    [
+      'permeability',
+      { air_cm3: 2000, height_cm: 5.08, pressure_g_cm2: 10, area_cm2: 20.268, time_s: 30 },
+      { permeability_number: expect.closeTo(100.26, 2) }
+    ],
+    ['shatter', { kept_g: 120, through_g: 30 }, { shatter_percent: 80 }],
+    ['clay-wash', { before_g: 50, after_g: 44.5 }, { loss_percent: 11 }],
+    ['ignition', { before_g: 10, after_g: 9.8 }, { loss_percent: 2 }],
+    ['methylene-blue', { standards: [{ active_percent: 10, ml: 20 }], ml: 15 }, { active_clay_percent: 7.5 }],
+    [
+      'sieve',
+      {
+        sample_g: 100,
+        retained: [
+          { sieve: '70', grams: 90 },
+          { sieve: 'pan', grams: 10 }
+        ]
+      },
+      { fineness_number: 75, fines_percent: 10 }
+    ],
+    ['hardness', { reading: 80 }, { reading: 80, band: 'good' }]
+  ])('%s keeps its readings and gives its result', async (kind, readings, result) => {
+    const made = await test({ kind, at: at(3), ...readings });
+    expect(await readTest(db, heap, made.id)).toMatchObject({ kind, ...readings, result });
+  });
+  it('the state says which would tell most, and what was learned of its drying', async () => {
+    const state = await readState(db, heap, at(3));
+    expect(state.best_next_test).toMatchObject({ kind: expect.any(String), minutes: expect.any(Number) });
+    expect(state.best_next_test!.sd_after_kg).toBeLessThan(state.best_next_test!.sd_before_kg);
+    expect(state.learned).toMatchObject({ drying_factor: 1, drying_learned: false });
+  });
+});

@@ -1,0 +1,172 @@
+<script lang="ts">
+  /** Moisture, or clay, of a heap through time: band, tests as rings, entries as marks below. */
+  import { onMount } from 'svelte';
+  import { api, ApiProblem } from '$lib/ui/api-client';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import Chart from './Chart.svelte';
+  import { bandSeries, measuredSeries, windowArea, type BandPoint } from './band';
+  import { faded, type Palette } from './palette';
+
+  interface Story {
+    moisture: BandPoint[];
+    active_clay: BandPoint[];
+    moisture_tests: [number, number][];
+    clay_tests: [number, number][];
+    marks: [number, string][];
+  }
+  interface Props {
+    heap_id: number;
+    version: number;
+    moisture: { min: number; max: number };
+    clay: { min: number; max: number };
+  }
+  const { heap_id, version, moisture, clay }: Props = $props();
+
+  let days = $state<'90' | '430' | null>('90');
+  let what = $state<'moisture' | 'clay' | null>('moisture');
+  let story = $state<Story | null>(null);
+  let problem = $state<string | null>(null);
+  let mounted = $state(false);
+  onMount(() => {
+    mounted = true;
+  });
+
+  $effect(() => {
+    void version;
+    if (!mounted) return;
+    const asked = `${heap_id}/story?days=${days}`;
+    void api<Story>('GET', `/heaps/${asked}`).then(
+      (answer) => (story = answer),
+      (thrown) => (problem = thrown instanceof ApiProblem ? thrown.message : String(thrown))
+    );
+  });
+
+  const MARKS: Record<string, string> = {
+    water: '+ water',
+    mixed: '+ mix',
+    poured: 'pour',
+    discarded: '− out',
+    dried: '− dried',
+    bought: '+ sand',
+    added: '+ added'
+  };
+  const window = $derived(what === 'clay' ? clay : moisture);
+
+  function option(palette: Palette) {
+    const shown = what === 'clay' ? (story?.active_clay ?? []) : (story?.moisture ?? []);
+    const tests = what === 'clay' ? (story?.clay_tests ?? []) : (story?.moisture_tests ?? []);
+    const marks = (story?.marks ?? []).filter(([, kind]) => kind in MARKS);
+    const top = Math.max(window.max * 1.25, ...shown.map((point) => point[1] * 1.1));
+    const colour = what === 'clay' ? palette.clay : palette.heat;
+    const [, range, line] = bandSeries('estimate', shown, colour);
+    return {
+      grid: { left: 44, right: 12, top: 14, bottom: 58 },
+      tooltip: {
+        trigger: 'axis',
+        valueFormatter: (value: unknown) => (typeof value === 'number' ? `${value.toFixed(1)} %` : '')
+      },
+      xAxis: {
+        type: 'time',
+        axisLine: { lineStyle: { color: palette.rule } },
+        axisLabel: { color: palette.soft, hideOverlap: true }
+      },
+      yAxis: {
+        type: 'value',
+        min: 0,
+        max: Number(top.toFixed(1)),
+        axisLabel: { color: palette.soft, formatter: (value: number) => `${value.toFixed(1)} %` },
+        splitLine: { lineStyle: { color: palette.rule } }
+      },
+      dataZoom: [
+        { type: 'inside' },
+        {
+          type: 'slider',
+          height: 18,
+          bottom: 6,
+          fillerColor: faded(palette.clay, 0.2),
+          handleStyle: { color: palette.paper, borderColor: palette.soft },
+          moveHandleStyle: { color: palette.rule },
+          dataBackground: { lineStyle: { color: palette.rule }, areaStyle: { color: palette.rule } },
+          selectedDataBackground: { lineStyle: { color: palette.soft }, areaStyle: { color: palette.rule } },
+          borderColor: palette.rule,
+          textStyle: { color: palette.soft }
+        }
+      ],
+      series: [
+        bandSeries('estimate', shown, colour)[0],
+        { ...range, markArea: windowArea(window, palette) },
+        line,
+        measuredSeries('test', tests, palette),
+        {
+          name: 'entry',
+          type: 'scatter',
+          data: marks.map(([ms, kind]) => ({
+            value: [ms, 0],
+            name: MARKS[kind],
+            itemStyle: { color: kind === 'water' ? palette.water : palette.soft }
+          })),
+          symbol: 'triangle',
+          symbolSize: 8,
+          tooltip: { formatter: (params: { name: string }) => params.name }
+        }
+      ]
+    };
+  }
+</script>
+
+<section class="story">
+  <header>
+    <h2>{what === 'clay' ? 'Active clay' : 'Moisture'}, {days === '90' ? '90 days' : '14 months'}</h2>
+    <div class="switches">
+      <Choice
+        legend="What"
+        options={[
+          { value: 'moisture', name: 'Moisture' },
+          { value: 'clay', name: 'Clay' }
+        ]}
+        bind:value={what}
+      />
+      <Choice
+        legend="How long"
+        options={[
+          { value: '90', name: '90 days' },
+          { value: '430', name: '14 months' }
+        ]}
+        bind:value={days}
+      />
+    </div>
+  </header>
+  {#if problem}<p class="wrong" role="alert">{problem}</p>{/if}
+  <Chart
+    label="{what === 'clay'
+      ? 'Active clay'
+      : 'Moisture'} of the heap through time, estimate with its range, tests as rings, the window shaded"
+    height="17rem"
+    {option}
+  />
+</section>
+
+<style>
+  header {
+    display: flex;
+    flex-wrap: wrap;
+    justify-content: space-between;
+    align-items: center;
+    gap: 0.5rem 1rem;
+  }
+  .switches {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.75rem;
+  }
+  .switches :global(legend) {
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    overflow: hidden;
+    clip-path: inset(50%);
+  }
+  .switches :global(.choices) {
+    display: flex;
+  }
+</style>

@@ -1,0 +1,193 @@
+<script lang="ts">
+  import { COVERS, COVER_NAMES } from '$core/heap/drying';
+  import { massText } from '$core/quantity/display';
+  import { api, ApiProblem } from '$lib/ui/api-client';
+  import Chart from '$lib/ui/chart/Chart.svelte';
+  import { bandSeries, windowArea, type BandPoint } from '$lib/ui/chart/band';
+  import type { Palette } from '$lib/ui/chart/palette';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { units } from '$lib/ui/preferences';
+  import Ticket from '$lib/ui/temper/Ticket.svelte';
+
+  const { data } = $props();
+  const heap = $derived(data.heap);
+  let forecast = $derived(data.forecast);
+  let daysText = $state('14');
+  let days = $state<number | undefined>(14);
+  let airText = $state('');
+  let air = $state<number | undefined>();
+  let humidityText = $state('');
+  let humidity = $state<number | undefined>();
+  let sandText = $state('');
+  let sand = $state<number | undefined>();
+  let problem = $state<string | null>(null);
+
+  const typed = $derived(
+    airText.trim() !== '' && humidityText.trim() !== '' && air !== undefined && humidity !== undefined
+  );
+  const learned = $derived(data.state.learned);
+
+  async function ask(event: SubmitEvent) {
+    event.preventDefault();
+    problem = null;
+    const query = new URLSearchParams({
+      hours: String(Math.round((days ?? 14) * 24)),
+      ...(typed && {
+        air_c: String(air),
+        relative_humidity_percent: String(Number((humidity! * 100).toFixed(3)))
+      }),
+      ...(sand !== undefined && sandText.trim() !== '' && { sand_c: String(sand) })
+    });
+    try {
+      forecast = await api('GET', `/heaps/${heap.id}/forecast?${query}`);
+    } catch (thrown) {
+      problem = thrown instanceof ApiProblem ? thrown.message : String(thrown);
+    }
+  }
+
+  function option(palette: Palette) {
+    const points = forecast.curve.map((point): BandPoint => [
+      Date.parse(point.at),
+      point.moisture_percent,
+      point.low_percent,
+      point.high_percent
+    ]);
+    const top = Math.max(data.state.window_percent.max * 1.2, ...points.map((point) => point[3]));
+    const [low, range, line] = bandSeries('moisture', points, palette.heat);
+    return {
+      grid: { left: 44, right: 16, top: 14, bottom: 28 },
+      tooltip: {
+        trigger: 'axis',
+        valueFormatter: (value: unknown) => (typeof value === 'number' ? `${value.toFixed(1)} %` : '')
+      },
+      xAxis: {
+        type: 'time',
+        axisLabel: { color: palette.soft, hideOverlap: true },
+        axisLine: { lineStyle: { color: palette.rule } }
+      },
+      yAxis: {
+        type: 'value',
+        min: 0,
+        max: Number(top.toFixed(1)),
+        axisLabel: { color: palette.soft, formatter: (value: number) => `${value.toFixed(1)} %` },
+        splitLine: { lineStyle: { color: palette.rule } }
+      },
+      series: [low, { ...range, markArea: windowArea(data.state.window_percent, palette) }, line]
+    };
+  }
+</script>
+
+<svelte:head><title>Drying · {heap.name} · Brunkel</title></svelte:head>
+
+<div class="columns">
+  <div class="stack">
+    <header>
+      <h1>How {heap.name} will dry</h1>
+      <p class="soft small">
+        <a href="/heaps/{heap.id}">Back to {heap.name}</a> · {COVER_NAMES[heap.container.cover]}
+      </p>
+    </header>
+    <Chart
+      label="Moisture of {heap.name} over the coming days, with its range and window"
+      height="18rem"
+      {option}
+    />
+    <p class="soft small">
+      Air: {forecast.climate.air_c.toFixed(0)} °C, {forecast.climate.relative_humidity_percent.toFixed(0)} % humid
+      ({forecast.climate.source}).
+      {#if learned.drying_learned}
+        This heap dries {learned.drying_factor.toFixed(2)} × as fast as the handbook says, by your tests (range
+        {learned.drying_range[0].toFixed(2)} to
+        {learned.drying_range[1].toFixed(2)}).
+      {:else}
+        How fast this heap really dries is not learned yet: test it before and after it stands.
+      {/if}
+      The skin dries first; the core is wetter than the figure.
+    </p>
+    <form class="stack" onsubmit={ask} novalidate>
+      <div class="pair">
+        <QuantityField label="Next session in, days" dimension="count" bind:text={daysText} bind:si={days} />
+        <QuantityField
+          label="Air, °C"
+          optional
+          dimension="count"
+          bind:text={airText}
+          bind:si={air}
+          hint="Left empty: the simulated station"
+        />
+        <QuantityField
+          label="Humidity"
+          optional
+          dimension="fraction"
+          bind:text={humidityText}
+          bind:si={humidity}
+        />
+        <QuantityField
+          label="Sand, °C"
+          optional
+          dimension="count"
+          bind:text={sandText}
+          bind:si={sand}
+          hint="After a pour, or in frost"
+        />
+      </div>
+      {#if problem}<p class="wrong" role="alert">{problem}</p>{/if}
+      <p><button class="quiet">Forecast</button></p>
+    </form>
+  </div>
+  <div class="stack">
+    <Ticket title="At the next session">
+      <p class="value">{massText(forecast.water_at_end_kg, units())} <span>of water</span></p>
+      <p class="small soft">
+        to be in temper in {(forecast.hours / 24).toFixed(0)} days, standing as it does.
+      </p>
+      <table>
+        <thead><tr><th scope="col">If it stood</th><th scope="col">water then</th></tr></thead>
+        <tbody>
+          {#each COVERS as cover (cover)}
+            <tr class:now={cover === heap.container.cover}
+              ><th scope="row">{COVER_NAMES[cover]}</th><td
+                >{massText(forecast.water_by_cover_kg[cover], units())}</td
+              ></tr
+            >
+          {/each}
+        </tbody>
+      </table>
+      {#each forecast.advice as each (each)}<p class="small">{each}</p>{/each}
+    </Ticket>
+  </div>
+</div>
+
+<style>
+  .value {
+    font-family: var(--display);
+    font-size: 2.6rem;
+    font-weight: 700;
+    line-height: 1;
+  }
+  .value span {
+    font-size: 1.1rem;
+  }
+  table {
+    width: 100%;
+  }
+  th {
+    text-align: left;
+    font-weight: 400;
+  }
+  td,
+  th:last-child {
+    text-align: right;
+    font-family: var(--mono);
+  }
+  tr + tr,
+  tbody tr {
+    border-top: 1px solid var(--rule);
+  }
+  .now {
+    font-weight: 700;
+  }
+  .now th {
+    font-weight: 700;
+  }
+</style>
