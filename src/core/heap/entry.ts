@@ -42,7 +42,8 @@ export type Event =
   | { kind: 'returned'; kg: number }
   | { kind: 'poured'; burnt_kg: number; water_driven_off_kg: number | null }
   | { kind: 'moved'; container: Container }
-  | { kind: 'tested'; test: HeapTest }
+  /** `excluded`: why the reading is kept but does not count. */
+  | { kind: 'tested'; test: HeapTest; excluded?: string | undefined }
   | { kind: 'noted' };
 
 export type EventKind = Event['kind'];

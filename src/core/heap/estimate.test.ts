@@ -174,3 +174,29 @@ describe('conditionAt', () => {
     });
   });
 });
+
+describe('a reading far outside what was expected', () => {
+  const wild = oven(0.09);
+  it('is questioned, kept and used', () => {
+    const entries = ledger([0, mixed()], [1, oven(0.034)], [2, wild]);
+    const belief = believe(nature, entries);
+    expect(belief.questioned).toEqual([
+      {
+        entry_id: 2,
+        kind: 'moisture',
+        expected: expect.closeTo(0.034, 2),
+        read: expect.closeTo(0.09, 10),
+        sd: expect.any(Number)
+      }
+    ]);
+    expect(believedMoisture(belief).value).toBeGreaterThan(0.04);
+  });
+  it('no longer counts once it is left out with a reason', () => {
+    const excluded: Event = { ...wild, excluded: 'pan was wet' } as Event;
+    const without = believe(nature, ledger([0, mixed()], [1, oven(0.034)], [2, { kind: 'noted' }]));
+    expect(believe(nature, ledger([0, mixed()], [1, oven(0.034)], [2, excluded]))).toEqual(without);
+  });
+  it('an ordinary reading is not', () => {
+    expect(believe(nature, ledger([0, mixed()], [1, oven(0.034)], [2, squeezed])).questioned).toEqual([]);
+  });
+});

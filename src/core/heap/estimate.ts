@@ -1,4 +1,5 @@
 import { Matrix } from 'ml-matrix';
+import type { HeapTestKind } from '$core/bench/heap-test';
 import { arrivalOf } from '$core/material/arrival';
 import {
   PARTS,
@@ -46,9 +47,24 @@ export interface Belief {
   /** Part of the body that is out in molds, kg. */
   out_kg: number;
   container: Container;
+  /** Readings that stood far outside what was expected, and what was. */
+  questioned: Questioned[];
   /** ISO time up to which the belief has been carried; null before the first entry. */
   at: string | null;
 }
+
+/** A reading farther from the prediction than chance allows; kept, used, and worth a second look. */
+export interface Questioned {
+  entry_id: number;
+  kind: HeapTestKind;
+  expected: number;
+  read: number;
+  /** Standard deviation of reading and prediction together. */
+  sd: number;
+}
+
+/** Beyond this many standard deviations (one reading in two thousand) a reading is questioned. */
+const QUESTION_AT = 3.5;
 
 /** What the filter has to know of a heap besides its ledger. */
 export interface HeapNature {
@@ -71,6 +87,7 @@ export function firstBelief(nature: HeapNature): Belief {
     log_drying: 0,
     covariance,
     out_kg: 0,
+    questioned: [],
     container: nature.container,
     at: null
   };
@@ -111,7 +128,14 @@ export function advance(nature: HeapNature, belief: Belief, entry: LedgerEntry):
     case 'moved':
       return forgetDrying({ ...then, container: event.container });
     case 'tested':
-      return read(then, observationOf(nature.system, nature.targets, then.mean, event.test));
+      return event.excluded === undefined
+        ? read(
+            then,
+            observationOf(nature.system, nature.targets, then.mean, event.test),
+            entry.id,
+            event.test.kind
+          )
+        : then;
     case 'noted':
       return then;
   }
@@ -294,7 +318,7 @@ function burn(belief: Belief, event: Extract<Event, { kind: 'poured' }>): Belief
 }
 
 /** One scalar reading: the gain weighs it against the belief; Joseph form keeps the covariance positive. */
-function read(belief: Belief, observation: Observation | null): Belief {
+function read(belief: Belief, observation: Observation | null, entry_id: number, kind: HeapTestKind): Belief {
   if (!observation) return belief;
   const { predicted, gradient, read, sd } = observation;
   const h = Matrix.rowVector(ofMasses(gradient));
@@ -307,7 +331,12 @@ function read(belief: Belief, observation: Observation | null): Belief {
     Math.max(0, value + gain.get(i, 0) * (read - predicted))
   );
   const log_drying = belief.log_drying + gain.get(DRYING, 0) * (read - predicted);
-  return { ...belief, mean: fromVector(mean), log_drying, covariance: symmetric(covariance) };
+  const spread = Math.sqrt(innovation_variance);
+  const far = Math.abs(read - predicted) > QUESTION_AT * spread;
+  const questioned = far
+    ? [...belief.questioned, { entry_id, kind, expected: predicted, read, sd: spread }]
+    : belief.questioned;
+  return { ...belief, mean: fromVector(mean), log_drying, covariance: symmetric(covariance), questioned };
 }
 
 /** Standard deviation of a figure with this gradient. */

@@ -147,6 +147,8 @@ export const shatterWeights = {
 };
 
 const written = {
+  /** Kept in the ledger, but it does not count: why. */
+  excluded_reason: text(500).trim('must not start or end with a space').min(1, 'needs a reason').optional(),
   at: pastTime().required(REQUIRED),
   zone: text(64).optional(),
   note: text(2000).optional(),

@@ -109,6 +109,17 @@ export interface AnsweredRequestRow extends Model<
   created_at: string;
 }
 
+export interface ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreationAttributes<ReadingRow>> {
+  id: CreationOptional<number>;
+  device: string;
+  kind: 'scale' | 'probe';
+  /** kg from a scale, percent from a probe. */
+  value: number;
+  stable: boolean;
+  at: string;
+  created_at: string;
+}
+
 export interface Tables {
   materials: ModelStatic<MaterialRow>;
   lots: ModelStatic<LotRow>;
@@ -117,6 +128,7 @@ export interface Tables {
   entryVersions: ModelStatic<EntryVersionRow>;
   lotUses: ModelStatic<LotUseRow>;
   answeredRequests: ModelStatic<AnsweredRequestRow>;
+  readings: ModelStatic<ReadingRow>;
 }
 
 // Fresh objects each time: Sequelize writes into the attribute objects that it is given.
@@ -213,6 +225,19 @@ export function defineTables(sequelize: Sequelize): Tables {
       'lot_use',
       { id: key(), entry_id: count(), lot_id: count(), kg: figure() },
       named('lot_uses')
+    ),
+    readings: sequelize.define<ReadingRow>(
+      'reading',
+      {
+        id: key(),
+        device: words(),
+        kind: words() as never,
+        value: figure(),
+        stable: { type: DataTypes.BOOLEAN, allowNull: false },
+        at: words(),
+        created_at: words()
+      },
+      named('readings')
     ),
     answeredRequests: sequelize.define<AnsweredRequestRow>(
       'answered_request',

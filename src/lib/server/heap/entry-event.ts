@@ -108,11 +108,16 @@ function toBought(input: Extract<NewEntry, { kind: 'bought' }>, { system, target
 
 /** The test that a written record means: its readings in SI, without what every entry has. */
 export function toTestEvent(input: NewHeapTest): Event {
-  return { kind: 'tested', test: toTest(input) };
+  const { excluded_reason } = input;
+  return {
+    kind: 'tested',
+    test: toTest(input),
+    ...(excluded_reason !== undefined && { excluded: excluded_reason })
+  };
 }
 
 function toTest(input: NewHeapTest): HeapTest {
-  const { at, zone, note, version, ...readings } = input;
+  const { at, zone, note, version, excluded_reason, ...readings } = input;
   switch (readings.kind) {
     case 'moisture':
       return { ...readings, method: readings.method ?? 'pan' };
@@ -168,7 +173,10 @@ export function eventFields(event: Event): Record<string, unknown> {
     case 'noted':
       return {};
     case 'tested':
-      return { test: testFields(event.test) };
+      return {
+        test: testFields(event.test),
+        ...(event.excluded !== undefined && { excluded_reason: event.excluded })
+      };
     default:
       return { kg: event.kg };
   }

@@ -72,7 +72,7 @@ async function stateOf(db: Database, heap: HeapRow, lots: LotRecord[], at: strin
     oil: stockOf(dosing.oil, 'light-oil')
   });
   const then = standUntil(nature, belief, at);
-  return stateRecord(condition, prescription, dosing, testsWorth(nature, then), believedDrying(then));
+  return stateRecord(condition, prescription, dosing, testsWorth(nature, then), then);
 }
 
 /** Beliefs by heap, good for one version of it; thrown away freely. */
@@ -120,13 +120,14 @@ function stateRecord(
   prescription: Prescription,
   dosing: DosingLots,
   worth: TestWorth[],
-  drying: ReturnType<typeof believedDrying>
+  belief: Belief
 ) {
   const percent = ({ value, sd }: Believed): BelievedPercent => ({
     value: asPercent(value),
     sd: asPercent(sd)
   });
   const { dry_mix } = prescription;
+  const drying = believedDrying(belief);
   return {
     at: condition.at,
     total_kg: condition.total_kg,
@@ -166,8 +167,24 @@ function stateRecord(
     /** The test that would narrow the prescribed water most for a minute of work; null when none would. */
     best_next_test: worth[0] ?? null,
     tests_worth: worth,
+    /** Readings far outside what was expected: kept and used unless excluded with a reason. */
+    questioned_tests: belief.questioned.map(questionedFields),
     /** What was learned of this heap where it stands. */
     learned: { drying_factor: drying.factor, drying_range: drying.range, drying_learned: drying.learned }
+  };
+}
+
+/** A questioned reading; a temper ratio stays a ratio, everything else is a percentage. */
+function questionedFields({ entry_id, kind, expected, read, sd }: Belief['questioned'][number]) {
+  const ratio = kind === 'squeeze' || kind === 'compactability';
+  const shown = (value: number) => (ratio ? value : asPercent(value));
+  return {
+    entry_id,
+    kind,
+    unit: ratio ? 'water : clay' : '%',
+    expected: shown(expected),
+    read: shown(read),
+    sd: shown(sd)
   };
 }
 

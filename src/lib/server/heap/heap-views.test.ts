@@ -9,7 +9,7 @@ import { readState } from './heap-state';
 import { readLadder } from './ladder';
 import { appendEntry } from './ledger';
 import { readStory } from './story';
-import { appendTest, readTest } from './tests';
+import { amendTest, appendTest, readTest } from './tests';
 
 let db: Database;
 let remove: () => Promise<void>;
@@ -139,5 +139,25 @@ describe('tests of every kind', () => {
     expect(state.best_next_test).toMatchObject({ kind: expect.any(String), minutes: expect.any(Number) });
     expect(state.best_next_test!.sd_after_kg).toBeLessThan(state.best_next_test!.sd_before_kg);
     expect(state.learned).toMatchObject({ drying_factor: 1, drying_learned: false });
+  });
+});
+
+describe('a questioned reading', () => {
+  it('is named by the state until it is excluded with a reason', async () => {
+    await test({ kind: 'moisture', at: at(2), method: 'oven', pan_g: 100, wet_g: 200, dry_g: 197.6 });
+    const wild = { kind: 'moisture', at: at(2, 20), method: 'oven', pan_g: 100, wet_g: 200, dry_g: 191 };
+    const made = await test(wild);
+    const before = await readState(db, heap, at(3));
+    expect(before.questioned_tests).toMatchObject([
+      { entry_id: made.id, kind: 'moisture', read: 9, unit: '%' }
+    ]);
+    const excluded = await amendTest(db, heap, made.id, {
+      ...wild,
+      excluded_reason: 'the pan was wet'
+    } as NewHeapTest);
+    expect(excluded).toMatchObject({ excluded_reason: 'the pan was wet', version: 2 });
+    const after = await readState(db, heap, at(3));
+    expect(after.questioned_tests).toEqual([]);
+    expect(after.moisture_percent.value).toBeLessThan(before.moisture_percent.value - 1);
   });
 });

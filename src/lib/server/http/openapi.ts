@@ -3,6 +3,7 @@ import { calculators } from '$lib/schema/calculator';
 import { entries } from '$lib/schema/entry';
 import { heapChange, newHeap } from '$lib/schema/heap';
 import { heapTests } from '$lib/schema/heap-test';
+import { benchAction, newReading } from '$lib/schema/reading';
 import { lotChange, materialChange, newLot, newMaterial } from '$lib/schema/stock';
 
 type Json = Record<string, unknown>;
@@ -185,6 +186,28 @@ export function openapi(): Json {
       post: acts('Make an older version count again', '200')
     }),
     ...ledgerPaths('tests', 'testId', 'test', oneOf(heapTests), record),
+    '/readings': {
+      get: reads('Readings from scales and probes, latest first', [
+        ...PAGE,
+        query('device', { type: 'string' }, 'Of one device')
+      ]),
+      post: creates(
+        'A reading: kg from a scale, percent from a probe; stored once however often it is sent',
+        jsonSchema(newReading)
+      )
+    },
+    '/devices': { get: reads('Devices on the bench; those that ship with the application are simulated') },
+    '/devices/{device}/stream': {
+      parameters: [{ name: 'device', in: 'path', required: true, schema: { type: 'string' } }],
+      get: {
+        summary: 'Readings as they come, as server-sent events named reading',
+        responses: { '200': { description: 'A stream', content: { 'text/event-stream': {} } }, ...PROBLEMS }
+      }
+    },
+    '/devices/{device}/bench': {
+      parameters: [{ name: 'device', in: 'path', required: true, schema: { type: 'string' } }],
+      post: withBody('Lay something on a simulated device, or press its tare', jsonSchema(benchAction), '200')
+    },
     '/materials': {
       get: reads('Materials, with the handbook defaults of their kind'),
       post: creates('A new material', jsonSchema(newMaterial))

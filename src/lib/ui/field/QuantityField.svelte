@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { bareMassUnit } from '$core/quantity/display';
+  import { bareMassUnit, editableMass } from '$core/quantity/display';
   import { parseQuantity } from '$core/quantity/parse';
   import type { Dimension } from '$core/quantity/unit';
   import { units } from '$lib/ui/preferences';
+  import { Scale } from '@lucide/svelte';
   import Field from './Field.svelte';
 
   interface Props {
@@ -41,6 +42,14 @@
     if (dimension === 'length') return units() === 'us' ? 'in' : 'mm';
     return '';
   });
+  let weighing = $state(false);
+  function takeWeight(kg: number) {
+    text = editableMass(kg, kg < 1 ? 'small' : 'large', units());
+    typedUnit = bareUnit;
+    si = kg;
+    weighing = false;
+  }
+
   // A bare number keeps the unit that it was typed in when the units are switched under it.
   let typedUnit = $state<string | null>(null);
   let left = $state(false);
@@ -75,8 +84,22 @@
         oninput={read}
         onblur={() => (left = true)}
       />
+      {#if dimension === 'mass'}
+        <button
+          type="button"
+          class="weigh"
+          aria-label="{weighing ? 'Put the scale away' : 'Take from the scale'}: {label}"
+          aria-expanded={weighing}
+          onclick={() => (weighing = !weighing)}><Scale size={18} aria-hidden="true" /></button
+        >
+      {/if}
       {#if suffix}<span class="unit" aria-hidden="true">{suffix}</span>{/if}
     </span>
+    {#if weighing}
+      {#await import('$lib/ui/device/TakeFromScale.svelte') then { default: TakeFromScale }}
+        <TakeFromScale ontake={takeWeight} />
+      {/await}
+    {/if}
   {/snippet}
 </Field>
 
@@ -109,6 +132,19 @@
   }
   input:focus-visible {
     outline: none;
+  }
+  .weigh {
+    order: 2;
+    display: grid;
+    place-items: center;
+    min-width: 3rem;
+    min-height: 3rem;
+    color: var(--soft);
+    cursor: pointer;
+  }
+  .weigh:hover,
+  .weigh[aria-expanded='true'] {
+    color: var(--heat);
   }
   .unit {
     padding-right: 0.75rem;

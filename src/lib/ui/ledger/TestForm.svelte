@@ -7,6 +7,7 @@
   import { api } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import TextField from '$lib/ui/field/TextField.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import type { Existing } from './EntryForm.svelte';
 
@@ -69,13 +70,18 @@
   ];
   const named = (...values: string[]) => values.map((value) => ({ value, name: value }));
 
+  // svelte-ignore state_referenced_locally
+  let reason = $state(String(existing.excluded_reason ?? ''));
+
   async function save(event: SubmitEvent) {
     event.preventDefault();
+    const excluded_reason = reason.trim() === '' ? undefined : reason.trim();
     const head = {
       at: existing.at,
       zone: zone(),
       note: existing.note ?? undefined,
-      version: existing.version
+      version: existing.version,
+      excluded_reason
     };
     const body = weights
       ? present({
@@ -170,6 +176,14 @@
       bind:value={answers.prints as string}
     />
   {/if}
+  <TextField
+    label="Leave it out, because"
+    optional
+    bind:value={reason}
+    error={form.errorOf('excluded_reason')}
+    hint="It stays in the ledger but no longer moves the estimate"
+    maxlength={500}
+  />
   {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
   {#if weights || figures || answers}
     <p><button class="act" disabled={form.busy}>Amend</button></p>

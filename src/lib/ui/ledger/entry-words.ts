@@ -66,6 +66,13 @@ export function entryWords(row: LedgerRow, system: UnitSystem): { what: string; 
 }
 
 function testWords(row: LedgerRow): { what: string; amount: string } {
+  const words = readingWords(row);
+  return row.excluded_reason
+    ? { ...words, what: `${words.what} (left out: ${String(row.excluded_reason)})` }
+    : words;
+}
+
+function readingWords(row: LedgerRow): { what: string; amount: string } {
   const test = row.test as { kind: string; method?: string };
   const result = row.result as {
     grade?: keyof typeof GRADE_NAMES;

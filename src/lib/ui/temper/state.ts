@@ -55,6 +55,14 @@ export interface HeapState {
   };
   best_next_test: TestWorth | null;
   tests_worth: TestWorth[];
+  questioned_tests: {
+    entry_id: number;
+    kind: string;
+    unit: string;
+    expected: number;
+    read: number;
+    sd: number;
+  }[];
   learned: { drying_factor: number; drying_range: [number, number]; drying_learned: boolean };
 }
 

@@ -63,6 +63,16 @@
     {#if needs}
       <section aria-label="Effect"><BeforeAfter state={now} /></section>
     {/if}
+    {#each now.questioned_tests.slice(-1) as odd (odd.entry_id)}
+      <p class="small" role="note">
+        <strong>A reading to look at again:</strong> a {odd.kind.replace('-', ' ')} test read {odd.read.toFixed(
+          2
+        )} where {odd.expected.toFixed(2)} ±
+        {(1.645 * odd.sd).toFixed(2)}
+        {odd.unit} was expected. It is kept and counts;
+        <a href="/heaps/{heap.id}/entries/{odd.entry_id}">mend it or leave it out</a>.
+      </p>
+    {/each}
     {#if !empty}
       <section class="sure">
         <h2>Not sure? Test it</h2>

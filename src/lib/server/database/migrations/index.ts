@@ -1,4 +1,5 @@
 import * as firstTables from './0001-first-tables';
+import * as readings from './0002-readings';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
-export const migrations = [firstTables];
+export const migrations = [firstTables, readings];

@@ -1,0 +1,41 @@
+import type { InferType } from 'yup';
+import { REQUIRED, between, choice, isoTime, shape, text, yesNo } from './fields';
+
+/** What a device measures, and the range in which a value can be real. */
+export const READING_RANGES = {
+  scale: { unit: 'kg', least: -5, most: 200 },
+  probe: { unit: '%', least: 0, most: 60 }
+} as const;
+
+export type ReadingKind = keyof typeof READING_RANGES;
+export const READING_KINDS = Object.keys(READING_RANGES) as ReadingKind[];
+
+/** A reading from a scale (kg) or a moisture probe (percent), as a real one would send it. */
+export const newReading = shape({
+  device: text(60)
+    .matches(/^[a-z0-9][a-z0-9-]*$/, 'must be lower-case letters, digits and hyphens')
+    .required(REQUIRED),
+  kind: choice(READING_KINDS).required(REQUIRED),
+  value: between('kg or %', -5, 200)
+    .required(REQUIRED)
+    .test('in-range', 'cannot be: a probe reads 0 to 60 %', (value, { parent }) => {
+      return (parent as { kind?: string }).kind !== 'probe' || (Number(value) >= 0 && Number(value) <= 60);
+    }),
+  at: isoTime().required(REQUIRED),
+  stable: yesNo().optional(),
+  /** False: the device has lost its sensor, so its value means nothing. */
+  connected: yesNo().optional()
+})
+  .required(REQUIRED)
+  .test('connected', function (reading) {
+    if (reading.connected !== false) return true;
+    return this.createError({ path: 'connected', message: 'a disconnected device has no reading to give' });
+  });
+
+export type NewReading = InferType<typeof newReading>;
+
+/** What is laid on a simulated device, or that its tare is pressed. */
+export const benchAction = shape({
+  load: between('kg or %', 0, 200).optional(),
+  tare: yesNo().optional()
+}).required(REQUIRED);

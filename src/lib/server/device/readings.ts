@@ -1,0 +1,82 @@
+import type { NewReading } from '$lib/schema/reading';
+import type { Database } from '../database/database';
+import { Refusal, impossible } from '../refusal';
+import { publish } from './live';
+
+export interface ReadingRecord {
+  id: number;
+  device: string;
+  kind: 'scale' | 'probe';
+  /** kg for a scale, percent for a probe. */
+  value: number;
+  stable: boolean;
+  at: string;
+}
+
+const MINUTE_MS = 60_000;
+
+/**
+ * Takes a reading from a device: stored once and shown to whoever watches that device.
+ *
+ * @throws Refusal 422 from the future or out of order, 409 when another value was sent for the same instant
+ */
+export async function takeReading(db: Database, input: NewReading): Promise<ReadingRecord> {
+  const at = new Date(input.at).toISOString();
+  if (Date.parse(at) > Date.now() + MINUTE_MS)
+    throw impossible([{ path: 'at', message: 'lies in the future: set the clock of the device' }]);
+  const { device, value } = input;
+  const kind = input.kind as ReadingRecord['kind'];
+  const record = await db.write(async (transaction) => {
+    const same = await db.tables.readings.findOne({ where: { device, kind, at }, raw: true, transaction });
+    if (same && same.value !== value)
+      throw new Refusal(409, 'Another value was already taken from this device for that instant.');
+    if (same) return { record: same, fresh: false };
+    const newest = await db.tables.readings.findOne({
+      where: { device, kind },
+      order: [['at', 'DESC']],
+      raw: true,
+      transaction
+    });
+    if (newest && newest.at > at) {
+      throw impossible([
+        { path: 'at', message: `is out of order: this device has a reading of ${newest.at} already` }
+      ]);
+    }
+    const row = await db.tables.readings.create(
+      { device, kind, value, stable: input.stable ?? true, at, created_at: new Date().toISOString() },
+      { transaction }
+    );
+    return { record: row.get({ plain: true }), fresh: true };
+  });
+  const { id, stable } = record.record;
+  const reading: ReadingRecord = { id, device, kind, value, stable: Boolean(stable), at };
+  if (record.fresh)
+    publish({ device, kind, value, stable: reading.stable, connected: true, simulated: false, at });
+  return reading;
+}
+
+/** Readings of a device, latest first. */
+export async function listReadings(
+  db: Database,
+  filter: { device?: string | undefined; limit: number; offset: number }
+) {
+  const where = filter.device === undefined ? {} : { device: filter.device };
+  const { rows, count } = await db.tables.readings.findAndCountAll({
+    where,
+    order: [
+      ['at', 'DESC'],
+      ['id', 'DESC']
+    ],
+    limit: filter.limit,
+    offset: filter.offset
+  });
+  const items = rows.map(({ id, device, kind, value, stable, at }): ReadingRecord => ({
+    id,
+    device,
+    kind,
+    value,
+    stable,
+    at
+  }));
+  return { items, total: count, limit: filter.limit, offset: filter.offset };
+}

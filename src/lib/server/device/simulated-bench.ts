@@ -1,0 +1,66 @@
+import { notFound } from '../refusal';
+import { publish, watch, type LiveReading } from './live';
+import {
+  TICK_MS,
+  readingOf,
+  simulatedProbe,
+  simulatedScale,
+  tared,
+  ticked,
+  type SimulatedDevice
+} from './simulated-device';
+
+/** The simulated devices on this server's bench; they run only while somebody watches. */
+const devices = new Map<string, SimulatedDevice>(
+  [simulatedScale(), simulatedProbe()].map((device) => [device.name, device])
+);
+const clocks = new Map<string, { watching: number; timer: NodeJS.Timeout }>();
+
+export const deviceNames = (): string[] => [...devices.keys()];
+
+/** Lays a load on a simulated device, or presses its tare. */
+export function handle(
+  name: string,
+  action: { load?: number | undefined; tare?: boolean | undefined }
+): LiveReading {
+  let device = devices.get(name);
+  if (!device) throw notFound('simulated device', name);
+  if (action.load !== undefined) device = { ...device, load: action.load };
+  if (action.tare) device = tared(device);
+  devices.set(name, device);
+  return readingOf(device, new Date().toISOString());
+}
+
+/** A device's readings as they come; a simulated one is set going. Call the returned function to stop. */
+export function follow(name: string, onReading: (reading: LiveReading) => void): () => void {
+  const unwatch = watch(name, onReading);
+  if (devices.has(name)) start(name);
+  return () => {
+    unwatch();
+    if (devices.has(name)) stop(name);
+  };
+}
+
+function start(name: string): void {
+  const clock = clocks.get(name);
+  if (clock) {
+    clock.watching += 1;
+    return;
+  }
+  const timer = setInterval(() => {
+    const next = ticked(devices.get(name)!);
+    devices.set(name, next);
+    publish(readingOf(next, new Date().toISOString()));
+  }, TICK_MS);
+  timer.unref();
+  clocks.set(name, { watching: 1, timer });
+}
+
+function stop(name: string): void {
+  const clock = clocks.get(name);
+  if (!clock) return;
+  clock.watching -= 1;
+  if (clock.watching > 0) return;
+  clearInterval(clock.timer);
+  clocks.delete(name);
+}
