@@ -135,3 +135,31 @@ test('the heap’s story is drawn, and switches between moisture and clay', asyn
   expect(story.moisture.length).toBeGreaterThan(1);
   expect((await request.get(`/api/v1/heaps/${heap}/story?days=0`)).status()).toBe(422);
 });
+
+test('a tired heap is renewed from stock: sliders re-solve, conflicts are named, one action logs it', async ({
+  page,
+  request
+}) => {
+  const heap = await made(request, '/heaps', { name: 'Tired heap', system: 'water' });
+  await made(request, `/heaps/${heap.id}/entries`, {
+    kind: 'bought',
+    at: hoursAgo(1),
+    kg: 30,
+    moisture_percent: 2,
+    active_clay_percent: 5
+  });
+  await open(page, `/heaps/${heap.id}/renew`);
+  await expect(page.getByText('No mix of this stock reaches active clay.')).toBeVisible();
+  await accessible(page);
+  await made(request, '/lots', { kind: 'sodium-bentonite', bought_kg: 5, cost: 7 });
+  await page.getByRole('slider', { name: 'Mass to' }).fill('60');
+  await expect(page.getByRole('heading', { name: 'To renew it' })).toBeVisible();
+  const ticket = page.getByRole('region', { name: 'To renew it' });
+  await expect(ticket).toContainText('Sodium bentonite');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Done as it says' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Tired heap', exact: true })).toBeVisible();
+  const now = await state(request, heap.id);
+  expect(now.active_clay_percent.value).toBeGreaterThan(6.9);
+  expect(now.verdict).toBe('in-temper');
+});

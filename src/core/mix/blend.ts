@@ -1,7 +1,4 @@
-/**
- * Blending stock to windows as a linear programme. The programme is written in the CPLEX LP format, so that
- * any solver of that format can be handed in; the core itself depends on none.
- */
+import { solveProgramme, type LinearSolver, type Programme } from './linear-programme';
 
 /** One sand that could go in. */
 export interface BlendStock {
@@ -35,14 +32,6 @@ export type BlendAnswer =
   /** The windows that no mix of this stock can meet, and the mix that comes nearest. */
   | { feasible: false; conflicts: BlendWindow[]; nearest: Blend | null };
 
-/** What a solver of LP files answers. */
-export interface LinearSolution {
-  status: string;
-  values: Record<string, number>;
-}
-
-export type LinearSolver = (programme: string) => LinearSolution;
-
 /** Standing for a cost where none was given, so that equal mixes prefer less of what is dear. */
 const NOMINAL_COST = 1e-6;
 
@@ -50,59 +39,63 @@ const NOMINAL_COST = 1e-6;
  * The cheapest mix of the stock that weighs `total_kg` and lands in the windows.
  *
  * Fineness and fines mix by mass, so both windows are linear in the masses: Σ(f_i − max)·x_i ≤ 0 and so on.
- * When nothing fits, the windows are given way at a price (elastic programme) to find which of them conflict
- * and which mix comes nearest.
  *
  * @source linear programming; grading mixes by mass
  */
 export function blend(problem: BlendProblem, solve: LinearSolver): BlendAnswer {
-  const strict = solve(programme(problem, false));
-  if (strict.status === 'Optimal') return { feasible: true, blend: readBlend(problem, strict.values) };
-  const elastic = solve(programme(problem, true));
-  if (elastic.status !== 'Optimal') return { feasible: false, conflicts: ['total_kg'], nearest: null };
-  const gives = (...slacks: string[]) =>
-    slacks.some((slack) => (elastic.values[slack] ?? 0) > 1e-7 * problem.total_kg);
-  const conflicts: BlendWindow[] = [];
-  if (gives('short')) conflicts.push('total_kg');
-  if (gives('coarse', 'fine')) conflicts.push('fineness_number');
-  if (gives('few', 'many')) conflicts.push('fines_percent');
-  return { feasible: false, conflicts, nearest: readBlend(problem, elastic.values) };
+  const answer = solveProgramme(programme(problem), solve);
+  if (answer.feasible) return { feasible: true, blend: readBlend(problem, answer.values) };
+  const conflicts = answer.conflicts as BlendWindow[];
+  return { feasible: false, conflicts, nearest: answer.nearest && readBlend(problem, answer.nearest) };
 }
 
-function programme({ stock, total_kg, fineness_number, fines }: BlendProblem, elastic: boolean): string {
-  const sum = (weight: (each: BlendStock) => number) =>
-    stock.map((each, i) => term(weight(each), `x${i}`)).join(' ');
-  const give = (text: string) => (elastic ? ` ${text}` : '');
-  const cost = stock
-    .map((each, i) => term(elastic ? NOMINAL_COST : (each.cost_per_kg ?? 0) + NOMINAL_COST, `x${i}`))
-    .join(' ');
-  // Slacks in units of their windows: a fineness number is a hundred to a fines share of one.
-  const price = elastic ? ' + 1000 short + coarse + fine + 100 few + 100 many' : '';
-  const lines = [
-    'Minimize',
-    ` obj: ${cost}${price}`,
-    'Subject To',
-    ` total: ${sum(() => 1)}${give('+ short')} = ${figure(total_kg)}`,
-    ` coarsest: ${sum((each) => each.fineness_number - fineness_number.min)}${give('+ coarse')} >= 0`,
-    ` finest: ${sum((each) => each.fineness_number - fineness_number.max)}${give('- fine')} <= 0`,
-    ...(fines
-      ? [
-          ` fewest: ${sum((each) => each.fines - fines.min)}${give('+ few')} >= 0`,
-          ` most: ${sum((each) => each.fines - fines.max)}${give('- many')} <= 0`
-        ]
-      : []),
-    'Bounds',
-    ...stock.map((each, i) => ` 0 <= x${i} <= ${figure(each.available_kg)}`),
-    'End'
-  ];
-  return lines.join('\n');
+function programme({ stock, total_kg, fineness_number, fines }: BlendProblem): Programme {
+  const weights = (of: (each: BlendStock) => number) =>
+    Object.fromEntries(stock.map((each, i) => [`x${i}`, of(each)]));
+  return {
+    variables: stock.map((each, i) => ({
+      name: `x${i}`,
+      most: each.available_kg,
+      price: (each.cost_per_kg ?? 0) + NOMINAL_COST
+    })),
+    constraints: [
+      { window: 'total_kg', weights: weights(() => 1), least: total_kg, most: total_kg, dearness: 1000 },
+      {
+        window: 'fineness_number',
+        weights: weights((each) => each.fineness_number - fineness_number.min),
+        least: 0
+      },
+      {
+        window: 'fineness_number',
+        weights: weights((each) => each.fineness_number - fineness_number.max),
+        most: 0
+      },
+      // A fines share of one is to a fineness number as a hundred to one.
+      ...(fines
+        ? [
+            {
+              window: 'fines_percent',
+              weights: weights((each) => each.fines - fines.min),
+              least: 0,
+              dearness: 100
+            },
+            {
+              window: 'fines_percent',
+              weights: weights((each) => each.fines - fines.max),
+              most: 0,
+              dearness: 100
+            }
+          ]
+        : [])
+    ]
+  };
 }
 
 function readBlend({ stock }: BlendProblem, values: Record<string, number>): Blend {
   const parts_kg = stock.map((_, i) => Math.max(0, values[`x${i}`] ?? 0));
   const total = parts_kg.reduce((sum, kg) => sum + kg, 0) || 1;
-  const mean = (weight: (each: BlendStock) => number) =>
-    stock.reduce((sum, each, i) => sum + weight(each) * parts_kg[i]!, 0);
+  const mean = (of: (each: BlendStock) => number) =>
+    stock.reduce((sum, each, i) => sum + of(each) * parts_kg[i]!, 0);
   return {
     parts_kg,
     fineness_number: mean((each) => each.fineness_number) / total,
@@ -110,7 +103,3 @@ function readBlend({ stock }: BlendProblem, values: Record<string, number>): Ble
     cost: mean((each) => each.cost_per_kg ?? 0)
   };
 }
-
-const figure = (value: number) => value.toPrecision(15);
-const term = (weight: number, name: string) =>
-  `${weight < 0 ? '-' : '+'} ${figure(Math.abs(weight))} ${name}`;

@@ -1,4 +1,4 @@
-import type { LinearSolver } from '$core/mix/blend';
+import type { LinearSolver } from '$core/mix/linear-programme';
 
 let loading: Promise<LinearSolver> | undefined;
 

@@ -8,6 +8,8 @@ import { createHeap } from './heaps';
 import { readState } from './heap-state';
 import { readLadder } from './ladder';
 import { appendEntry } from './ledger';
+import { readRenewal } from './renewal';
+import { createLot } from '../stock/stock';
 import { readStory } from './story';
 import { amendTest, appendTest, readTest } from './tests';
 
@@ -159,5 +161,30 @@ describe('a questioned reading', () => {
     const after = await readState(db, heap, at(3));
     expect(after.questioned_tests).toEqual([]);
     expect(after.moisture_percent.value).toBeLessThan(before.moisture_percent.value - 1);
+  });
+});
+
+describe('readRenewal', () => {
+  it('finds what stock and the tap can do for a heap, or what stands in the way', async () => {
+    const without = await readRenewal(
+      db,
+      heap,
+      { active_clay_percent: { min: 9, max: 10 } } as never,
+      at(1, 5)
+    );
+    expect(without).toMatchObject({ feasible: false, conflicts: ['active_clay_percent'] });
+    await createLot(db, { kind: 'sodium-bentonite', bought_kg: 5, cost: 6 } as never);
+    await createLot(db, { kind: 'organoclay', bought_kg: 5 } as never);
+    const renewed = await readRenewal(
+      db,
+      heap,
+      { active_clay_percent: { min: 9, max: 10 } } as never,
+      at(1, 5)
+    );
+    if (!renewed.feasible) throw new Error('infeasible');
+    expect(renewed.additions.map((each) => each.ingredient)).toEqual(['sodium-bentonite', 'water']);
+    expect(renewed.result.active_clay_percent).toBeGreaterThanOrEqual(8.99);
+    expect(renewed.cost).toBeGreaterThan(0);
+    expect((await readState(db, heap, at(1, 5))).total_kg).toBeCloseTo(40, 0);
   });
 });

@@ -3,6 +3,7 @@ import { calculators } from '$lib/schema/calculator';
 import { entries } from '$lib/schema/entry';
 import { heapChange, newHeap } from '$lib/schema/heap';
 import { heapTests } from '$lib/schema/heap-test';
+import { renewalRequest } from '$lib/schema/renewal';
 import { benchAction, newReading } from '$lib/schema/reading';
 import { lotChange, materialChange, newLot, newMaterial } from '$lib/schema/stock';
 
@@ -176,6 +177,13 @@ export function openapi(): Json {
           query('air_speed_m_s', { type: 'number', minimum: 0, maximum: 20 }, 'Still shed air, unless said'),
           query('sand_c', { type: 'number', minimum: -30, maximum: 400 }, 'The sand’s own temperature')
         ]
+      )
+    }),
+    '/heaps/{id}/renewal': record(['id'], {
+      post: withBody(
+        'The general prescription from stock: additions, water and what to throw out, to land in windows at least cost or material',
+        jsonSchema(renewalRequest),
+        '200'
       )
     }),
     '/heaps/{id}/temper-curve': record(['id'], {

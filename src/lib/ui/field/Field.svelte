@@ -14,7 +14,7 @@
 </script>
 
 <div class="field">
-  <label for={id}
+  <label for={id} id="{id}-label"
     >{label}{#if optional}<span class="soft small optional">(optional)</span>{/if}</label
   >
   {@render control(id, error || hint ? `${id}-about` : undefined)}

@@ -88,7 +88,8 @@
         <button
           type="button"
           class="weigh"
-          aria-label="{weighing ? 'Put the scale away' : 'Take from the scale'}: {label}"
+          aria-label={weighing ? 'Put the scale away' : 'Take from the scale'}
+          aria-describedby="{id}-label"
           aria-expanded={weighing}
           onclick={() => (weighing = !weighing)}><Scale size={18} aria-hidden="true" /></button
         >

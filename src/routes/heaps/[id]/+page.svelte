@@ -168,6 +168,7 @@
         clay={{ min: heap.targets.active_clay_percent.min, max: heap.targets.active_clay_percent.max }}
       />
       <p class="row">
+        <a class="quiet" href="/heaps/{heap.id}/renew">Renew it from stock</a>
         <a class="quiet" href="/heaps/{heap.id}/drying">How it will dry</a>
         {#if !oil}<a class="quiet" href="/heaps/{heap.id}/temper-curve">Temper curve</a>{/if}
       </p>

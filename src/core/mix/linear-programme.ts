@@ -1,0 +1,102 @@
+/**
+ * A linear programme in words: variables with bounds and a price, and windows that weighted sums of them must
+ * keep to. It is written in the CPLEX LP format, so that any solver of that format can be handed in; the core
+ * itself depends on none.
+ */
+export interface Variable {
+  name: string;
+  most: number;
+  price: number;
+}
+
+/** least ≤ Σ weight·variable ≤ most; either side may be open. */
+export interface Constraint {
+  /** What a conflict is called. Several constraints may share a window. */
+  window: string;
+  weights: Record<string, number>;
+  least?: number | undefined;
+  most?: number | undefined;
+  /** What a unit of giving way costs in the search for the nearest answer; 1 unless said. */
+  dearness?: number | undefined;
+}
+
+export interface Programme {
+  variables: readonly Variable[];
+  constraints: readonly Constraint[];
+}
+
+/** What a solver of LP files answers. */
+export interface LinearSolution {
+  status: string;
+  values: Record<string, number>;
+}
+
+export type LinearSolver = (programme: string) => LinearSolution;
+
+export type ProgrammeAnswer =
+  | { feasible: true; values: Record<string, number> }
+  /** The windows that have to give way, and the answer that gives way least; null when nothing comes near. */
+  | { feasible: false; conflicts: string[]; nearest: Record<string, number> | null };
+
+/** Give-way below this is rounding, as a share of the largest bound. */
+const ROUNDING = 1e-7;
+
+/**
+ * The cheapest values in all windows. When there are none, every window may give way at a price (elastic
+ * programme), which finds the ones in conflict and the nearest answer.
+ *
+ * @source linear programming; elastic filtering of infeasible programmes (Chinneck)
+ */
+export function solveProgramme(programme: Programme, solve: LinearSolver): ProgrammeAnswer {
+  const strict = solve(written(programme, false));
+  if (strict.status === 'Optimal') return { feasible: true, values: strict.values };
+  const elastic = solve(written(programme, true));
+  if (elastic.status !== 'Optimal') return { feasible: false, conflicts: [], nearest: null };
+  const scale = Math.max(
+    1,
+    ...programme.variables.map((variable) => (Number.isFinite(variable.most) ? variable.most : 1))
+  );
+  const gave = programme.constraints.filter((_, i) =>
+    [`under${i}`, `over${i}`].some((slack) => (elastic.values[slack] ?? 0) > ROUNDING * scale)
+  );
+  return {
+    feasible: false,
+    conflicts: [...new Set(gave.map((each) => each.window))],
+    nearest: elastic.values
+  };
+}
+
+function written({ variables, constraints }: Programme, elastic: boolean): string {
+  const sum = (weights: Record<string, number>) =>
+    Object.entries(weights)
+      .map(([name, weight]) => term(weight, name))
+      .join(' ') || '0';
+  const prices = variables.map(({ name, price }) => term(elastic ? price * 1e-6 : price, name));
+  const slackPrices = elastic
+    ? constraints.flatMap(({ dearness = 1 }, i) => [term(dearness, `under${i}`), term(dearness, `over${i}`)])
+    : [];
+  const rows = constraints.flatMap(({ weights, least, most }, i) => {
+    const under = elastic ? ` + under${i}` : '';
+    const over = elastic ? ` - over${i}` : '';
+    return [
+      ...(least !== undefined ? [` least${i}: ${sum(weights)}${under} >= ${figure(least)}`] : []),
+      ...(most !== undefined ? [` most${i}: ${sum(weights)}${over} <= ${figure(most)}`] : [])
+    ];
+  });
+  const bounds = variables.map(({ name, most }) =>
+    Number.isFinite(most) ? ` 0 <= ${name} <= ${figure(most)}` : ` ${name} >= 0`
+  );
+  return [
+    'Minimize',
+    ` obj: ${[...prices, ...slackPrices].join(' ')}`,
+    'Subject To',
+    ...rows,
+    'Bounds',
+    ...bounds,
+    'End'
+  ].join('\n');
+}
+
+const figure = (value: number) => value.toPrecision(15);
+const term = (weight: number, name: string) =>
+  `${weight < 0 ? '-' : '+'} ${figure(Math.abs(weight))} ${name}`;

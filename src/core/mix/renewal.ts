@@ -1,0 +1,190 @@
+import { arrivalOf, type Weighed } from '$core/material/arrival';
+import { dryMass, plus, scaled, composition, totalMass, type Composition } from '$core/material/composition';
+import type { Window } from '$core/reference/targets';
+import { solveProgramme, type Constraint, type LinearSolver } from './linear-programme';
+
+/** A stock that could go into a heap: per kilogram as weighed. */
+export interface RenewalStock extends Omit<Weighed, 'kg'> {
+  available_kg: number;
+  cost_per_kg: number;
+  fineness_number: number | null;
+}
+
+/** Where the renewed heap should land. Shares 0–1: moisture of the wet sand, the others of the dry mix. */
+export interface RenewalWindows {
+  total_kg: Window;
+  moisture: Window;
+  active_clay: Window;
+  dead_clay?: Window | undefined;
+  fines?: Window | undefined;
+  /** Only where the heap and every sand have a number. */
+  fineness_number?: Window | undefined;
+}
+
+export type RenewalWindow = keyof RenewalWindows;
+
+export interface RenewalProblem {
+  heap: Composition;
+  heap_fineness_number: number | null;
+  stock: readonly RenewalStock[];
+  windows: RenewalWindows;
+  least: 'cost' | 'material';
+  /** What the scale can show, kg; amounts are rounded to it and checked again. */
+  resolution_kg: number;
+}
+
+export interface Renewal {
+  /** kg of each stock, as weighed, rounded. */
+  parts_kg: number[];
+  discard_kg: number;
+  result: Composition;
+  fineness_number: number | null;
+  cost: number;
+}
+
+export type RenewalAnswer =
+  | { feasible: true; renewal: Renewal; off_after_rounding: RenewalWindow[] }
+  | { feasible: false; conflicts: RenewalWindow[]; nearest: Renewal | null };
+
+/** Throwing sand out is work and waste: as dear as a little new sand. */
+const DISCARD_PRICE = 0.05;
+/** Rounding may leave a window by this share of its width without being called off. */
+const FORGIVEN = 0.02;
+
+/**
+ * The general prescription: what to add from stock, and how much of the heap to throw out, so that moisture,
+ * clays, fines, fineness and mass land inside their windows at least cost or with least new material.
+ *
+ * Each window is linear in the amounts once multiplied by the mass it is a share of: with F the final mass
+ * and D = F − W its dry part, w_min·F ≤ W ≤ w_max·F and c_min·D ≤ C ≤ c_max·D.
+ *
+ * @source linear programming over mass balances
+ */
+export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnswer {
+  const { heap, stock, windows, resolution_kg } = problem;
+  const heap_kg = totalMass(heap);
+  const per_kg = stock.map((each) => arrivalOf({ ...each, kg: 1 }));
+  const kept = heap_kg > 0 ? scaled(heap, 1 / heap_kg) : composition();
+  const weights = (of: (body: Composition) => number) => ({
+    kept: of(kept),
+    ...Object.fromEntries(per_kg.map((body, i) => [`x${i}`, of(body)]))
+  });
+  const share = (
+    window: RenewalWindow,
+    range: Window | undefined,
+    part: (body: Composition) => number,
+    whole: (body: Composition) => number
+  ): Constraint[] =>
+    range
+      ? [
+          {
+            window,
+            weights: weights((body) => part(body) - range.min * whole(body)),
+            least: 0,
+            dearness: 100
+          },
+          { window, weights: weights((body) => part(body) - range.max * whole(body)), most: 0, dearness: 100 }
+        ]
+      : [];
+  const { fineness_number } = windows;
+  const known =
+    problem.heap_fineness_number !== null &&
+    stock.every((each) => each.role !== 'sand' || each.fineness_number !== null);
+  const grains = (edge: number) => ({
+    kept: kept.grain * ((problem.heap_fineness_number ?? edge) - edge),
+    ...Object.fromEntries(
+      stock.map((each, i) => [`x${i}`, per_kg[i]!.grain * ((each.fineness_number ?? edge) - edge)])
+    )
+  });
+  const answer = solveProgramme(
+    {
+      variables: [
+        { name: 'kept', most: heap_kg, price: -DISCARD_PRICE },
+        ...stock.map((each, i) => ({
+          name: `x${i}`,
+          most: each.available_kg,
+          // Water is no material to be spared; a trifle keeps it from being added for nothing.
+          price: problem.least === 'cost' ? each.cost_per_kg + 1e-4 : each.role === 'water' ? 1e-4 : 1
+        }))
+      ],
+      constraints: [
+        {
+          window: 'total_kg',
+          weights: weights(totalMass),
+          least: windows.total_kg.min,
+          most: windows.total_kg.max,
+          dearness: 10
+        },
+        ...share('moisture', windows.moisture, (body) => body.water, totalMass),
+        ...share('active_clay', windows.active_clay, (body) => body.active_clay, dryMass),
+        ...share('dead_clay', windows.dead_clay, (body) => body.dead_clay, dryMass),
+        ...share('fines', windows.fines, (body) => body.fines, dryMass),
+        ...(fineness_number && known
+          ? [
+              { window: 'fineness_number', weights: grains(fineness_number.min), least: 0 },
+              { window: 'fineness_number', weights: grains(fineness_number.max), most: 0 }
+            ]
+          : [])
+      ]
+    },
+    solve
+  );
+  if (!answer.feasible) {
+    return {
+      feasible: false,
+      conflicts: answer.conflicts as RenewalWindow[],
+      nearest: answer.nearest && readRenewal(problem, answer.nearest)
+    };
+  }
+  const renewal = readRenewal(problem, answer.values);
+  return { feasible: true, renewal, off_after_rounding: offAfterRounding(renewal, windows, resolution_kg) };
+}
+
+function readRenewal(problem: RenewalProblem, values: Record<string, number>): Renewal {
+  const { heap, stock, resolution_kg: step } = problem;
+  const rounded = (kg: number) => Math.round(Math.max(0, kg) / step) * step;
+  const heap_kg = totalMass(heap);
+  const discard_kg = Math.min(heap_kg, rounded(heap_kg - (values.kept ?? 0)));
+  const parts_kg = stock.map((each, i) => Math.min(each.available_kg, rounded(values[`x${i}`] ?? 0)));
+  const kept = heap_kg > 0 ? scaled(heap, (heap_kg - discard_kg) / heap_kg) : composition();
+  const arrivals = stock.map((each, i) => arrivalOf({ ...each, kg: parts_kg[i]! }));
+  const result = arrivals.reduce(plus, kept);
+  const grain = (of: (i: number) => number, own: number) =>
+    arrivals.reduce((sum, body, i) => sum + body.grain * of(i), kept.grain * own);
+  const known =
+    problem.heap_fineness_number !== null &&
+    stock.every((each, i) => arrivals[i]!.grain === 0 || each.fineness_number !== null);
+  return {
+    parts_kg,
+    discard_kg,
+    result,
+    fineness_number:
+      known && result.grain > 0
+        ? grain((i) => stock[i]!.fineness_number ?? 0, problem.heap_fineness_number!) / result.grain
+        : null,
+    cost: stock.reduce((sum, each, i) => sum + each.cost_per_kg * parts_kg[i]!, 0)
+  };
+}
+
+/** The windows that the rounded amounts no longer keep to. */
+function offAfterRounding(
+  { result, fineness_number }: Renewal,
+  windows: RenewalWindows,
+  resolution_kg: number
+): RenewalWindow[] {
+  const dry = dryMass(result);
+  const landed: [RenewalWindow, number | null][] = [
+    ['total_kg', totalMass(result)],
+    ['moisture', result.water / totalMass(result)],
+    ['active_clay', result.active_clay / dry],
+    ['dead_clay', result.dead_clay / dry],
+    ['fines', result.fines / dry],
+    ['fineness_number', fineness_number]
+  ];
+  return landed.flatMap(([window, value]) => {
+    const range = windows[window];
+    if (!range || value === null) return [];
+    const forgiven = window === 'total_kg' ? 20 * resolution_kg : FORGIVEN * (range.max - range.min);
+    return value < range.min - forgiven || value > range.max + forgiven ? [window] : [];
+  });
+}

@@ -1,0 +1,135 @@
+import { grading } from '$core/bench/sieve';
+import { conditionAt } from '$core/heap/condition';
+import { believe } from '$core/heap/estimate';
+import { dryShare } from '$core/material/composition';
+import { renew, type Renewal, type RenewalStock, type RenewalWindow } from '$core/mix/renewal';
+import { asPercent } from '$core/quantity/display';
+import type { Window } from '$core/reference/targets';
+import type { RenewalRequest } from '$lib/schema/renewal';
+import { linearSolver } from '../calculator/linear-solver';
+import type { Database } from '../database/database';
+import { listLots, type LotRecord } from '../stock/stock';
+import { mixFields } from './heap-state';
+import { heapRow, natureOf } from './heaps';
+import { loadLedger } from './ledger';
+
+const WINDOW_FIELDS: Record<RenewalWindow, string> = {
+  total_kg: 'total_kg',
+  moisture: 'moisture_percent',
+  active_clay: 'active_clay_percent',
+  dead_clay: 'dead_clay_percent',
+  fines: 'fines_percent',
+  fineness_number: 'fineness_number'
+};
+
+export type RenewalRecord = Awaited<ReturnType<typeof readRenewal>>;
+
+/**
+ * The general prescription for a heap from the stock there is: additions, water and what to throw out. It
+ * changes nothing; carrying it out is an entry like any other.
+ */
+export async function readRenewal(
+  db: Database,
+  heap_id: number,
+  request: RenewalRequest,
+  at = new Date().toISOString()
+) {
+  const heap = await heapRow(db, heap_id);
+  const nature = natureOf(heap);
+  const ledger = (await loadLedger(db, heap_id)).filter((entry) => entry.at <= at);
+  const condition = conditionAt(nature, believe(nature, ledger), at);
+  const lots = (await listLots(db)).filter((lot) => suits(lot, heap.system, request.lot_ids));
+  const stock = [...lots.map(stockOf), ...(heap.system === 'water' ? [TAP] : [])];
+  const own = (percent: { min: number; max: number } | undefined): Window | undefined =>
+    percent && { min: percent.min / 100, max: percent.max / 100 };
+  const answer = renew(
+    {
+      heap: condition.sand,
+      heap_fineness_number: lastFineness(ledger),
+      stock,
+      windows: {
+        total_kg: request.total_kg ?? {
+          min: condition.total_kg * 0.9,
+          max: heap.container.capacity_kg ?? condition.total_kg * 1.25 + 1
+        },
+        moisture: own(request.moisture_percent) ?? condition.window,
+        active_clay: own(request.active_clay_percent) ?? nature.targets.active_clay,
+        dead_clay: own(request.dead_clay_percent),
+        fines: own(request.fines_percent),
+        fineness_number: request.fineness_number
+      },
+      least: request.least === 'material' ? 'material' : 'cost',
+      resolution_kg: (request.resolution_g ?? 5) / 1000
+    },
+    await linearSolver()
+  );
+  const fields = (renewal: Renewal) => ({
+    additions: renewal.parts_kg.flatMap((kg, i) => {
+      const lot = lots[i];
+      if (!(kg > 0)) return [];
+      return [
+        lot
+          ? { ingredient: lot.kind, name: lot.name, supplier: lot.supplier, lot_id: lot.id, kg }
+          : { ingredient: 'water', name: 'Water', kg }
+      ];
+    }),
+    discard_kg: renewal.discard_kg,
+    result: {
+      ...mixFields(renewal.result),
+      dead_clay_percent: asPercent(dryShare(renewal.result, 'dead_clay')),
+      fines_percent: asPercent(dryShare(renewal.result, 'fines')),
+      fineness_number: renewal.fineness_number
+    },
+    cost: renewal.cost
+  });
+  const named = (windows: readonly RenewalWindow[]) => windows.map((window) => WINDOW_FIELDS[window]);
+  return answer.feasible
+    ? {
+        feasible: true as const,
+        ...fields(answer.renewal),
+        off_after_rounding: named(answer.off_after_rounding)
+      }
+    : {
+        feasible: false as const,
+        conflicts: named(answer.conflicts),
+        nearest: answer.nearest && fields(answer.nearest)
+      };
+}
+
+const TAP: RenewalStock = {
+  role: 'water',
+  moisture_fraction: 1,
+  active_fraction: 0,
+  available_kg: 50,
+  cost_per_kg: 0,
+  fineness_number: null
+};
+
+function stockOf(lot: LotRecord): RenewalStock {
+  return {
+    role: lot.role,
+    moisture_fraction: lot.moisture_percent.value / 100,
+    active_fraction: lot.active_percent.value / 100,
+    available_kg: Math.max(0, lot.on_hand_kg),
+    cost_per_kg: lot.cost === null ? 0 : lot.cost / lot.bought_kg,
+    fineness_number: lot.fineness_number
+  };
+}
+
+/** Sand, clay of the right kind and fines; carbon and oil are dosed by recipe, not by window. */
+function suits(lot: LotRecord, system: 'water' | 'oil', ids: readonly number[] | undefined): boolean {
+  if (ids && !ids.includes(lot.id)) return false;
+  if (!(lot.on_hand_kg > 0)) return false;
+  if (lot.role === 'binder') return (lot.kind === 'organoclay') === (system === 'oil');
+  return lot.role === 'sand' || lot.role === 'fines';
+}
+
+/** Fineness number of the latest sieve test that counts. */
+function lastFineness(ledger: Awaited<ReturnType<typeof loadLedger>>): number | null {
+  for (const { event } of [...ledger].reverse()) {
+    if (event.kind === 'tested' && event.test.kind === 'sieve' && event.excluded === undefined) {
+      return grading(event.test.retained, event.test.sample_g ?? undefined).fineness_number;
+    }
+  }
+  return null;
+}

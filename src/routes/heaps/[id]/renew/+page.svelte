@@ -1,0 +1,300 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { massFigure, massText } from '$core/quantity/display';
+  import { entries } from '$lib/schema/entry';
+  import { api, ApiProblem } from '$lib/ui/api-client';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import Figure from '$lib/ui/figure/Figure.svelte';
+  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { units } from '$lib/ui/preferences';
+  import Ticket from '$lib/ui/temper/Ticket.svelte';
+
+  const { data } = $props();
+  const heap = $derived(data.heap);
+  const now = $derived(data.state);
+  let renewal = $derived(data.renewal);
+
+  /** The windows as sliders: the two ends of each, within what the slider spans. */
+  // svelte-ignore state_referenced_locally
+  const first = {
+    window: data.state.window_percent,
+    clay: data.heap.targets.active_clay_percent,
+    mass: data.state.total_kg
+  };
+  let windows = $state([
+    {
+      field: 'moisture_percent',
+      name: 'Moisture',
+      unit: '%',
+      low: 0,
+      high: 10,
+      step: 0.1,
+      min: tenth(first.window.min),
+      max: tenth(first.window.max)
+    },
+    {
+      field: 'active_clay_percent',
+      name: 'Active clay',
+      unit: '%',
+      low: 0,
+      high: 20,
+      step: 0.1,
+      min: tenth(first.clay.min),
+      max: tenth(first.clay.max)
+    },
+    {
+      field: 'dead_clay_percent',
+      name: 'Dead clay',
+      unit: '%',
+      low: 0,
+      high: 15,
+      step: 0.1,
+      min: 0,
+      max: 15
+    },
+    { field: 'fines_percent', name: 'Fines', unit: '%', low: 0, high: 20, step: 0.1, min: 0, max: 20 },
+    {
+      field: 'total_kg',
+      name: 'Mass',
+      unit: 'kg',
+      low: 0,
+      high: Math.ceil(first.mass * 2 + 10),
+      step: 0.5,
+      min: half(first.mass * 0.9),
+      max: half(first.mass * 1.25 + 1)
+    }
+  ]);
+  let least = $state<'cost' | 'material' | null>('cost');
+  let problem = $state<string | null>(null);
+  const form = new RecordForm();
+  let asked = 0;
+
+  function tenth(value: number) {
+    return Math.round(value * 10) / 10;
+  }
+  function half(value: number) {
+    return Math.round(value * 2) / 2;
+  }
+
+  async function solve() {
+    const turn = ++asked;
+    const body = {
+      least: least ?? 'cost',
+      ...Object.fromEntries(
+        windows.map(({ field, min, max }) => [field, { min: Math.min(min, max), max: Math.max(min, max) }])
+      )
+    };
+    try {
+      const answer = await api<typeof renewal>('POST', `/heaps/${heap.id}/renewal`, body);
+      // Only the newest question's answer is shown, however they come back.
+      if (turn === asked) [renewal, problem] = [answer, null];
+    } catch (thrown) {
+      if (turn === asked) problem = thrown instanceof ApiProblem ? thrown.message : String(thrown);
+    }
+  }
+
+  const shown = $derived(renewal.feasible ? renewal : renewal.nearest);
+  const nameOf = (field: string) =>
+    field === 'fineness_number'
+      ? 'fineness'
+      : (windows.find((window) => window.field === field)?.name ?? field).toLowerCase();
+
+  async function carryOut() {
+    if (!renewal.feasible) return;
+    const at = new Date().toISOString();
+    if (renewal.discard_kg > 0) {
+      const thrown = { kind: 'discarded' as const, at, zone: zone(), kg: renewal.discard_kg, burnt: false };
+      const gone = await form.submit(entries.discarded, thrown, () =>
+        logEntry(heap.id, 'entries', thrown, `${massText(thrown.kg, units())} thrown out.`)
+      );
+      if (!gone) return;
+    }
+    if (renewal.additions.length > 0) {
+      const additions = renewal.additions.map((each) =>
+        present({
+          ingredient: each.ingredient,
+          kg: each.kg,
+          lot_id: 'lot_id' in each ? each.lot_id : undefined
+        })
+      );
+      const mixed = { kind: 'mixed' as const, at, zone: zone(), additions };
+      const added = await form.submit(entries.mixed, mixed, () =>
+        logEntry(heap.id, 'entries', mixed, `${heap.name} is renewed.`)
+      );
+      if (!added) return;
+    }
+    await goto(`/heaps/${heap.id}`);
+  }
+</script>
+
+<svelte:head><title>Renew · {heap.name} · Brunkel</title></svelte:head>
+
+<div class="columns">
+  <div class="stack">
+    <header>
+      <h1>Renew {heap.name}</h1>
+      <p class="soft">
+        Say where it should land; Brunkel finds what to throw out and what to add from stock. Move a slider
+        and it is worked out anew.
+      </p>
+    </header>
+    <Choice
+      legend="What counts most?"
+      options={[
+        { value: 'cost', name: 'Least cost' },
+        { value: 'material', name: 'Least new material' }
+      ]}
+      bind:value={least}
+      onchoose={() => void solve()}
+    />
+    {#each windows as window (window.field)}
+      <fieldset class="window">
+        <legend
+          >{window.name}
+          <span class="figure"
+            >{window.min} <span class="unit">to</span>
+            {window.max} <span class="unit">{window.unit}</span></span
+          ></legend
+        >
+        <label
+          >from <input
+            type="range"
+            min={window.low}
+            max={window.high}
+            step={window.step}
+            bind:value={window.min}
+            oninput={solve}
+            aria-label="{window.name} from"
+          /></label
+        >
+        <label
+          >to <input
+            type="range"
+            min={window.low}
+            max={window.high}
+            step={window.step}
+            bind:value={window.max}
+            oninput={solve}
+            aria-label="{window.name} to"
+          /></label
+        >
+      </fieldset>
+    {/each}
+  </div>
+  <div class="stack">
+    <Ticket title={renewal.feasible ? 'To renew it' : 'It cannot be reached'}>
+      {#if problem}<p class="wrong" role="alert">{problem}</p>{/if}
+      {#if !renewal.feasible}
+        <p class="wrong" aria-live="polite">
+          {renewal.conflicts.length > 0
+            ? `No mix of this stock reaches ${renewal.conflicts.map(nameOf).join(' and ')}.`
+            : 'No mix of this stock comes near.'}
+          {shown ? 'The nearest:' : ''}
+        </p>
+      {/if}
+      {#if shown}
+        <ul class="ruled lines" aria-live="polite">
+          {#if shown.discard_kg > 0}<li>
+              <span>throw out of the heap</span><Figure figure={massFigure(shown.discard_kg, units())} />
+            </li>{/if}
+          {#each shown.additions as each (`${each.name}${'lot_id' in each ? each.lot_id : ''}`)}
+            <li><span>{each.name}</span><Figure figure={massFigure(each.kg, units())} /></li>
+          {/each}
+          {#if shown.discard_kg === 0 && shown.additions.length === 0}<li>
+              Nothing: it stands in every window.
+            </li>{/if}
+        </ul>
+        <dl>
+          <div>
+            <dt>then</dt>
+            <dd><Figure figure={massFigure(shown.result.total_kg, units())} /></dd>
+          </div>
+          <div>
+            <dt>moisture</dt>
+            <dd class="figure">{shown.result.moisture_percent.toFixed(1)} %</dd>
+          </div>
+          <div>
+            <dt>active clay</dt>
+            <dd class="figure">{shown.result.active_clay_percent.toFixed(1)} %</dd>
+          </div>
+          <div>
+            <dt>dead clay</dt>
+            <dd class="figure">{shown.result.dead_clay_percent.toFixed(1)} %</dd>
+          </div>
+          <div>
+            <dt>fines</dt>
+            <dd class="figure">{shown.result.fines_percent.toFixed(1)} %</dd>
+          </div>
+          {#if shown.result.fineness_number !== null}<div>
+              <dt>fineness</dt>
+              <dd class="figure">{shown.result.fineness_number.toFixed(0)}</dd>
+            </div>{/if}
+        </dl>
+      {/if}
+      {#if renewal.feasible}
+        {#if renewal.off_after_rounding.length > 0}
+          <p class="wrong">
+            Rounded to 5 g it just misses {renewal.off_after_rounding.map(nameOf).join(' and ')}: widen that
+            window a little.
+          </p>
+        {/if}
+        <Caution name="dust" />
+        <button
+          class="act"
+          type="button"
+          onclick={carryOut}
+          disabled={form.busy || (renewal.additions.length === 0 && renewal.discard_kg === 0)}
+          >Done as it says</button
+        >
+      {/if}
+      {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+      <p class="small soft">
+        Now: {massText(now.total_kg, units())}, {now.moisture_percent.value.toFixed(1)} % water, {now.active_clay_percent.value.toFixed(
+          1
+        )} % active and {now.dead_clay_percent.value.toFixed(1)} % dead clay.
+      </p>
+      <a class="quiet" href="/heaps/{heap.id}">Back to {heap.name}</a>
+    </Ticket>
+  </div>
+</div>
+
+<style>
+  .window {
+    display: grid;
+    gap: 0.1rem;
+  }
+  legend {
+    font-weight: 600;
+  }
+  .window label {
+    display: grid;
+    grid-template-columns: 3rem 1fr;
+    align-items: center;
+    min-height: 3rem;
+    font-size: 0.9rem;
+    color: var(--soft);
+  }
+  input[type='range'] {
+    width: 100%;
+    min-height: 3rem;
+    accent-color: var(--heat-ground);
+  }
+  .lines li {
+    display: flex;
+    justify-content: space-between;
+    gap: 1rem;
+    padding-block: 0.5rem;
+    font-size: 1.05rem;
+  }
+  dl {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.6rem 1.4rem;
+  }
+  dt {
+    font-size: 0.85rem;
+    color: var(--soft);
+  }
+</style>
