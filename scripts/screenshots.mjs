@@ -17,6 +17,7 @@ const VIEWS = [
   { name: 'drying', path: '/heaps/1/drying' },
   { name: 'temper-curve', path: '/heaps/1/temper-curve' },
   { name: 'story', path: '/heaps/1', scroll: '.story' },
+  { name: 'renew', path: '/heaps/1/renew' },
   { name: 'stock', path: '/stock' },
   { name: 'handbook', path: '/handbook' },
   { name: 'bench-phone', path: '/', phone: true },

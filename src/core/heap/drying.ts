@@ -45,6 +45,22 @@ export function evaporationRate(air_speed_m_s: number, saturated: number, air: n
   return Math.max(0, (25 + 19 * air_speed_m_s) * (saturated - air));
 }
 
+const known = new WeakMap<Climate, number>();
+
+/** Evaporation from an open wet surface in this air, kg/(m²·h); worked out once for each climate object. */
+export function openEvaporation(climate: Climate): number {
+  const before = known.get(climate);
+  if (before !== undefined) return before;
+  const { air_c, relative_humidity, air_speed_m_s } = climate;
+  const rate = evaporationRate(
+    air_speed_m_s,
+    humidityRatio(air_c, 1),
+    humidityRatio(air_c, relative_humidity)
+  );
+  known.set(climate, rate);
+  return rate;
+}
+
 /**
  * How freely water leaves, 0–1: clay lets go of it ever more slowly. 1 at the target temper ratio and above,
  * falling in a line to 0 at τ = 0.1.
@@ -71,14 +87,7 @@ export interface Standing {
  */
 export function waterAfterStanding(standing: Standing, hours: number): number {
   const { water_kg, active_clay_kg, target_temper_ratio, exposed_area_m2, cover, climate } = standing;
-  const rate_kg_h =
-    evaporationRate(
-      climate.air_speed_m_s,
-      humidityRatio(climate.air_c, 1),
-      humidityRatio(climate.air_c, climate.relative_humidity)
-    ) *
-    COVER_FACTOR[cover] *
-    exposed_area_m2;
+  const rate_kg_h = openEvaporation(climate) * COVER_FACTOR[cover] * exposed_area_m2;
   if (!(hours > 0) || !(water_kg > 0) || !(rate_kg_h > 0)) return water_kg;
   const free = target_temper_ratio * active_clay_kg;
   const bound = 0.1 * active_clay_kg;
@@ -97,10 +106,6 @@ const LOOSE_KG_M3 = 950;
 /** Roughly how long, in seconds, spread sand takes to lose `water_kg`; Infinity in saturated air. */
 export function dryOffSeconds(total_kg: number, water_kg: number, climate: Climate): number {
   const area = total_kg / (LOOSE_KG_M3 * SPREAD_DEPTH_M);
-  const rate = evaporationRate(
-    climate.air_speed_m_s,
-    humidityRatio(climate.air_c, 1),
-    humidityRatio(climate.air_c, climate.relative_humidity)
-  );
+  const rate = openEvaporation(climate);
   return (water_kg / (rate * area)) * 3600;
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { EigenvalueDecomposition } from 'ml-matrix';
+import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { moistureFraction, totalMass } from '$core/material/composition';
 import { TARGETS } from '$core/reference/targets';
 import { conditionAt } from './condition';
@@ -149,7 +149,9 @@ describe('belief', () => {
     }
     const belief = believe(nature, ledger(...events));
     const lowest = Math.min(
-      ...new EigenvalueDecomposition(belief.covariance, { assumeSymmetric: true }).realEigenvalues
+      ...new EigenvalueDecomposition(Matrix.from1DArray(8, 8, [...belief.covariance]), {
+        assumeSymmetric: true
+      }).realEigenvalues
     );
     expect(lowest).toBeGreaterThan(-1e-9);
     expect(totalMass(belief.mean)).toBeGreaterThan(0);

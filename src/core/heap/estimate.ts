@@ -1,4 +1,3 @@
-import { Matrix } from 'ml-matrix';
 import type { HeapTestKind } from '$core/bench/heap-test';
 import { arrivalOf } from '$core/material/arrival';
 import {
@@ -21,6 +20,16 @@ import {
   WEIGHING_SD_SHARE
 } from '$core/reference/accuracy';
 import { middle, type System, type Targets } from '$core/reference/targets';
+import {
+  carried,
+  plusOuter,
+  quadratic,
+  times,
+  dot,
+  zeroCovariance,
+  type ChangedRow,
+  type Covariance
+} from './covariance';
 import { SHED, waterAfterStanding, type Climate } from './drying';
 import type { Container, Event, Ingredient, LedgerEntry } from './entry';
 import { boughtSand, burntBody } from './ledger';
@@ -33,7 +42,7 @@ import { dryShareOf, observationOf, waterOver, type Observation } from './observ
  * Sand out in molds is the same body as the heap it was drawn from, so it stays in the state and only its
  * mass is kept apart: drawing sand and bringing it back teaches nothing about it.
  *
- * @source the standard extended Kalman filter with the Joseph form of the update
+ * @source the standard extended Kalman filter; the update in its symmetric rank-one form
  */
 export interface Belief {
   mean: Composition;
@@ -43,7 +52,7 @@ export interface Belief {
    */
   log_drying: number;
   /** 8 × 8: the seven masses in the order of PARTS (kg²), then the drying. */
-  covariance: Matrix;
+  covariance: Covariance;
   /** Part of the body that is out in molds, kg. */
   out_kg: number;
   container: Container;
@@ -80,8 +89,8 @@ const WATER = PARTS.indexOf('water');
 const ONES = PARTS.map(() => 1);
 
 export function firstBelief(nature: HeapNature): Belief {
-  const covariance = Matrix.zeros(SIZE, SIZE);
-  covariance.set(DRYING, DRYING, DRYING_LOG_SD ** 2);
+  const covariance = zeroCovariance(SIZE);
+  covariance[DRYING * SIZE + DRYING] = DRYING_LOG_SD ** 2;
   return {
     mean: composition(),
     log_drying: 0,
@@ -170,33 +179,27 @@ export function standUntil(nature: HeapNature, belief: Belief, at: string): Beli
   const step = before * 1e-4;
   const of_water = Math.min(1, Math.max(0, (standing(before + step, belief.log_drying) - water) / step));
   const of_drying = (standing(before, belief.log_drying + 1e-4) - water) / 1e-4;
-  const carried = carryDrying(belief.covariance, of_water, of_drying);
+  const dried = carried(belief.covariance, [
+    [
+      WATER,
+      [
+        [WATER, of_water],
+        [DRYING, of_drying]
+      ]
+    ]
+  ]);
   return {
     ...belief,
     at,
     mean: { ...belief.mean, water },
-    covariance: addNoise(carried, [unit(WATER), Math.min(EVAPORATION_SD_SHARE * lost, before / 2)])
+    covariance: addNoise(dried, [unit(WATER), Math.min(EVAPORATION_SD_SHARE * lost, before / 2)])
   };
-}
-
-/** Carries the covariance where only the water changes, by the water that was there and by how fast it dries. */
-function carryDrying(covariance: Matrix, of_water: number, of_drying: number): Matrix {
-  const next = covariance.clone();
-  for (let j = 0; j < SIZE; j++)
-    next.set(WATER, j, of_water * next.get(WATER, j) + of_drying * next.get(DRYING, j));
-  for (let i = 0; i < SIZE; i++)
-    next.set(i, WATER, of_water * next.get(i, WATER) + of_drying * next.get(i, DRYING));
-  return next;
 }
 
 /** Another place dries at another rate: what was learned of the last says nothing of it. */
 function forgetDrying(belief: Belief): Belief {
-  const covariance = belief.covariance.clone();
-  for (let i = 0; i < SIZE; i++) {
-    covariance.set(i, DRYING, 0);
-    covariance.set(DRYING, i, 0);
-  }
-  covariance.set(DRYING, DRYING, DRYING_LOG_SD ** 2);
+  const covariance = carried(belief.covariance, [[DRYING, []]]);
+  covariance[DRYING * SIZE + DRYING] = DRYING_LOG_SD ** 2;
   return { ...belief, log_drying: 0, covariance };
 }
 
@@ -260,19 +263,18 @@ function remove(belief: Belief, kg: number): Belief {
   const taken = Math.min(kg, total);
   const left = 1 - taken / total;
   const mean = toVector(belief.mean);
-  const jacobian = Matrix.eye(SIZE, SIZE, left).add(
-    Matrix.columnVector(ofMasses(mean))
-      .mmul(Matrix.rowVector(ofMasses(ONES)))
-      .mul(taken / (total * total))
-  );
-  jacobian.set(DRYING, DRYING, 1);
+  // J·P·Jᵀ with J = D + a·1ᵀ, D = left·I on the masses and a = x·taken/total², as outer products.
+  const along = mean.map((value) => (value * taken) / (total * total));
+  const p1 = times(belief.covariance, ONES);
+  const dp1 = p1.map((value, i) => (i === DRYING ? value : left * value));
+  let covariance: Covariance = scaledMasses(belief.covariance, left);
+  covariance = plusOuter(covariance, along, dp1, 1);
+  covariance = plusOuter(covariance, dp1, along, 1);
+  covariance = plusOuter(covariance, along, along, dot(ONES, p1));
   return {
     ...belief,
     mean: fromVector(mean.map((value) => value * left)),
-    covariance: addNoise(carry(belief.covariance, jacobian), [
-      mean.map((value) => value / total),
-      weighingSd(kg)
-    ])
+    covariance: addNoise(covariance, [mean.map((value) => value / total), weighingSd(kg)])
   };
 }
 
@@ -297,18 +299,28 @@ function burn(belief: Belief, event: Extract<Event, { kind: 'poured' }>): Belief
   const burn = (kg: number) => burntBody(belief.mean, kg, event.water_driven_off_kg);
   const after = burn(event.burnt_kg);
   const share = Math.min(1, event.burnt_kg / total);
-  const carrying = Matrix.eye(SIZE, SIZE);
-  for (const part of ['active_clay', 'combustibles', 'oil'] as const) {
-    carrying.set(PARTS.indexOf(part), PARTS.indexOf(part), 1 - share);
-  }
-  carrying.set(PARTS.indexOf('dead_clay'), PARTS.indexOf('active_clay'), share);
+  const index = (part: Part) => PARTS.indexOf(part);
+  const kept = (part: Part): ChangedRow => [index(part), [[index(part), 1 - share]]];
+  const dead: ChangedRow = [
+    index('dead_clay'),
+    [
+      [index('dead_clay'), 1],
+      [index('active_clay'), share]
+    ]
+  ];
   const water_kept = belief.mean.water > 0 ? after.water / belief.mean.water : 1;
-  carrying.set(WATER, WATER, water_kept);
+  const changed = [
+    kept('active_clay'),
+    kept('combustibles'),
+    kept('oil'),
+    dead,
+    [WATER, [[WATER, water_kept]]] as ChangedRow
+  ];
   const step = total * 1e-4;
   const base = toVector(after);
   const slope = toVector(burn(event.burnt_kg + step)).map((value, i) => (value - base[i]!) / step);
   const covariance = addNoise(
-    carry(belief.covariance, carrying),
+    carried(belief.covariance, changed),
     [slope, BURNT_SD_SHARE * event.burnt_kg],
     [unit(WATER), 0.3 * (belief.mean.water - after.water)]
   );
@@ -321,33 +333,24 @@ function burn(belief: Belief, event: Extract<Event, { kind: 'poured' }>): Belief
 function read(belief: Belief, observation: Observation | null, entry_id: number, kind: HeapTestKind): Belief {
   if (!observation) return belief;
   const { predicted, gradient, read, sd } = observation;
-  const h = Matrix.rowVector(ofMasses(gradient));
-  const ph = belief.covariance.mmul(h.transpose());
-  const innovation_variance = h.mmul(ph).get(0, 0) + sd * sd;
-  const gain = ph.mul(1 / innovation_variance);
-  const kept = Matrix.eye(SIZE, SIZE).sub(gain.mmul(h));
-  const covariance = carry(belief.covariance, kept).add(gain.mmul(gain.transpose()).mul(sd * sd));
-  const mean = toVector(belief.mean).map((value, i) =>
-    Math.max(0, value + gain.get(i, 0) * (read - predicted))
-  );
-  const log_drying = belief.log_drying + gain.get(DRYING, 0) * (read - predicted);
+  const ph = times(belief.covariance, gradient);
+  const innovation_variance = dot(gradient, ph) + sd * sd;
+  const gain = ph.map((value) => value / innovation_variance);
+  // With the optimal gain k the update is P − k·S·kᵀ, which stays symmetric by itself.
+  const covariance = plusOuter(belief.covariance, gain, gain, -innovation_variance);
+  const mean = toVector(belief.mean).map((value, i) => Math.max(0, value + gain[i]! * (read - predicted)));
+  const log_drying = belief.log_drying + gain[DRYING]! * (read - predicted);
   const spread = Math.sqrt(innovation_variance);
   const far = Math.abs(read - predicted) > QUESTION_AT * spread;
   const questioned = far
     ? [...belief.questioned, { entry_id, kind, expected: predicted, read, sd: spread }]
     : belief.questioned;
-  return { ...belief, mean: fromVector(mean), log_drying, covariance: symmetric(covariance), questioned };
+  return { ...belief, mean: fromVector(mean), log_drying, covariance, questioned };
 }
 
 /** Standard deviation of a figure with this gradient. */
-function sdAlong(covariance: Matrix, gradient: readonly number[]): number {
-  const g = Matrix.rowVector(ofMasses(gradient));
-  return Math.sqrt(Math.max(0, g.mmul(covariance).mmul(g.transpose()).get(0, 0)));
-}
-
-/** A gradient in the seven masses, as one in the whole state. */
-function ofMasses(gradient: readonly number[]): number[] {
-  return [...gradient, 0];
+function sdAlong(covariance: Covariance, gradient: readonly number[]): number {
+  return Math.sqrt(Math.max(0, quadratic(covariance, gradient, gradient)));
 }
 
 /** A believed figure and its standard deviation. */
@@ -376,7 +379,7 @@ export function believedDrying(belief: Belief): {
   range: [number, number];
   learned: boolean;
 } {
-  const sd = Math.sqrt(Math.max(0, belief.covariance.get(DRYING, DRYING)));
+  const sd = Math.sqrt(Math.max(0, belief.covariance[DRYING * SIZE + DRYING]!));
   const at = (off: number) => Math.exp(belief.log_drying + off * sd);
   return { factor: at(0), range: [at(-1.645), at(1.645)], learned: sd < 0.9 * DRYING_LOG_SD };
 }
@@ -409,33 +412,13 @@ function fromVector(vector: readonly number[]): Composition {
 /** One source of error: the direction in which it moves the seven masses, and its size. */
 type Noise = readonly [direction: readonly number[], sd: number];
 
-/** P + Σ sd²·g·gᵀ, a fresh matrix. */
-function addNoise(covariance: Matrix, ...noises: readonly Noise[]): Matrix {
-  const next = covariance.clone();
-  for (const [direction, sd] of noises) {
-    const variance = sd * sd;
-    for (let i = 0; i < direction.length; i++) {
-      const di = direction[i]! * variance;
-      if (di === 0) continue;
-      for (let j = 0; j < direction.length; j++) {
-        if (direction[j] !== 0) next.set(i, j, next.get(i, j) + di * direction[j]!);
-      }
-    }
-  }
-  return next;
+/** P + Σ sd²·g·gᵀ */
+function addNoise(covariance: Covariance, ...noises: readonly Noise[]): Covariance {
+  return noises.reduce((sum, [direction, sd]) => plusOuter(sum, direction, direction, sd * sd), covariance);
 }
 
-function carry(covariance: Matrix, jacobian: Matrix): Matrix {
-  return jacobian.mmul(covariance).mmul(jacobian.transpose());
-}
-
-/** The covariance of masses that all grew by one factor. */
-function scaledMasses(covariance: Matrix, factor: number): Matrix {
-  const growing = Matrix.eye(SIZE, SIZE, factor);
-  growing.set(DRYING, DRYING, 1);
-  return carry(covariance, growing);
-}
-
-function symmetric(of: Matrix): Matrix {
-  return of.clone().add(of.transpose()).mul(0.5);
+/** The covariance of masses that are all scaled by one factor; the drying stays as it is. */
+function scaledMasses(covariance: Covariance, factor: number): Covariance {
+  const of = (index: number) => (index === DRYING ? 1 : factor);
+  return covariance.map((value, at) => value * of(Math.floor(at / SIZE)) * of(at % SIZE));
 }

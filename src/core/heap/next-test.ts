@@ -1,9 +1,9 @@
-import { Matrix } from 'ml-matrix';
 import type { HeapTestKind } from '$core/bench/heap-test';
 import { aimMoisture } from '$core/judge/temper-window';
 import { PARTS, dryShare, totalMass, type Composition } from '$core/material/composition';
 import { MOISTURE_SD, READING_SD, SQUEEZE_MOISTURE_SD } from '$core/reference/accuracy';
 import { middle } from '$core/reference/targets';
+import { quadratic } from './covariance';
 import type { Belief, HeapNature } from './estimate';
 import { dryShareOf, waterOver } from './observation';
 
@@ -39,8 +39,7 @@ export function testsWorth(nature: HeapNature, belief: Belief): TestWorth[] {
   const total = totalMass(sand);
   if (!(total > 0) || nature.system === 'oil') return [];
   const wanted = waterGradient(nature, sand);
-  const masses = belief.covariance.subMatrix(0, PARTS.length - 1, 0, PARTS.length - 1);
-  const before = quadratic(masses, wanted, wanted);
+  const before = quadratic(belief.covariance, wanted, wanted);
   if (!(before > 0)) return [];
   const target = nature.targets.temper_ratio;
   const temper = target && sand.active_clay > 0 ? waterOver(sand, 'active_clay') : waterOver(sand, 'total');
@@ -91,7 +90,8 @@ export function testsWorth(nature: HeapNature, belief: Belief): TestWorth[] {
   return candidates
     .map(({ kind, method, minutes, gradient, sd }) => {
       const taken =
-        quadratic(masses, wanted, gradient) ** 2 / (quadratic(masses, gradient, gradient) + sd * sd);
+        quadratic(belief.covariance, wanted, gradient) ** 2 /
+        (quadratic(belief.covariance, gradient, gradient) + sd * sd);
       const worth: TestWorth = {
         kind,
         minutes,
@@ -114,11 +114,4 @@ function waterGradient({ targets }: HeapNature, sand: Composition): number[] {
   }
   const aim = aimMoisture(targets, dryShare(sand, 'active_clay'));
   return PARTS.map((part) => (part === 'water' ? -1 : aim / (1 - aim)));
-}
-
-function quadratic(covariance: Matrix, a: readonly number[], b: readonly number[]): number {
-  return Matrix.rowVector([...a])
-    .mmul(covariance)
-    .mmul(Matrix.columnVector([...b]))
-    .get(0, 0);
 }

@@ -26,7 +26,7 @@ export const WEIGHING_SD_SHARE = 0.004;
 
 /** How far a lot may stand from its handbook figures when nobody measured it. */
 export const UNMEASURED = {
-  sand_moisture_sd: 0.008,
+  sand_moisture_sd: 0.006,
   binder_moisture_sd: 0.01,
   binder_active_sd: 0.05,
   /** Sand bought ready mixed, nothing known: moisture and active clay. */

@@ -33,7 +33,7 @@
   );
   // Hand words where the squeeze grades lie: below 0.65 of temper it runs, from 1.4 up it is mud.
   const centre = $derived((window.min + window.max) / 2);
-  const words = $derived(
+  const placed = $derived(
     oil
       ? []
       : [
@@ -43,6 +43,14 @@
           { word: 'soft', at: (window.max + Math.min(high, centre * 1.4)) / 2 },
           { word: 'mud', at: (Math.min(high, centre * 1.4) + high) / 2 }
         ]
+  );
+  // A word that would stand on another is left out, the temper word never.
+  const words = $derived(
+    placed.filter(
+      (each, i) =>
+        each.bold ||
+        placed.every((other, j) => i === j || !other.bold || Math.abs(at(each.at) - at(other.at)) > 17)
+    )
   );
   const label = $derived(
     `Moisture ${value.toFixed(1)} % give or take ${sd.toFixed(1)}; temper window ${window.min.toFixed(1)} to ${window.max.toFixed(1)} %` +
