@@ -175,6 +175,9 @@ export async function computing(): Promise<Measured[]> {
     { what: 'replay, 5,000 entries', value: median('replay, 5,000 entries'), target: 50, unit: 'ms' },
     { what: 'estimate, 5,000 entries', value: median('estimate, 5,000 entries'), target: 150, unit: 'ms' },
     { what: 'condition at a time', value: median('condition at a time'), target: 5, unit: 'ms' },
+    { what: 'fineness number', value: median('fineness'), target: 1, unit: 'ms' },
+    { what: 'blend as a linear programme', value: median('blend, two windows'), target: 30, unit: 'ms' },
+    { what: 'drying forecast, 14 days', value: median('drying forecast, 14 days'), target: 5, unit: 'ms' },
     {
       what: 'keystroke on the mix page',
       value: median('keystroke on the mix page'),

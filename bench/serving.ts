@@ -62,11 +62,13 @@ async function medianMs(url: string): Promise<number> {
 
 /** Every script that the page loads at once, and what those import, each gzipped. */
 async function firstLoadKb(base: string, path: string): Promise<number> {
-  const html = await (await fetch(base + path)).text();
   const seen = new Map<string, number>();
-  const wanted = [...html.matchAll(/(?:href|import\()\s*=?\s*"([^"]+\.js)"/g)].map(
-    (match) => new URL(match[1]!, base + path).href
-  );
+  const response = await fetch(base + path);
+  const html = await response.text();
+  // What the page's own parts need is named in the Link header, the entry in the page.
+  const preloaded = [...(response.headers.get('link') ?? '').matchAll(/<([^>]+\.js)>/g)];
+  const imported = [...html.matchAll(/(?:href=|import\()\s*"([^"]+\.js)"/g)];
+  const wanted = [...preloaded, ...imported].map((match) => new URL(match[1]!, base + path).href);
   while (wanted.length > 0) {
     const url = wanted.pop()!;
     if (seen.has(url)) continue;

@@ -219,6 +219,7 @@ describe('the ledger', () => {
     const page = await listEntries(db, heap.id, { limit: 2, offset: 1 });
     expect(page.items.map((each) => each.note)).toEqual(['day 6', 'day 5']);
     expect(page.total).toBe(7);
+    expect(await listEntries(db, heap.id, { limit: 2, offset: 90 })).toMatchObject({ items: [], total: 7 });
     expect((await listEntries(db, heap.id, { from: at(6) })).total).toBe(2);
   });
 });

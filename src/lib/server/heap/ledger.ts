@@ -95,20 +95,25 @@ export async function listEntries(
     to === undefined ? '' : 'AND v.at <= :to'
   ].join(' ');
   const replacements = { heap_id, kind, test_kind, from, to, limit, offset };
-  const [rows, [count]] = [
-    await db.sequelize.query<JoinedRow>(
-      `SELECT ${COLUMNS} ${where} ORDER BY v.at DESC, e.id DESC LIMIT :limit OFFSET :offset`,
-      {
-        type: QueryTypes.SELECT,
-        replacements
-      }
-    ),
-    await db.sequelize.query<{ total: number }>(`SELECT COUNT(*) AS total ${where}`, {
-      type: QueryTypes.SELECT,
-      replacements
-    })
-  ];
-  return { items: rows.map((row) => entryRecord(row, heap.system)), total: count?.total ?? 0, limit, offset };
+  // The count rides along with the rows; only a page past the end has no row to carry it.
+  const rows = await db.sequelize.query<JoinedRow & { total: number }>(
+    `SELECT ${COLUMNS}, COUNT(*) OVER () AS total ${where} ORDER BY v.at DESC, e.id DESC LIMIT :limit OFFSET :offset`,
+    { type: QueryTypes.SELECT, replacements }
+  );
+  const total = rows[0]?.total ?? (offset === 0 ? 0 : await countEntries(db, where, replacements));
+  return { items: rows.map((row) => entryRecord(row, heap.system)), total, limit, offset };
+}
+
+async function countEntries(
+  db: Database,
+  where: string,
+  replacements: Record<string, unknown>
+): Promise<number> {
+  const [count] = await db.sequelize.query<{ total: number }>(`SELECT COUNT(*) AS total ${where}`, {
+    type: QueryTypes.SELECT,
+    replacements
+  });
+  return count?.total ?? 0;
 }
 
 export async function readEntry(

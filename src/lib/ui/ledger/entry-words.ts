@@ -99,13 +99,13 @@ function readingWords(row: LedgerRow): { what: string; amount: string } {
   return { what: (guide?.name ?? test.kind).toLowerCase(), amount: unit ? `${digits}\u202f${unit}` : digits };
 }
 
-/** A day and time short enough for a list, in the reader's own zone. */
+// Made once: a formatter costs far more to make than to use.
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
+const DAY_AND_YEAR = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: '2-digit' });
+
+/** A day short enough for a list, in the reader's own zone; the year only when it is another. */
 export function shortDate(iso: string, now = Date.now()): string {
   const date = new Date(iso);
   const sameYear = date.getFullYear() === new Date(now).getFullYear();
-  return date.toLocaleDateString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    ...(!sameYear && { year: '2-digit' })
-  });
+  return (sameYear ? DAY : DAY_AND_YEAR).format(date);
 }

@@ -10,8 +10,11 @@ export const load: PageServerLoad = async ({ params, url }) => {
   const db = await database();
   const id = Number(params.id);
   const all = url.searchParams.get('ledger') === 'all';
-  const ledger = await listEntries(db, id, { limit: all ? 500 : LINES, undone: true });
-  const [lastMoisture] = (await listTests(db, id, { test_kind: 'moisture', limit: 1 })).items;
+  const [ledger, moisture] = await Promise.all([
+    listEntries(db, id, { limit: all ? 500 : LINES, undone: true }),
+    listTests(db, id, { test_kind: 'moisture', limit: 1 })
+  ]);
+  const lastMoisture = moisture.items.find((test) => !test.excluded_reason);
   return {
     ledger,
     all,
