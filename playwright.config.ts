@@ -13,8 +13,8 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   retries: 0,
-  timeout: 45_000,
-  expect: { timeout: 10_000 },
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -5,5 +5,5 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 export default defineConfig({
   resolve: { alias: { $core: here('src/core'), $lib: here('src/lib') } },
-  test: { include: ['src/**/*.test.ts', 'bench/**/*.test.ts'], environment: 'node', testTimeout: 20_000 }
+  test: { include: ['src/**/*.test.ts', 'bench/**/*.test.ts'], environment: 'node', testTimeout: 90_000 }
 });
