@@ -14,6 +14,10 @@ export async function serve(folder, greeting) {
     stop(`the records in ${folder} cannot be opened: ${error.message}`);
   }
   const server = createServer(handler);
+  // Longer than clients keep an idle connection for reuse: who closes first must not be us, or a request that is
+  // just on its way meets a closed door.
+  server.keepAliveTimeout = 75_000;
+  server.headersTimeout = 80_000;
   server.on('error', (error) => stop(whyNoPort(error)));
   server.listen(PORT, HOST, () => {
     const { port } = server.address();
