@@ -89,3 +89,23 @@ test('an amended moisture test moves the estimate', async ({ page, request }) =>
   await expect(page.getByText('Amended; everything after it')).toBeVisible();
   expect((await state(request, heap)).moisture_percent.value).toBeGreaterThan(dry + 0.5);
 });
+
+test('an entry written right after a batch counts after it, and an amended one keeps its place', async ({
+  page,
+  request
+}) => {
+  const heap = await made(request, '/heaps', { name: 'Quick heap', system: 'water' });
+  await made(request, `/heaps/${heap.id}/entries`, { kind: 'bought', at: hoursAgo(0), kg: 20 });
+  await open(page, `/heaps/${heap.id}/log?kind=discarded`);
+  await page.getByLabel('How much', { exact: true }).fill('2 kg');
+  await page.getByRole('button', { name: 'Write it in' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Quick heap', exact: true })).toBeVisible();
+  const { items } = await (await request.get(`/api/v1/heaps/${heap.id}/entries`)).json();
+  expect(items.map((entry: { kind: string }) => entry.kind)).toEqual(['discarded', 'bought']);
+  await open(page, `/heaps/${heap.id}/entries/${items[0].id}`);
+  await page.getByLabel('How much', { exact: true }).fill('3 kg');
+  await page.getByRole('button', { name: 'Amend' }).click();
+  await expect(page.getByText('Amended; everything after it')).toBeVisible();
+  const amended = await (await request.get(`/api/v1/heaps/${heap.id}/entries/${items[0].id}`)).json();
+  expect(amended).toMatchObject({ kg: 3, at: items[0].at, version: 2 });
+});

@@ -37,7 +37,7 @@
   </header>
   <ul class="heaps ruled">
     {#each data.heaps as { heap, state } (heap.id)}
-      {@const todo = state.prescription.need !== 'nothing'}
+      {@const wanting = state.prescription.need !== 'nothing'}
       <li>
         <a
           class="heap"
@@ -52,7 +52,7 @@
             <span class="name">{heap.name}</span>
             <span class="soft small">{massText(state.total_kg, units())} · {BINDER_NAMES[heap.binder]}</span>
           </span>
-          <span class="verdict" class:good={!todo}
+          <span class="verdict" class:good={!wanting}
             >{VERDICT_WORDS[state.verdict]}{#if state.short_of_clay}<span class="clay">short of clay</span
               >{/if}</span
           >

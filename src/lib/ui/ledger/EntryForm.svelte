@@ -74,7 +74,14 @@
     value === undefined || !stated ? '' : String(value);
   const stated = (source: unknown) => source === 'your entry';
 
-  let at = $state(format(old ? new Date(old.at) : new Date(), "yyyy-MM-dd'T'HH:mm"));
+  // The field shows minutes. Left as it stands it means the very moment, seconds included: an entry written just
+  // after a batch must count after it, and an amended one must keep its place in the ledger.
+  const shownAt = format(old ? new Date(old.at) : new Date(), "yyyy-MM-dd'T'HH:mm");
+  let at = $state(shownAt);
+  function moment(): string {
+    if (at === shownAt) return old?.at ?? new Date().toISOString();
+    return Number.isNaN(Date.parse(at)) ? at : new Date(at).toISOString();
+  }
   let note = $state(old?.note ?? '');
   let amount = $state(mass(old?.kg, old?.typed?.kg));
   let burnt = $state<'yes' | 'no' | null>(old?.burnt ? 'yes' : 'no');
@@ -134,7 +141,7 @@
   function body(): Record<string, unknown> {
     const head = {
       kind,
-      at: Number.isNaN(Date.parse(at)) ? at : new Date(at).toISOString(),
+      at: moment(),
       zone: zone(),
       note: note.trim() === '' ? undefined : note.trim(),
       version: existing?.version
