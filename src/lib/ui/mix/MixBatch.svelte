@@ -332,7 +332,7 @@
                     line.pick?.loose_kg_per_l ?? 1,
                     line.role === 'water' || line.role === 'oil' || line.role === 'activator'
                   )}{#if line.brings_water_kg > 0.0005}
-                    {' '}· brings {massText(line.brings_water_kg, units())} water{/if}
+                    &nbsp;· brings {massText(line.brings_water_kg, units())} water{/if}
                 </span>
                 {#if left}
                   <span class="small" class:short={left.short_kg > 0.0005}>

@@ -38,7 +38,7 @@
         <h1>{heap.name}</h1>
         <p class="soft small">
           {BINDER_NAMES[heap.binder]} · {COVER_NAMES[heap.container.cover]}{#if stood > 86400}
-            {' '}· stood {durationText(stood)} since the last entry{/if}
+            &nbsp;· stood {durationText(stood)} since the last entry{/if}
           · <a href="/heaps/{heap.id}/settings">Windows and container</a>
         </p>
       </div>
