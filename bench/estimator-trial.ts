@@ -1,7 +1,8 @@
 import { conditionAt } from '../src/core/heap/condition';
 import { SHED, waterAfterStanding, type Cover } from '../src/core/heap/drying';
 import type { Event, Ingredient, LedgerEntry } from '../src/core/heap/entry';
-import { advance, firstBelief, type Belief, type HeapNature } from '../src/core/heap/estimate';
+import { firstBelief, type Belief, type HeapNature } from '../src/core/heap/belief';
+import { advance } from '../src/core/heap/estimate';
 import { apply, emptyBooks, type Books } from '../src/core/heap/ledger';
 import { aimMoisture } from '../src/core/judge/temper-window';
 import { dryShare, moistureFraction, totalMass } from '../src/core/material/composition';

@@ -5,12 +5,14 @@ import { dyeFactor, type DyeStandard } from './methylene-blue';
 import { moistureByDrying, type DryingMethod, type MoistureReading } from './moisture';
 import { permeabilityNumber, type PermeabilityReading } from './permeability';
 import { shatterIndex } from './shatter';
-import { grading, type Retained } from './sieve';
+import { grading, type Retained } from './grading';
 import type { SqueezeReading } from './squeeze';
 
 /** A test made on a heap: its readings, as they were taken. */
 export type HeapTest =
   | ({ kind: 'moisture'; method: DryingMethod } & MoistureReading)
+  /** What a moisture probe showed, 0–1 of the damp sand. */
+  | { kind: 'probe'; moisture: number }
   | ({ kind: 'squeeze' } & SqueezeReading)
   | { kind: 'compactability'; start_mm: number; end_mm: number }
   | { kind: 'green-compression'; load_kg: number; diameter_mm: number }
@@ -35,6 +37,8 @@ export function testFigure(test: HeapTest): number | null {
   switch (test.kind) {
     case 'moisture':
       return moistureByDrying(test).wet_basis;
+    case 'probe':
+      return test.moisture;
     case 'squeeze':
       return null;
     case 'compactability':

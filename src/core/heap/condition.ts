@@ -6,11 +6,11 @@ import {
   believedDryShare,
   believedMass,
   believedMoisture,
-  standUntil,
   type Belief,
   type Believed,
   type HeapNature
-} from './estimate';
+} from './belief';
+import { standUntil } from './standing';
 
 /** A heap at a glance. Shares 0–1: moisture of the wet sand, the others of the dry mix. */
 export interface Condition {

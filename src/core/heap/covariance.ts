@@ -75,3 +75,8 @@ export function carried(p: Covariance, changed: readonly ChangedRow[]): number[]
   }
   return next;
 }
+
+/** P + Q, both of one size. */
+export function plusCovariance(p: Covariance, q: Covariance): number[] {
+  return p.map((value, i) => value + q[i]!);
+}

@@ -40,6 +40,11 @@ export function humidityRatio(celsius: number, relative_humidity: number): numbe
   return (0.62198 * vapour) / (101_325 - vapour);
 }
 
+/** Relative humidity, 0–1 and beyond, of air with this humidity ratio: the inverse of `humidityRatio`. */
+export function relativeHumidity(celsius: number, humidity_ratio: number): number {
+  return (101_325 * humidity_ratio) / (0.62198 + humidity_ratio) / saturationPressure(celsius);
+}
+
 /** Evaporation from a wet surface, kg/(m²·h), by air speed (m/s) and the two humidity ratios. */
 export function evaporationRate(air_speed_m_s: number, saturated: number, air: number): number {
   return Math.max(0, (25 + 19 * air_speed_m_s) * (saturated - air));

@@ -4,17 +4,10 @@ import { moistureFraction, totalMass } from '$core/material/composition';
 import { TARGETS } from '$core/reference/targets';
 import { conditionAt } from './condition';
 import type { Event, Ingredient, LedgerEntry } from './entry';
-import {
-  advance,
-  believe,
-  believedDryShare,
-  believedMass,
-  believedMoisture,
-  firstBelief,
-  standUntil,
-  type HeapNature
-} from './estimate';
+import { believedDryShare, believedMass, believedMoisture, firstBelief, type HeapNature } from './belief';
+import { advance, believe } from './estimate';
 import { replay } from './ledger';
+import { standUntil } from './standing';
 
 const nature: HeapNature = {
   system: 'water',

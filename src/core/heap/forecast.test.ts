@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { TARGETS } from '$core/reference/targets';
 import type { LedgerEntry } from './entry';
-import { believe, believedDrying, type HeapNature } from './estimate';
+import { believedDrying, type HeapNature } from './belief';
+import { believe } from './estimate';
+import { learnedDrying } from './learning';
 import { forecastDrying } from './forecast';
 
 const START = '2026-03-01T09:00:00.000Z';
@@ -89,20 +91,15 @@ describe('forecastDrying', () => {
       }
     });
     const quick = believe(nature, [mixed, dry(0, 0.037), dry(7, forecast.curve.at(-1)!.moisture - 0.007)]);
-    expect(believedDrying(belief)).toMatchObject({ factor: 1, learned: false });
-    expect(believedDrying(quick).factor).toBeGreaterThan(1.2);
-    expect(believedDrying(quick).learned).toBe(true);
-    const from = new Date(Date.parse(START) + 7 * 86_400_000).toISOString();
-    const [low, high] = believedDrying(quick).range;
-    expect(low).toBeLessThan(believedDrying(quick).factor);
-    expect(high).toBeGreaterThan(believedDrying(quick).factor);
-    // Moved elsewhere, it starts learning anew.
-    const moved = believe(nature, [
-      mixed,
-      dry(0, 0.037),
-      dry(7, 0.02),
-      { id: 9, at: from, event: { kind: 'moved', container: { cover: 'lid', exposed_area_m2: 0.2 } } }
-    ]);
-    expect(believedDrying(moved)).toMatchObject({ factor: 1, learned: false });
+    const drying = (of: typeof belief) => {
+      const { log, sd } = believedDrying(of);
+      return learnedDrying(log, sd);
+    };
+    expect(drying(belief)).toMatchObject({ value: 1, source: 'handbook' });
+    const learned = drying(quick);
+    expect(learned.value).toBeGreaterThan(1.2);
+    expect(learned.source).toBe('your records');
+    expect(learned.range[0]).toBeLessThan(learned.value);
+    expect(learned.range[1]).toBeGreaterThan(learned.value);
   });
 });

@@ -1,5 +1,6 @@
+import { believedMoisture, type Belief, type HeapNature } from './belief';
 import { COVERS, SHED, type Climate, type Cover } from './drying';
-import { believedMoisture, standUntil, type Belief, type HeapNature } from './estimate';
+import { standUntil } from './standing';
 import { aimMoisture } from '$core/judge/temper-window';
 import { dryShare, totalMass } from '$core/material/composition';
 import { waterToAdd } from '$core/mix/correction';
@@ -42,7 +43,7 @@ const HOT_C = 45;
  * at the end.
  *
  * @param from ISO time; the belief is carried there first
- * @param climate of the place; the nature's, or an unheated shed
+ * @param climate that the user typed; otherwise the air that the nature knows of
  * @param sand_c temperature of the sand where it is known to differ from the air
  */
 export function forecastDrying(
@@ -50,10 +51,10 @@ export function forecastDrying(
   belief: Belief,
   from: string,
   hours: number,
-  climate: Climate = nature.climate ?? SHED,
-  sand_c = climate.air_c
+  climate?: Climate,
+  sand_c?: number
 ): DryingForecast {
-  const here = { ...nature, climate };
+  const here: HeapNature = climate ? { ...nature, air: () => climate } : nature;
   const start = standUntil(here, belief, from);
   const at = (h: number) => new Date(Date.parse(from) + h * HOUR_MS).toISOString();
   const curve = Array.from({ length: POINTS + 1 }, (_, i): ForecastPoint => {
@@ -76,10 +77,17 @@ export function forecastDrying(
   >;
   const water_at_end_kg = water_by_cover_kg[start.container.cover];
   const advice: ForecastAdvice[] = [];
-  if (sand_c < STIFF_C) advice.push('bring-indoors');
-  if (sand_c > HOT_C) advice.push('let-it-cool');
+  const sand = sand_c ?? airOver(here, start, from, hours).air_c;
+  if (sand < STIFF_C) advice.push('bring-indoors');
+  if (sand > HOT_C) advice.push('let-it-cool');
   if (water_at_end_kg - water_by_cover_kg.sealed > 0.05) advice.push('seal-it');
   return { curve, water_at_end_kg, water_by_cover_kg, advice };
+}
+
+/** The mean air around the heap over the coming hours. */
+export function airOver(nature: HeapNature, belief: Belief, from: string, hours: number): Climate {
+  const from_ms = Date.parse(from);
+  return nature.air ? nature.air(belief.container, from_ms, from_ms + hours * HOUR_MS) : SHED;
 }
 
 function waterWanted(nature: HeapNature, belief: Belief): number {

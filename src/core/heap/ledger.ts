@@ -71,10 +71,11 @@ export function apply(books: Books, entry: LedgerEntry): Books {
       return { ...books, sand: minus(books.sand, drawn), out: plus(books.out, drawn) };
     }
     case 'returned':
-      return giveBack(books, event.kg);
+      return event.rest_lost ? loseRest(giveBack(books, event.kg)) : giveBack(books, event.kg);
     case 'poured':
       return burn(books, entry, event);
     case 'moved':
+    case 'learning':
     case 'tested':
     case 'noted':
       return books;
@@ -138,6 +139,11 @@ function giveBack(books: Books, kg: number): Books {
   if (kg <= out) return rest;
   const like = totalMass(rest.sand) > 0 ? rest.sand : composition({ grain: 1 });
   return bring(rest, portion(like, kg - out));
+}
+
+/** What is still out stays out for good. */
+function loseRest(books: Books): Books {
+  return { ...books, out: composition(), gone: plus(books.gone, books.out) };
 }
 
 function take(entry: LedgerEntry, books: Books, kg: number): Composition {

@@ -4,7 +4,7 @@ import { PARTS, dryShare, totalMass, type Composition } from '$core/material/com
 import { MOISTURE_SD, READING_SD, SQUEEZE_MOISTURE_SD } from '$core/reference/accuracy';
 import { middle } from '$core/reference/targets';
 import { quadratic } from './covariance';
-import type { Belief, HeapNature } from './estimate';
+import type { Belief, HeapNature } from './belief';
 import { dryShareOf, waterOver } from './observation';
 
 /** What a test would do to the uncertainty of the prescribed water. */

@@ -3,7 +3,8 @@ import type { HeapTest } from '$core/bench/heap-test';
 import { PARTS, composition } from '$core/material/composition';
 import { TARGETS } from '$core/reference/targets';
 import type { LedgerEntry } from './entry';
-import { believe, believedDryShare, believedMoisture, type HeapNature } from './estimate';
+import { believedDryShare, believedMoisture, type HeapNature } from './belief';
+import { believe } from './estimate';
 import { testsWorth } from './next-test';
 import { observationOf } from './observation';
 

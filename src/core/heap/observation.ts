@@ -3,10 +3,10 @@ import { lossFraction } from '$core/bench/loss';
 import { dyeFactor, dyeScatter } from '$core/bench/methylene-blue';
 import { compactability } from '$core/bench/compactability';
 import { moistureByDrying, moistureTestSd } from '$core/bench/moisture';
-import { grading } from '$core/bench/sieve';
+import { grading } from '$core/bench/grading';
 import { squeeze } from '$core/bench/squeeze';
 import { PARTS, dryMass, totalMass, type Composition, type Part } from '$core/material/composition';
-import { READING_SD, SQUEEZE_MOISTURE_SD } from '$core/reference/accuracy';
+import { PROBE_MOISTURE_SD, READING_SD, SQUEEZE_MOISTURE_SD } from '$core/reference/accuracy';
 import { middle, type System, type Targets } from '$core/reference/targets';
 
 /**
@@ -41,6 +41,8 @@ export function observationOf(
         read: moistureByDrying(test).wet_basis,
         sd: moistureTestSd(test.method, test.wet_g - test.pan_g)
       };
+    case 'probe':
+      return { ...waterOver(sand, 'total'), read: test.moisture, sd: PROBE_MOISTURE_SD };
     case 'squeeze': {
       const answer = squeeze(test, system);
       return answer.tells_water && system === 'water'

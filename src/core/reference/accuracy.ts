@@ -5,7 +5,15 @@
  */
 
 /** Moisture by drying, fraction of the wet sand, by how it was dried. */
-export const MOISTURE_SD = { oven: 0.001, lamp: 0.0015, pan: 0.0025, microwave: 0.0025 } as const;
+export const MOISTURE_SD = {
+  oven: 0.001,
+  lamp: 0.0015,
+  pan: 0.0025,
+  microwave: 0.0025
+} as const;
+
+/** A capacitive moisture probe pushed into the sand: how dense it lies around it counts as much as the water. */
+export const PROBE_MOISTURE_SD = 0.006;
 
 /** What a squeeze tells of moisture, fraction of the wet sand. */
 export const SQUEEZE_MOISTURE_SD = 0.005;
@@ -18,6 +26,16 @@ export const READING_SD = {
   clay_wash: 0.007,
   ignition: 0.003,
   sieve_fines: 0.01
+} as const;
+
+/** One careful reading of tests that say nothing of the sand's parts, in the figure's own SI or as a share of it. */
+export const SINGLE_TEST_SD = {
+  compactability: 0.02,
+  green_compression_share: 0.08,
+  permeability_share: 0.1,
+  shatter: 0.04,
+  fineness_share: 0.02,
+  hardness: 3
 } as const;
 
 /** A kitchen scale: a fixed part (kg) and a part of the load. */
@@ -51,3 +69,6 @@ export const EVAPORATION_SD_SHARE = 0.2;
 
 /** Sand judged burnt by eye, as a share of the amount named. */
 export const BURNT_SD_SHARE = 0.4;
+
+/** Sand burnt as worked out from the metal poured, as a share of it: castings differ more than eyes do. */
+export const BURNT_UNJUDGED_SD_SHARE = 0.7;

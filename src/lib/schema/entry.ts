@@ -1,4 +1,5 @@
-import { array, string, type InferType } from 'yup';
+import { array, number, string, type InferType } from 'yup';
+import { LEARNED_FIGURES, type LearnedFigure } from '$core/heap/entry';
 import { MATERIAL_KINDS, ROLES } from '$core/reference/ingredients';
 import {
   REQUIRED,
@@ -8,6 +9,7 @@ import {
   id,
   kg,
   kgOrNone,
+  moreThanNothing,
   pastTime,
   percent,
   shape,
@@ -38,10 +40,20 @@ const written = {
     kg: text(40).optional(),
     burnt_kg: text(40).optional(),
     water_driven_off_kg: text(40).optional(),
+    metal_kg: text(40).optional(),
+    rammed_l: text(40).optional(),
     additions: array(text(40).defined()).max(20).optional()
   }).optional(),
   /** The version being amended; refused with 409 when it is no longer the latest. */
   version: whole(1, Number.MAX_SAFE_INTEGER).optional()
+};
+
+/** What a learned figure may be held at, in the units of the interface. */
+export const LEARNED_RANGE: Record<LearnedFigure, { min: number; max: number; unit: string }> = {
+  drying: { min: 0.05, max: 20, unit: '' },
+  'rammed-density': { min: 0.5, max: 4, unit: 'kg/L' },
+  spill: { min: 0, max: 50, unit: '%' },
+  burn: { min: 0.001, max: 20, unit: 'kg per kg' }
 };
 
 const head = <const K extends string>(kind: K) => ({
@@ -72,14 +84,45 @@ export const entries = {
     REQUIRED
   ),
   spilled: shape({ ...head('spilled'), kg: kg().required(REQUIRED) }).required(REQUIRED),
-  drawn: shape({ ...head('drawn'), kg: kg().required(REQUIRED) }).required(REQUIRED),
-  returned: shape({ ...head('returned'), kg: kg().required(REQUIRED) }).required(REQUIRED),
+  drawn: shape({
+    ...head('drawn'),
+    kg: kg().required(REQUIRED),
+    /** Volume that it filled once rammed: teaches the heap's rammed density. */
+    rammed_l: moreThanNothing('L', 1000).optional()
+  }).required(REQUIRED),
+  returned: shape({
+    ...head('returned'),
+    /** Left out: all that was out, less what is usually spilled. */
+    kg: kg().optional(),
+    /** Nothing more will come back of what is out. */
+    rest_lost: yesNo().optional()
+  }).required(REQUIRED),
   poured: shape({
     ...head('poured'),
-    burnt_kg: kgOrNone().required(REQUIRED),
+    /** Left out: worked out from the metal. */
+    burnt_kg: kgOrNone()
+      .optional()
+      .test('either', 'give either the burnt sand or the metal poured', (burnt, { parent }) => {
+        return burnt !== undefined || parent.metal_kg !== undefined;
+      }),
+    metal_kg: kg(500).optional(),
     water_driven_off_kg: kgOrNone(200).optional()
   }).required(REQUIRED),
   moved: shape({ ...head('moved'), container: container().required(REQUIRED) }).required(REQUIRED),
+  /** Holds a learned figure at a value from here on, or, without one, starts learning it anew. */
+  learning: shape({
+    ...head('learning'),
+    of: choice(LEARNED_FIGURES).required(REQUIRED),
+    /** Drying as a factor, density in kg/L, spill in % of what was drawn, burning in kg of sand per kg of metal. */
+    value: number()
+      .typeError('must be a number')
+      .optional()
+      .test('range', function (value) {
+        const range = LEARNED_RANGE[(this.parent as { of: LearnedFigure }).of];
+        if (value === undefined || !range || (value >= range.min && value <= range.max)) return true;
+        return this.createError({ message: `must be ${range.min} to ${range.max} ${range.unit}`.trim() });
+      })
+  }).required(REQUIRED),
   noted: shape({
     ...head('noted'),
     note: text(2000).trim('must not start or end with a space').min(1, 'needs some words').required(REQUIRED)

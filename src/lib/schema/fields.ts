@@ -1,5 +1,6 @@
 import { boolean, number, object, string, type ObjectShape } from 'yup';
 import { COVERS } from '$core/heap/drying';
+import { PLACES } from '$core/heap/place';
 
 /**
  * The fields that records and calculators are built from. Each says what it allows in its own message, so
@@ -95,5 +96,6 @@ export const container = () =>
   shape({
     cover: choice(COVERS).required(REQUIRED),
     exposed_area_m2: between('m²', 0.001, 20).required(REQUIRED),
+    place: choice(PLACES).optional(),
     capacity_kg: kg(5000).optional()
   });

@@ -3,7 +3,9 @@ import { DRYING_METHODS } from '$core/bench/moisture';
 import { SIEVE_NAMES } from '$core/bench/sieve';
 import {
   REQUIRED,
+  WETTEST_STOCK,
   between,
+  id,
   choice,
   grams,
   gramsOrNone,
@@ -107,19 +109,31 @@ export const sieveReadings = {
   sample_g: grams().optional(),
   retained: array(
     shape({
-      sieve: choice(SIEVE_NAMES).required(REQUIRED),
+      sieve: choice(SIEVE_NAMES).optional(),
+      /** A household mesh, in place of a sieve. */
+      mesh: shape({
+        wires_per_10_mm: between('', 1, 200).required(REQUIRED),
+        wire_mm: moreThanNothing('mm', 5).required(REQUIRED)
+      })
+        .test('opening', 'wires that thick leave no opening', (mesh) => {
+          return !mesh || 10 / mesh.wires_per_10_mm - mesh.wire_mm > 0;
+        })
+        .optional(),
       grams: gramsOrNone().required(REQUIRED)
-    }).required(REQUIRED)
+    })
+      .required(REQUIRED)
+      .test('either', 'names either a sieve or a mesh', (each) => {
+        return !each || (each.sieve === undefined) !== (each.mesh === undefined);
+      })
   )
     .typeError('must be a list')
     .required(REQUIRED)
     .min(1, 'needs at least 1')
-    .max(SIEVE_NAMES.length, `holds at most ${SIEVE_NAMES.length}`)
-    .test(
-      'once',
-      'names a sieve twice',
-      (list) => !list || new Set(list.map((each) => each?.sieve)).size === list.length
-    )
+    .max(30, 'holds at most 30')
+    .test('once', 'names a sieve twice', (list) => {
+      const named = (list ?? []).map((each) => each?.sieve ?? JSON.stringify(each?.mesh));
+      return new Set(named).size === named.length;
+    })
     .test(
       'caught',
       'the sieves must have caught something',
@@ -147,6 +161,8 @@ export const shatterWeights = {
 };
 
 const written = {
+  /** The entry of the batch it was made on, while that lay by itself. */
+  batch_entry_id: id().optional(),
   /** Kept in the ledger, but it does not count: why. */
   excluded_reason: text(500).trim('must not start or end with a space').min(1, 'needs a reason').optional(),
   at: pastTime().required(REQUIRED),
@@ -166,6 +182,9 @@ export const heapTests = {
     method: choice(DRYING_METHODS).optional(),
     ...moistureWeights
   }).required(REQUIRED),
+  probe: shape({ ...head('probe'), moisture_percent: percent(WETTEST_STOCK).required(REQUIRED) }).required(
+    REQUIRED
+  ),
   squeeze: shape({ ...head('squeeze'), ...squeezeAnswers }).required(REQUIRED),
   compactability: shape({ ...head('compactability'), ...compactabilityReadings }).required(REQUIRED),
   'green-compression': shape({ ...head('green-compression'), ...greenCompressionReadings }).required(

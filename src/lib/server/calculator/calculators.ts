@@ -4,7 +4,7 @@ import { lossFraction } from '$core/bench/loss';
 import { dyeFactor } from '$core/bench/methylene-blue';
 import { moistureByDrying } from '$core/bench/moisture';
 import { permeabilityNumber } from '$core/bench/permeability';
-import { FINDING_WORDS, grading } from '$core/bench/sieve';
+import { grading } from '$core/bench/grading';
 import { squeeze } from '$core/bench/squeeze';
 import { CURVE_WORDS, temperCurve } from '$core/bench/temper-curve';
 import { waterAfterStanding, type Cover } from '$core/heap/drying';
@@ -17,6 +17,7 @@ import { asPercent } from '$core/quantity/display';
 import { TARGETS, middle, type System } from '$core/reference/targets';
 import type { SqueezeReading } from '$core/bench/squeeze';
 import type { CalculatorName, CalculatorRequest } from '$lib/schema/calculator';
+import { gradingFields } from '../bench/test-record';
 import { mixFields } from '../heap/heap-state';
 import { Refusal, impossible } from '../refusal';
 import { linearSolver } from './linear-solver';
@@ -133,13 +134,7 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
 
   'grain-fineness'({ sample_g, retained }) {
     const found = orImpossible('retained', () => grading(retained, sample_g));
-    return {
-      fineness_number: found.fineness_number,
-      retained_percent: found.retained.map(({ sieve, share }) => ({ sieve, percent: asPercent(share) })),
-      washed_off_percent: asPercent(found.washed_off),
-      fines_percent: asPercent(found.fines),
-      findings: found.findings.map((finding) => ({ finding, advice: FINDING_WORDS[finding] }))
-    };
+    return gradingFields(found);
   },
 
   async blend(request) {

@@ -8,11 +8,10 @@ import { heapTests, type NewHeapTest } from '$lib/schema/heap-test';
 import { newLot } from '$lib/schema/stock';
 import { check } from '$lib/schema/validate';
 import type { Database } from '../database/database';
-import { toEvent } from '../heap/entry-event';
-import { createHeap, heapRow, targetsOf } from '../heap/heaps';
+import { createHeap } from '../heap/heaps';
 import { readState } from '../heap/heap-state';
-import { appendEntry, appendTest } from '../heap/ledger';
-import { createLot, readLot } from '../stock/stock';
+import { appendEntry, appendTest, loadLedger } from '../heap/ledger';
+import { createLot } from '../stock/stock';
 import { chance, type Chance } from './chance';
 import { DETAIL_WORK, HEAPS, LOTS, SESSIONS, SHED_WORK } from './scenario';
 import { after, squeezed, standing, trueSand, weighedDry, type TrueSand } from './true-sand';
@@ -64,14 +63,9 @@ class DemoHeap {
 
   async log(at: string, fields: { kind: keyof typeof entries } & Record<string, unknown>): Promise<void> {
     const entry = accepted(entries[fields.kind], { at, ...fields }) as NewEntry;
-    await appendEntry(this.db, this.id, entry);
-    const heap = await heapRow(this.db, this.id);
-    const context = {
-      system: heap.system,
-      targets: targetsOf(heap),
-      lot: (id: number) => readLot(this.db, id)
-    };
-    this.sand = after(standing(this.sand, at), await toEvent(entry, context));
+    const { id } = await appendEntry(this.db, this.id, entry);
+    const { event } = (await loadLedger(this.db, this.id)).find((each) => each.id === id)!;
+    this.sand = after(standing(this.sand, at), event);
   }
 
   async test(at: string, reading: { kind: HeapTest['kind'] } & Record<string, unknown>): Promise<void> {

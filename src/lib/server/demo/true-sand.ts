@@ -1,8 +1,9 @@
 import type { SqueezeReading } from '$core/bench/squeeze';
-import { SHED, waterAfterStanding } from '$core/heap/drying';
+import { waterAfterStanding } from '$core/heap/drying';
 import type { Container, Event } from '$core/heap/entry';
 import { apply, emptyBooks, type Books } from '$core/heap/ledger';
 import { moistureFraction } from '$core/material/composition';
+import { airAround, simulatedStation } from '../device/weather-station';
 import type { Chance } from './chance';
 
 /**
@@ -21,6 +22,8 @@ export function trueSand(container: Container, at: string, drying: number): True
   return { books: emptyBooks(), container, at, drying };
 }
 
+const air = airAround(simulatedStation);
+
 export function standing(sand: TrueSand, at: string): TrueSand {
   const hours = ((Date.parse(at) - Date.parse(sand.at)) / 3_600_000) * sand.drying;
   const water = waterAfterStanding(
@@ -30,7 +33,7 @@ export function standing(sand: TrueSand, at: string): TrueSand {
       target_temper_ratio: 0.43,
       exposed_area_m2: sand.container.exposed_area_m2,
       cover: sand.container.cover,
-      climate: SHED
+      climate: air(sand.container, Date.parse(sand.at), Date.parse(at))
     },
     hours
   );

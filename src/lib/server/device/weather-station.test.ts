@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { meanClimate, simulatedStation } from './weather-station';
+import { airAround, simulatedStation } from './weather-station';
 
 const mean = (of: number[]) => of.reduce((sum, value) => sum + value, 0) / of.length;
 const month = (of: number) =>
@@ -43,8 +43,22 @@ describe('simulated weather', () => {
     );
   });
   it('averages over the hours ahead', () => {
-    const climate = meanClimate(simulatedStation, new Date('2026-07-01T00:00:00Z'), 24 * 7);
-    expect(climate.air_c).toBeGreaterThan(10);
-    expect(climate.relative_humidity).toBeLessThan(0.95);
+    const from = Date.UTC(2026, 6, 1);
+    const air = airAround(simulatedStation);
+    const week = air({ cover: 'lid', exposed_area_m2: 0.1 }, from, from + 7 * 86_400_000);
+    expect(week.air_c).toBeGreaterThan(10);
+    expect(week.relative_humidity).toBeLessThan(0.95);
+    expect(air({ cover: 'lid', exposed_area_m2: 0.1 }, from, from + 7 * 86_400_000)).toEqual(week);
+  });
+  it('is drier indoors in winter, and windier outdoors, than in the shed', () => {
+    const from = Date.UTC(2026, 0, 10);
+    const air = airAround(simulatedStation);
+    const [shed, indoors, outdoors] = (['shed', 'indoors', 'outdoors'] as const).map((place) =>
+      air({ cover: 'lid', exposed_area_m2: 0.1, place }, from, from + 86_400_000)
+    );
+    expect(indoors!.air_c).toBe(18);
+    expect(indoors!.relative_humidity).toBeLessThan(shed!.relative_humidity - 0.15);
+    expect(outdoors!.air_speed_m_s).toBeGreaterThan(shed!.air_speed_m_s);
+    expect(outdoors!.air_c).toBe(shed!.air_c);
   });
 });

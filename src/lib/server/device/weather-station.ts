@@ -1,6 +1,8 @@
+import type { AirBetween } from '$core/heap/belief';
 import type { Climate } from '$core/heap/drying';
+import { airIn } from '$core/heap/place';
 
-/** What any weather station answers: the air at a place at a time. */
+/** What any weather station answers: the air outdoors at a time. */
 export interface WeatherStation {
   name: string;
   simulated: boolean;
@@ -8,14 +10,14 @@ export interface WeatherStation {
 }
 
 /**
- * A simulated station in an unheated shed of a temperate place: a plausible year, the same for everyone and
+ * A simulated station outdoors in a temperate place: a plausible year, the same for everyone and
  * every time, since each hour's weather is drawn from the hour itself.
  *
  * The seasons and the day are cosines; a slow front of a few days and an hourly jitter lie on top, from a
  * hash of the day and the hour. Warmer hours are drier.
  */
 export const simulatedStation: WeatherStation = {
-  name: 'Shed weather (simulated)',
+  name: 'Weather station (simulated)',
   simulated: true,
   at(time) {
     const ms = time.getTime();
@@ -29,7 +31,7 @@ export const simulatedStation: WeatherStation = {
       0.99,
       Math.max(0.35, 0.76 - 0.05 * season - 0.07 * daily - 0.09 * front)
     );
-    return { air_c, relative_humidity, air_speed_m_s: 0.08 + 0.07 * Math.abs(smooth(day * 2)) };
+    return { air_c, relative_humidity, air_speed_m_s: 0.8 + 3 * Math.abs(smooth(day * 2)) };
   }
 };
 
@@ -51,15 +53,38 @@ function hash(n: number): number {
   return ((t ^ (t >>> 16)) >>> 0) / 2_147_483_648 - 1;
 }
 
-/** The mean of the air over the coming hours, which is what a heap dries in. */
-export function meanClimate(station: WeatherStation, from: Date, hours: number): Climate {
-  const steps = Math.max(1, Math.min(168, Math.ceil(hours / 3)));
-  const sum = { air_c: 0, relative_humidity: 0, air_speed_m_s: 0 };
-  for (let i = 0; i < steps; i++) {
-    const air = station.at(new Date(from.getTime() + ((i + 0.5) * hours * 3_600_000) / steps));
-    sum.air_c += air.air_c / steps;
-    sum.relative_humidity += air.relative_humidity / steps;
-    sum.air_speed_m_s += air.air_speed_m_s / steps;
-  }
-  return sum;
+const HOUR_MS = 3_600_000;
+/** Between samples of a long stay. */
+const SAMPLE_HOURS = 3;
+/** A long stay is sampled this often at most, evenly. */
+const MOST_SAMPLES = 168;
+
+/**
+ * The mean air around a container between two times by a station outdoors, which is what a heap dries in.
+ * Samples are kept, as heaps ask for the same hours again and again.
+ */
+export function airAround(station: WeatherStation): AirBetween {
+  const known = new Map<number, Climate>();
+  const sample = (ms: number) => {
+    const slot = Math.floor(ms / (SAMPLE_HOURS * HOUR_MS));
+    let air = known.get(slot);
+    if (!air) {
+      air = station.at(new Date((slot + 0.5) * SAMPLE_HOURS * HOUR_MS));
+      if (known.size > 20_000) known.clear();
+      known.set(slot, air);
+    }
+    return air;
+  };
+  return (container, from_ms, to_ms) => {
+    const hours = (to_ms - from_ms) / HOUR_MS;
+    const steps = Math.max(1, Math.min(MOST_SAMPLES, Math.ceil(hours / SAMPLE_HOURS)));
+    const sum = { air_c: 0, relative_humidity: 0, air_speed_m_s: 0 };
+    for (let i = 0; i < steps; i++) {
+      const air = sample(from_ms + ((i + 0.5) * (to_ms - from_ms)) / steps);
+      sum.air_c += air.air_c / steps;
+      sum.relative_humidity += air.relative_humidity / steps;
+      sum.air_speed_m_s += air.air_speed_m_s / steps;
+    }
+    return airIn(container.place ?? 'shed', sum);
+  };
 }

@@ -1,9 +1,9 @@
 import { believe } from '$core/heap/estimate';
-import { ADVICE_WORDS, forecastDrying } from '$core/heap/forecast';
+import { ADVICE_WORDS, airOver, forecastDrying } from '$core/heap/forecast';
 import type { Climate, Cover } from '$core/heap/drying';
 import { asPercent } from '$core/quantity/display';
 import type { Database } from '../database/database';
-import { meanClimate, simulatedStation } from '../device/weather-station';
+import { simulatedStation } from '../device/weather-station';
 import { heapRow, natureOf } from './heaps';
 import { loadLedger } from './ledger';
 
@@ -27,8 +27,9 @@ export async function readForecast(
   const nature = natureOf(heap);
   const from = now.toISOString();
   const ledger = (await loadLedger(db, heap_id)).filter((entry) => entry.at <= from);
-  const air = climate ?? meanClimate(simulatedStation, now, hours);
-  const forecast = forecastDrying(nature, believe(nature, ledger), from, hours, air, sand_c);
+  const belief = believe(nature, ledger);
+  const air = climate ?? airOver(nature, belief, from, hours);
+  const forecast = forecastDrying(nature, belief, from, hours, climate, sand_c);
   return {
     from,
     hours,

@@ -1,21 +1,24 @@
-import { testFigure, type HeapTest } from '$core/bench/heap-test';
-import { moistureByDrying } from '$core/bench/moisture';
-import { grading } from '$core/bench/sieve';
-import { squeeze } from '$core/bench/squeeze';
-import { hardnessBand } from '$core/bench/surface-hardness';
-import type { Container, Event, Ingredient } from '$core/heap/entry';
+import type { Container, Event, Ingredient, LearnedFigure, LedgerEntry } from '$core/heap/entry';
+import { learn } from '$core/heap/learning';
+import { replay } from '$core/heap/ledger';
 import { asPercent } from '$core/quantity/display';
 import { INGREDIENTS, ROLES, type MaterialKind, type Role } from '$core/reference/ingredients';
-import { middle, type System, type Targets } from '$core/reference/targets';
+import { totalMass } from '$core/material/composition';
+import { middle, type HeapBinder, type System, type Targets } from '$core/reference/targets';
 import type { NewEntry } from '$lib/schema/entry';
 import type { NewHeapTest } from '$lib/schema/heap-test';
+import { testFields, toTest } from '../bench/test-record';
+import { impossible } from '../refusal';
 import type { LotRecord } from '../stock/stock';
 
 /** What an entry is understood by: the lots it may name and the windows of its heap. */
 export interface EntryContext {
   lot(id: number): Promise<LotRecord>;
   system: System;
+  binder: HeapBinder;
   targets: Targets;
+  /** The ledger up to a time, the entry itself left out. */
+  before(at: string): Promise<LedgerEntry[]>;
 }
 
 /** The event that a written entry means, in SI, with every default filled in as it stood then. */
@@ -32,11 +35,21 @@ export async function toEvent(input: NewEntry, context: EntryContext): Promise<E
       return toBought(input, context);
     case 'discarded':
       return { kind: 'discarded', kg: input.kg, burnt: input.burnt ?? false };
-    case 'poured':
+    case 'drawn':
       return {
-        kind: 'poured',
-        burnt_kg: input.burnt_kg,
-        water_driven_off_kg: input.water_driven_off_kg ?? null
+        kind: 'drawn',
+        kg: input.kg,
+        ...(input.rammed_l !== undefined && { rammed_l: input.rammed_l })
+      };
+    case 'returned':
+      return toReturned(input, context);
+    case 'poured':
+      return toPoured(input, context);
+    case 'learning':
+      return {
+        kind: 'learning',
+        of: input.of as LearnedFigure,
+        value: input.value === undefined ? null : input.value * LEARNED_SI[input.of as LearnedFigure]
       };
     case 'moved':
       return { kind: 'moved', container: input.container as Container };
@@ -45,6 +58,46 @@ export async function toEvent(input: NewEntry, context: EntryContext): Promise<E
     default:
       return { kind: input.kind as 'water', kg: input.kg };
   }
+}
+
+/** Learned figures in SI for one unit of the interface: kg/L, %, and plain factors. */
+const LEARNED_SI: Record<LearnedFigure, number> = {
+  drying: 1,
+  'rammed-density': 1000,
+  spill: 0.01,
+  burn: 1
+};
+
+/** Sand that came back unweighed is all that was out, less what this heap usually spills. */
+async function toReturned(
+  { kg, rest_lost, at }: Extract<NewEntry, { kind: 'returned' }>,
+  { before, system, binder }: EntryContext
+): Promise<Event> {
+  if (kg !== undefined) return { kind: 'returned', kg, ...(rest_lost && { rest_lost }) };
+  const ledger = await before(at);
+  const out = totalMass(replay(ledger).out);
+  if (!(out > 0))
+    throw impossible([{ path: 'kg', message: 'Nothing was out in molds then: weigh what came back.' }]);
+  const { spill } = learn(system, binder, ledger);
+  return { kind: 'returned', kg: out * (1 - spill.value), rest_lost: true, weighed: false };
+}
+
+/** Burnt sand that nobody judged follows from the metal poured. */
+async function toPoured(
+  { burnt_kg, metal_kg, water_driven_off_kg, at }: Extract<NewEntry, { kind: 'poured' }>,
+  { before, system, binder }: EntryContext
+): Promise<Event> {
+  const same = {
+    kind: 'poured' as const,
+    water_driven_off_kg: water_driven_off_kg ?? null,
+    ...(metal_kg !== undefined && { metal_kg })
+  };
+  if (burnt_kg !== undefined) return { ...same, burnt_kg };
+  const ledger = await before(at);
+  const { sand, out } = replay(ledger);
+  const there = Math.max(totalMass(out), totalMass(sand));
+  const { burn } = learn(system, binder, ledger);
+  return { ...same, burnt_kg: Math.min(there, burn.value * metal_kg!), burnt_stated: false };
 }
 
 interface WrittenIngredient {
@@ -108,40 +161,12 @@ function toBought(input: Extract<NewEntry, { kind: 'bought' }>, { system, target
 
 /** The test that a written record means: its readings in SI, without what every entry has. */
 export function toTestEvent(input: NewHeapTest): Event {
-  const { excluded_reason } = input;
+  const { excluded_reason, batch_entry_id } = input;
   return {
     kind: 'tested',
     test: toTest(input),
-    ...(excluded_reason !== undefined && { excluded: excluded_reason })
-  };
-}
-
-function toTest(input: NewHeapTest): HeapTest {
-  const { at, zone, note, version, excluded_reason, ...readings } = input;
-  switch (readings.kind) {
-    case 'moisture':
-      return { ...readings, method: readings.method ?? 'pan' };
-    case 'sieve':
-      return { ...readings, sample_g: readings.sample_g ?? null };
-    case 'methylene-blue': {
-      const standards = readings.standards.map(({ active_percent, ml }) => ({
-        active_clay: active_percent / 100,
-        ml
-      }));
-      return { ...readings, standards };
-    }
-    default:
-      return readings;
-  }
-}
-
-/** A test's readings as the interface names them. */
-function testFields(test: HeapTest): Record<string, unknown> {
-  if (test.kind === 'sieve') return { ...test, ...(test.sample_g === null && { sample_g: undefined }) };
-  if (test.kind !== 'methylene-blue') return { ...test };
-  return {
-    ...test,
-    standards: test.standards.map(({ active_clay, ml }) => ({ active_percent: asPercent(active_clay), ml }))
+    ...(excluded_reason !== undefined && { excluded: excluded_reason }),
+    ...(batch_entry_id !== undefined && { batch_id: batch_entry_id })
   };
 }
 
@@ -164,18 +189,34 @@ export function eventFields(event: Event): Record<string, unknown> {
     case 'poured':
       return {
         burnt_kg: event.burnt_kg,
+        burnt_source: event.burnt_stated === false ? 'learned' : 'your entry',
+        ...(event.metal_kg !== undefined && { metal_kg: event.metal_kg }),
         ...(event.water_driven_off_kg !== null && { water_driven_off_kg: event.water_driven_off_kg })
       };
     case 'discarded':
       return { kg: event.kg, burnt: event.burnt };
+    case 'drawn':
+      return { kg: event.kg, ...(event.rammed_l !== undefined && { rammed_l: event.rammed_l }) };
+    case 'returned':
+      return {
+        kg: event.kg,
+        kg_source: event.weighed === false ? 'learned' : 'your entry',
+        rest_lost: event.rest_lost ?? false
+      };
     case 'moved':
       return { container: event.container };
+    case 'learning':
+      return {
+        of: event.of,
+        value: event.value === null ? null : event.value / LEARNED_SI[event.of]
+      };
     case 'noted':
       return {};
     case 'tested':
       return {
         test: testFields(event.test),
-        ...(event.excluded !== undefined && { excluded_reason: event.excluded })
+        ...(event.excluded !== undefined && { excluded_reason: event.excluded }),
+        ...(event.batch_id !== undefined && { batch_entry_id: event.batch_id })
       };
     default:
       return { kg: event.kg };
@@ -194,44 +235,3 @@ function ingredientFields(ingredient: Ingredient): Record<string, unknown> {
     active_source: ingredient.active_stated ? 'your entry' : 'handbook'
   };
 }
-
-/** What a test found, as the calculators would answer. */
-export function testResult(test: HeapTest, system: System): Record<string, unknown> {
-  switch (test.kind) {
-    case 'squeeze':
-      return { ...squeeze(test, system) };
-    case 'moisture': {
-      const { wet_basis, dry_basis } = moistureByDrying(test);
-      return { moisture_percent: asPercent(wet_basis), dry_basis_percent: asPercent(dry_basis) };
-    }
-    case 'sieve': {
-      const { fineness_number, fines, washed_off, findings } = grading(
-        test.retained,
-        test.sample_g ?? undefined
-      );
-      return {
-        fineness_number,
-        fines_percent: asPercent(fines),
-        washed_off_percent: asPercent(washed_off),
-        findings
-      };
-    }
-    case 'hardness':
-      return { reading: test.reading, band: hardnessBand(test.reading) };
-    default: {
-      const { name, scale } = FIGURES[test.kind];
-      return { [name]: Number((testFigure(test)! * scale).toPrecision(12)) };
-    }
-  }
-}
-
-/** What the one figure of a test is called in the interface, and its unit as a multiple of the core's. */
-const FIGURES = {
-  compactability: { name: 'compactability_percent', scale: 100 },
-  'green-compression': { name: 'strength_kpa', scale: 1e-3 },
-  permeability: { name: 'permeability_number', scale: 1 },
-  shatter: { name: 'shatter_percent', scale: 100 },
-  'clay-wash': { name: 'loss_percent', scale: 100 },
-  ignition: { name: 'loss_percent', scale: 100 },
-  'methylene-blue': { name: 'active_clay_percent', scale: 100 }
-} as const;

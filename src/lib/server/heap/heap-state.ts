@@ -1,5 +1,8 @@
 import { conditionAt, type Condition } from '$core/heap/condition';
-import { believe, believedDrying, standUntil, type Belief, type Believed } from '$core/heap/estimate';
+import { believedDrying, type Belief, type Believed } from '$core/heap/belief';
+import { believe } from '$core/heap/estimate';
+import { learnedDrying } from '$core/heap/learning';
+import { standUntil } from '$core/heap/standing';
 import { testsWorth, type TestWorth } from '$core/heap/next-test';
 import {
   PARTS,
@@ -127,7 +130,8 @@ function stateRecord(
     sd: asPercent(sd)
   });
   const { dry_mix } = prescription;
-  const drying = believedDrying(belief);
+  const { log, sd } = believedDrying(belief);
+  const drying = learnedDrying(log, sd);
   return {
     at: condition.at,
     total_kg: condition.total_kg,
@@ -170,7 +174,11 @@ function stateRecord(
     /** Readings far outside what was expected: kept and used unless excluded with a reason. */
     questioned_tests: belief.questioned.map(questionedFields),
     /** What was learned of this heap where it stands. */
-    learned: { drying_factor: drying.factor, drying_range: drying.range, drying_learned: drying.learned }
+    learned: {
+      drying_factor: drying.value,
+      drying_range: drying.range,
+      drying_learned: drying.source !== 'handbook'
+    }
   };
 }
 

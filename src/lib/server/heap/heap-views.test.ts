@@ -129,7 +129,7 @@ describe('tests of every kind', () => {
           { sieve: 'pan', grams: 10 }
         ]
       },
-      { fineness_number: 75, fines_percent: 10 }
+      { fineness_number: 75, fineness_range: [52, 75] }
     ],
     ['hardness', { reading: 80 }, { reading: 80, band: 'good' }]
   ])('%s keeps its readings and gives its result', async (kind, readings, result) => {

@@ -1,11 +1,12 @@
 import type { Transaction } from 'sequelize';
 import type { Container } from '$core/heap/entry';
-import type { HeapNature } from '$core/heap/estimate';
+import type { HeapNature } from '$core/heap/belief';
 import { asPercent } from '$core/quantity/display';
 import { TARGETS, type HeapBinder, type System, type Targets, type Window } from '$core/reference/targets';
 import type { HeapChange, NewHeap } from '$lib/schema/heap';
 import type { Database } from '../database/database';
 import type { HeapRow, OwnTargets } from '../database/tables';
+import { airAround, simulatedStation } from '../device/weather-station';
 import { notFound, stale } from '../refusal';
 
 /** A window in percent and whose it is. */
@@ -100,9 +101,11 @@ export async function heapRow(db: Database, id: number, transaction?: Transactio
   return row;
 }
 
+const air = airAround(simulatedStation);
+
 /** What the core has to know of a heap. */
 export function natureOf(row: HeapRow): HeapNature {
-  return { system: row.system, targets: targetsOf(row), container: row.container };
+  return { system: row.system, targets: targetsOf(row), container: row.container, air };
 }
 
 /**

@@ -1,6 +1,7 @@
 import { testFigure } from '$core/bench/heap-test';
 import { CURVE_WORDS, temperCurve, type CurvePoint } from '$core/bench/temper-curve';
-import { advance, believedMoisture, firstBelief } from '$core/heap/estimate';
+import { believedMoisture, firstBelief } from '$core/heap/belief';
+import { advance } from '$core/heap/estimate';
 import { asPercent } from '$core/quantity/display';
 import { middle } from '$core/reference/targets';
 import type { Database } from '../database/database';

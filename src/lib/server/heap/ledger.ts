@@ -1,5 +1,5 @@
 import { QueryTypes, type Transaction } from 'sequelize';
-import type { Event, LedgerEntry } from '$core/heap/entry';
+import { withBatchTests, type Event, type LedgerEntry } from '$core/heap/entry';
 import { LedgerError, inOrder, replay } from '$core/heap/ledger';
 import type { System } from '$core/reference/targets';
 import type { NewEntry } from '$lib/schema/entry';
@@ -8,7 +8,8 @@ import type { Database } from '../database/database';
 import type { HeapRow, Typed } from '../database/tables';
 import { impossible, notFound, stale } from '../refusal';
 import { readLot } from '../stock/stock';
-import { eventFields, testResult, toEvent, toTestEvent } from './entry-event';
+import { testResult } from '../bench/test-record';
+import { eventFields, toEvent, toTestEvent, type EntryContext } from './entry-event';
 import { heapRow, targetsOf } from './heaps';
 
 /** An entry as the interface gives it: the event's own fields stand beside these. */
@@ -75,7 +76,9 @@ export async function loadLedger(
     `SELECT e.id, v.at, v.event ${CURRENT} AND e.undone_at IS NULL`,
     { type: QueryTypes.SELECT, replacements: { heap_id }, ...(transaction && { transaction }) }
   );
-  return inOrder(rows.map(({ id, at, event }) => ({ id, at, event: JSON.parse(event) as Event })));
+  return withBatchTests(
+    inOrder(rows.map(({ id, at, event }) => ({ id, at, event: JSON.parse(event) as Event })))
+  );
 }
 
 /** Entries, latest first. */
@@ -145,11 +148,16 @@ export async function entryVersions(db: Database, heap_id: number, id: number): 
 }
 
 export async function appendEntry(db: Database, heap_id: number, input: NewEntry): Promise<EntryRecord> {
-  return append(db, heap_id, input, (heap, transaction) => toEvent(input, contextOf(db, heap, transaction)));
+  return append(db, heap_id, input, (heap, transaction, id) =>
+    toEvent(input, contextOf(db, heap, transaction, id))
+  );
 }
 
 export async function appendTest(db: Database, heap_id: number, input: NewHeapTest): Promise<EntryRecord> {
-  return append(db, heap_id, input, async () => toTestEvent(input));
+  return append(db, heap_id, input, async (heap, transaction) => {
+    await mustBeBatch(db, heap.id, input.batch_entry_id, transaction);
+    return toTestEvent(input);
+  });
 }
 
 /** Writes an entry anew; the old version stays in its history. Everything after it is recomputed. */
@@ -160,7 +168,7 @@ export async function amendEntry(
   input: NewEntry
 ): Promise<EntryRecord> {
   return amend(db, heap_id, id, input, (heap, transaction) =>
-    toEvent(input, contextOf(db, heap, transaction))
+    toEvent(input, contextOf(db, heap, transaction, id))
   );
 }
 
@@ -170,7 +178,25 @@ export async function amendTest(
   id: number,
   input: NewHeapTest
 ): Promise<EntryRecord> {
-  return amend(db, heap_id, id, input, async () => toTestEvent(input));
+  return amend(db, heap_id, id, input, async (heap, transaction) => {
+    await mustBeBatch(db, heap.id, input.batch_entry_id, transaction);
+    return toTestEvent(input);
+  });
+}
+
+/** What a test of a batch was made on must be sand that came into this heap. */
+async function mustBeBatch(
+  db: Database,
+  heap_id: number,
+  batch_id: number | undefined,
+  transaction: Transaction
+): Promise<void> {
+  if (batch_id === undefined) return;
+  const batch = (await loadLedger(db, heap_id, transaction)).find(({ id }) => id === batch_id);
+  if (batch?.event.kind === 'mixed' || batch?.event.kind === 'bought') return;
+  throw impossible([
+    { path: 'batch_entry_id', message: `entry ${batch_id} is no batch of this heap that counts` }
+  ]);
 }
 
 /** Strikes an entry out; `restoreEntry` takes that back. */
@@ -227,7 +253,7 @@ async function append(
   db: Database,
   heap_id: number,
   input: Written,
-  event: (heap: HeapRow, transaction: Transaction) => Promise<Event>
+  event: (heap: HeapRow, transaction: Transaction, id: number) => Promise<Event>
 ): Promise<EntryRecord> {
   return db.write(async (transaction) => {
     const heap = await heapRow(db, heap_id, transaction);
@@ -237,7 +263,7 @@ async function append(
       heap,
       entry.id,
       1,
-      { ...input, event: await event(heap, transaction) },
+      { ...input, event: await event(heap, transaction, entry.id) },
       transaction
     );
     return readEntry(db, heap_id, entry.id, transaction);
@@ -355,9 +381,15 @@ async function entryRow(db: Database, heap_id: number, id: number, transaction: 
   return row;
 }
 
-function contextOf(db: Database, heap: HeapRow, transaction: Transaction) {
+function contextOf(db: Database, heap: HeapRow, transaction: Transaction, entry_id: number): EntryContext {
   return {
     system: heap.system,
+    binder: heap.binder,
+    async before(at) {
+      const iso = new Date(at).toISOString();
+      const ledger = await loadLedger(db, heap.id, transaction);
+      return ledger.filter((entry) => entry.id !== entry_id && entry.at <= iso);
+    },
     targets: targetsOf(heap),
     async lot(id: number) {
       try {

@@ -1,4 +1,4 @@
-import { grading } from '$core/bench/sieve';
+import { grading } from '$core/bench/grading';
 import { conditionAt } from '$core/heap/condition';
 import { believe } from '$core/heap/estimate';
 import { dryShare } from '$core/material/composition';
@@ -128,7 +128,7 @@ function suits(lot: LotRecord, system: 'water' | 'oil', ids: readonly number[] |
 function lastFineness(ledger: Awaited<ReturnType<typeof loadLedger>>): number | null {
   for (const { event } of [...ledger].reverse()) {
     if (event.kind === 'tested' && event.test.kind === 'sieve' && event.excluded === undefined) {
-      return grading(event.test.retained, event.test.sample_g ?? undefined).fineness_number;
+      return grading(event.test.retained, event.test.sample_g ?? undefined).likely_fineness_number;
     }
   }
   return null;

@@ -1,12 +1,7 @@
 import { testFigure } from '$core/bench/heap-test';
-import {
-  advance,
-  believedDryShare,
-  believedMoisture,
-  firstBelief,
-  standUntil,
-  type Belief
-} from '$core/heap/estimate';
+import { believedDryShare, believedMoisture, firstBelief, type Belief } from '$core/heap/belief';
+import { advance } from '$core/heap/estimate';
+import { standUntil } from '$core/heap/standing';
 import { asPercent } from '$core/quantity/display';
 import type { Database } from '../database/database';
 import { heapRow, natureOf } from './heaps';

@@ -2,7 +2,8 @@
   /** A bench test, step by step: what to do, what to read, the live result, repeats with mean and spread. */
   import { goto } from '$app/navigation';
   import { testFigure, type HeapTest } from '$core/bench/heap-test';
-  import { FINDING_WORDS, SIEVES, grading } from '$core/bench/sieve';
+  import { FINDING_WORDS, grading } from '$core/bench/grading';
+  import { SIEVES } from '$core/bench/sieve';
   import { parseQuantity } from '$core/quantity/parse';
   import { TARGETS, type HeapBinder } from '$core/reference/targets';
   import { heapTests, type TestKind } from '$lib/schema/heap-test';

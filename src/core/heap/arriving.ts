@@ -1,0 +1,124 @@
+import { arrivalOf } from '$core/material/arrival';
+import { PARTS, composition, dryMass, plus, totalMass, type Part } from '$core/material/composition';
+import { STATED, UNMEASURED } from '$core/reference/accuracy';
+import {
+  WATER,
+  addNoise,
+  firstBelief,
+  fromVector,
+  perKg,
+  scaledMasses,
+  toVector,
+  unit,
+  weighingSd,
+  type Belief,
+  type HeapNature,
+  type Noise
+} from './belief';
+import { plusCovariance } from './covariance';
+import type { BatchTest, Event, Ingredient } from './entry';
+import { boughtSand } from './ledger';
+import { read } from './reading';
+
+/**
+ * Brings a batch. What was tested of it while it lay by itself is weighed against what its ingredients say,
+ * and only then does it join the heap.
+ */
+export function bringBatch(
+  nature: HeapNature,
+  belief: Belief,
+  event: Extract<Event, { kind: 'mixed' | 'added' | 'bought' }>,
+  tests: readonly BatchTest[] = []
+): Belief {
+  const bring = (to: Belief) =>
+    event.kind === 'bought' ? bringBought(to, event) : event.additions.reduce(bringIngredient, to);
+  if (tests.length === 0) return bring(belief);
+  const batch = tests.reduce(
+    (known, { entry_id, test }) => read(nature, known, test, entry_id),
+    bring(byItself(nature))
+  );
+  return {
+    ...belief,
+    mean: plus(belief.mean, batch.mean),
+    covariance: plusCovariance(belief.covariance, batch.covariance),
+    questioned: [...belief.questioned, ...batch.questioned]
+  };
+}
+
+/** An empty belief that knows nothing of drying, so that a batch's figures carry no ties to it. */
+function byItself(nature: HeapNature): Belief {
+  const nothing = firstBelief(nature);
+  return { ...nothing, covariance: nothing.covariance.map(() => 0) };
+}
+
+const TAP: Ingredient = {
+  ingredient: 'water',
+  role: 'water',
+  kg: 0,
+  moisture_fraction: 1,
+  active_fraction: 0,
+  moisture_stated: true,
+  active_stated: true
+};
+
+export function bringWater(belief: Belief, kg: number): Belief {
+  return bringIngredient(belief, { ...TAP, kg });
+}
+
+function bringIngredient(belief: Belief, ingredient: Ingredient): Belief {
+  const arrival = arrivalOf(ingredient);
+  const noises: Noise[] = [[perKg(arrival, ingredient.kg), weighingSd(ingredient.kg)]];
+  if (ingredient.role !== 'water') {
+    const sand = ingredient.role === 'sand' || ingredient.role === 'fines';
+    const known = ingredient.moisture_stated ? STATED : UNMEASURED;
+    const moisture_sd = sand ? known.sand_moisture_sd : known.binder_moisture_sd;
+    // Stock can hold no less than no water, so a dry stock is known better than its class.
+    const sd = Math.min(moisture_sd, ingredient.moisture_fraction / 2);
+    noises.push([slopeOf(ingredient, 'moisture_fraction'), sd]);
+  }
+  if (ingredient.role === 'binder') {
+    const sd = (ingredient.active_stated ? STATED : UNMEASURED).binder_active_sd;
+    noises.push([slopeOf(ingredient, 'active_fraction'), sd]);
+  }
+  return { ...belief, mean: plus(belief.mean, arrival), covariance: addNoise(belief.covariance, ...noises) };
+}
+
+/** The arrival is linear in each of its fractions, so one difference is the exact slope. */
+function slopeOf(ingredient: Ingredient, fraction: 'moisture_fraction' | 'active_fraction'): number[] {
+  const none = toVector(arrivalOf({ ...ingredient, [fraction]: 0 }));
+  return toVector(arrivalOf({ ...ingredient, [fraction]: 1 })).map((value, i) => value - none[i]!);
+}
+
+function bringBought(belief: Belief, event: Extract<Event, { kind: 'bought' }>): Belief {
+  const sand = boughtSand(event);
+  const dry = dryMass(sand);
+  const moisture_sd = (event.moisture_stated ? STATED : UNMEASURED).bought_moisture_sd;
+  const active_sd = (event.active_stated ? STATED : UNMEASURED).bought_active_sd;
+  const at = (part: Part) => PARTS.indexOf(part);
+  const wetter = toVector(sand).map((kg) => (-kg / (dry || 1)) * event.kg);
+  wetter[WATER] = event.kg;
+  const swap = (part: Part) => unit(at(part)).map((value, i) => dry * (value - (i === at('grain') ? 1 : 0)));
+  const covariance = addNoise(
+    belief.covariance,
+    [perKg(sand, event.kg), weighingSd(event.kg)],
+    [wetter, moisture_sd],
+    [swap('active_clay'), active_sd],
+    [swap('dead_clay'), active_sd]
+  );
+  return { ...belief, mean: plus(belief.mean, sand), covariance };
+}
+
+/** Sand back from molds; more than was out is more of the same, and brings its own uncertainty of mass. */
+export function bringBack(belief: Belief, kg: number): Belief {
+  const rest = { ...belief, out_kg: Math.max(0, belief.out_kg - kg) };
+  const more = kg - belief.out_kg;
+  if (!(more > 0)) return rest;
+  const total = totalMass(belief.mean);
+  const mean = total > 0 ? belief.mean : composition({ grain: 1 });
+  const share = toVector(mean).map((value) => value / totalMass(mean));
+  return {
+    ...rest,
+    mean: fromVector(toVector(belief.mean).map((value, i) => value + share[i]! * more)),
+    covariance: addNoise(scaledMasses(belief.covariance, 1 + more / (total || more)), [share, weighingSd(kg)])
+  };
+}
