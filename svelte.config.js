@@ -5,6 +5,12 @@ import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
 export default {
   preprocess: vitePreprocess(),
   kit: {
+    // The bench and the end-to-end tests are held to the same types.
+    typescript: {
+      config: (config) => {
+        config.include.push('../bench/**/*.ts', '../e2e/**/*.ts', '../scripts/**/*.ts');
+      }
+    },
     adapter: adapter(),
     alias: { $core: 'src/core' },
     // Every write is JSON, which a foreign page cannot send without a preflight that we never grant;

@@ -1,5 +1,5 @@
 import { Bench } from 'tinybench';
-import { grading } from '../src/core/bench/sieve';
+import { grading } from '../src/core/bench/grading';
 import { conditionAt } from '../src/core/heap/condition';
 import type { Event, LedgerEntry } from '../src/core/heap/entry';
 import { forecastDrying } from '../src/core/heap/forecast';

@@ -10,6 +10,8 @@ export interface Weighed {
   moisture_fraction: number;
   /** Share of its dry matter that is active, 0–1 (matters for binder and carbon). */
   active_fraction: number;
+  /** Share of a sand's dry matter that is finer than 75 µm, 0–1; none unless known. */
+  fines_fraction?: number | undefined;
 }
 
 /**
@@ -22,13 +24,13 @@ export interface Weighed {
  * // active_clay 0.819, fines 0.091, water 0.09
  */
 export function arrivalOf(weighed: Weighed): Composition {
-  const { role, kg, moisture_fraction, active_fraction } = weighed;
+  const { role, kg, moisture_fraction, active_fraction, fines_fraction = 0 } = weighed;
   if (role === 'water') return composition({ water: kg });
   const water = kg * moisture_fraction;
   const dry = kg - water;
   switch (role) {
     case 'sand':
-      return composition({ grain: dry, water });
+      return composition({ grain: dry - dry * fines_fraction, fines: dry * fines_fraction, water });
     case 'fines':
       return composition({ fines: dry, water });
     case 'oil':

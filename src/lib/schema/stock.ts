@@ -36,6 +36,10 @@ const lot = {
   moisture_percent: percent(WETTEST_STOCK).nullable().optional(),
   active_percent: somePercent(100).nullable().optional(),
   fineness_number: between('', 5, 300).nullable().optional(),
+  /** Share finer than 75 µm. */
+  fines_percent: percent(60).nullable().optional(),
+  /** It comes in whole bags of this much. */
+  bag_kg: kg(MOST_KG).nullable().optional(),
   bought_at: pastTime().nullable().optional(),
   note: text(2000).nullable().optional()
 };

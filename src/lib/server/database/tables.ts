@@ -7,6 +7,7 @@ import {
   type ModelStatic,
   type Sequelize
 } from 'sequelize';
+import type { HeapTest } from '$core/bench/heap-test';
 import type { Container, Event } from '$core/heap/entry';
 import type { MaterialKind } from '$core/reference/ingredients';
 import type { HeapBinder, System, Window } from '$core/reference/targets';
@@ -37,11 +38,32 @@ export interface LotRow extends Model<InferAttributes<LotRow>, InferCreationAttr
   /** Null: the handbook default of its kind. */
   moisture_fraction: number | null;
   active_fraction: number | null;
+  fines_fraction: number | null;
   fineness_number: number | null;
+  /** When the user stated each of the figures above. */
+  stated_at: StatedAt | null;
+  /** It comes in whole bags of this much; null when it is weighed out loose. */
+  bag_kg: number | null;
   bought_at: string | null;
   note: string | null;
   created_at: string;
   removed_at: CreationOptional<string | null>;
+}
+
+/** Figures of a lot that the user may state and a test may tell. */
+export type LotFigure = 'moisture' | 'active' | 'fines' | 'fineness';
+export type StatedAt = Partial<Record<LotFigure, string>>;
+
+export interface LotTestRow extends Model<InferAttributes<LotTestRow>, InferCreationAttributes<LotTestRow>> {
+  id: CreationOptional<number>;
+  lot_id: number;
+  kind: string;
+  at: string;
+  zone: string | null;
+  note: string | null;
+  test: HeapTest;
+  created_at: string;
+  undone_at: CreationOptional<string | null>;
 }
 
 /** Windows that the user set; the rest come from the handbook. */
@@ -123,6 +145,7 @@ export interface ReadingRow extends Model<InferAttributes<ReadingRow>, InferCrea
 export interface Tables {
   materials: ModelStatic<MaterialRow>;
   lots: ModelStatic<LotRow>;
+  lotTests: ModelStatic<LotTestRow>;
   heaps: ModelStatic<HeapRow>;
   entries: ModelStatic<EntryRow>;
   entryVersions: ModelStatic<EntryVersionRow>;
@@ -169,13 +192,31 @@ export function defineTables(sequelize: Sequelize): Tables {
         currency: words(),
         moisture_fraction: maybeFigure(),
         active_fraction: maybeFigure(),
+        fines_fraction: maybeFigure(),
         fineness_number: maybeFigure(),
+        stated_at: maybeJson() as never,
+        bag_kg: maybeFigure(),
         bought_at: maybeWords(),
         note: maybeWords(),
         created_at: words(),
         removed_at: maybeWords()
       },
       named('lots')
+    ),
+    lotTests: sequelize.define<LotTestRow>(
+      'lot_test',
+      {
+        id: key(),
+        lot_id: count(),
+        kind: words(),
+        at: words(),
+        zone: maybeWords(),
+        note: maybeWords(),
+        test: json() as never,
+        created_at: words(),
+        undone_at: maybeWords()
+      },
+      named('lot_tests')
     ),
     heaps: sequelize.define<HeapRow>(
       'heap',

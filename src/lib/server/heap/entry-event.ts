@@ -61,7 +61,7 @@ export async function toEvent(input: NewEntry, context: EntryContext): Promise<E
 }
 
 /** Learned figures in SI for one unit of the interface: kg/L, %, and plain factors. */
-const LEARNED_SI: Record<LearnedFigure, number> = {
+export const LEARNED_SI: Record<LearnedFigure, number> = {
   drying: 1,
   'rammed-density': 1000,
   spill: 0.01,
@@ -128,11 +128,16 @@ async function toIngredient(written: WrittenIngredient, context: EntryContext): 
     moisture_fraction:
       role === 'water' ? 1 : moisture === undefined ? (defaults?.moisture_fraction ?? 0) : moisture / 100,
     active_fraction: active === undefined ? (defaults?.active_fraction ?? 1) : active / 100,
+    ...(role === 'sand' && lot?.fines_percent && { fines_fraction: lot.fines_percent.value / 100 }),
     ...(lot_id !== undefined && { lot_id }),
     moisture_stated:
-      written.moisture_percent !== undefined || lot?.moisture_percent.source === 'your entry' || plainRole,
+      written.moisture_percent !== undefined ||
+      (lot !== undefined && lot.moisture_percent.source !== 'handbook') ||
+      plainRole,
     active_stated:
-      written.active_percent !== undefined || lot?.active_percent.source === 'your entry' || plainRole
+      written.active_percent !== undefined ||
+      (lot !== undefined && lot.active_percent.source !== 'handbook') ||
+      plainRole
   };
 }
 

@@ -110,6 +110,7 @@ function stockOf(lot: LotRecord): RenewalStock {
     role: lot.role,
     moisture_fraction: lot.moisture_percent.value / 100,
     active_fraction: lot.active_percent.value / 100,
+    fines_fraction: lot.role === 'sand' ? (lot.fines_percent?.value ?? 0) / 100 : undefined,
     available_kg: Math.max(0, lot.on_hand_kg),
     cost_per_kg: lot.cost === null ? 0 : lot.cost / lot.bought_kg,
     fineness_number: lot.fineness_number

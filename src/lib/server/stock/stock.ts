@@ -3,14 +3,9 @@ import { asPercent } from '$core/quantity/display';
 import { INGREDIENTS, type MaterialKind, type Role } from '$core/reference/ingredients';
 import type { LotChange, MaterialChange, NewLot, NewMaterial } from '$lib/schema/stock';
 import type { Database } from '../database/database';
-import type { LotRow, MaterialRow } from '../database/tables';
+import type { LotRow, LotTestRow, MaterialRow, StatedAt } from '../database/tables';
 import { Refusal, notFound } from '../refusal';
-
-/** A figure and whether somebody stated it or the handbook did. */
-export interface Sourced {
-  value: number;
-  source: 'your entry' | 'handbook';
-}
+import { lotFigures, type Sourced } from './lot-figures';
 
 export interface MaterialRecord {
   id: number;
@@ -36,7 +31,10 @@ export interface LotRecord {
   currency: string;
   moisture_percent: Sourced;
   active_percent: Sourced;
+  fines_percent: Sourced | null;
   fineness_number: number | null;
+  fineness_source: Sourced['source'] | null;
+  bag_kg: number | null;
   bought_at: string | null;
   note: string | null;
 }
@@ -107,7 +105,10 @@ export async function createLot(db: Database, input: NewLot): Promise<LotRecord>
         currency: input.currency ?? 'EUR',
         moisture_fraction: fraction(input.moisture_percent),
         active_fraction: fraction(input.active_percent),
+        fines_fraction: fraction(input.fines_percent),
         fineness_number: input.fineness_number ?? null,
+        stated_at: null,
+        bag_kg: input.bag_kg ?? null,
         bought_at: input.bought_at ?? null,
         note: input.note ?? null,
         created_at: now()
@@ -121,16 +122,39 @@ export async function createLot(db: Database, input: NewLot): Promise<LotRecord>
 export async function amendLot(db: Database, id: number, change: LotChange): Promise<LotRecord> {
   return db.write(async (transaction) => {
     const before = await readLot(db, id, transaction);
-    const { moisture_percent, active_percent, on_hand_kg, ...same } = change;
+    const { moisture_percent, active_percent, fines_percent, on_hand_kg, ...same } = change;
     const patch: Partial<LotRow> = { ...(same as Partial<LotRow>) };
     if (moisture_percent !== undefined) patch.moisture_fraction = fraction(moisture_percent);
     if (active_percent !== undefined) patch.active_fraction = fraction(active_percent);
+    if (fines_percent !== undefined) patch.fines_fraction = fraction(fines_percent);
+    patch.stated_at = await statedAnew(db, id, patch, transaction);
     if (on_hand_kg !== undefined) {
       patch.adjusted_kg = on_hand_kg + before.used_kg - (change.bought_kg ?? before.bought_kg);
     }
     await db.tables.lots.update(patch, { where: { id }, transaction });
     return readLot(db, id, transaction);
   });
+}
+
+/** When each figure was stated, those that the patch changes being stated now. */
+async function statedAnew(
+  db: Database,
+  id: number,
+  patch: Partial<LotRow>,
+  transaction: Transaction
+): Promise<StatedAt> {
+  const row = (await db.tables.lots.findOne({ where: { id }, transaction }))!;
+  const stated: StatedAt = { ...row.stated_at };
+  const columns = {
+    moisture: 'moisture_fraction',
+    active: 'active_fraction',
+    fines: 'fines_fraction',
+    fineness: 'fineness_number'
+  } as const;
+  for (const [figure, column] of Object.entries(columns) as [keyof StatedAt, keyof LotRow][]) {
+    if (patch[column] !== undefined && patch[column] !== row[column]) stated[figure] = now();
+  }
+  return stated;
 }
 
 /** Takes a lot off the list; what was used of it stays in the ledgers. */
@@ -198,7 +222,12 @@ function materialRecord(row: MaterialRow): MaterialRecord {
   };
 }
 
-type LotWithUse = LotRow & { kind: MaterialKind; name: string; used_kg: number };
+type LotWithUse = Omit<LotRow, 'stated_at'> & {
+  kind: MaterialKind;
+  name: string;
+  used_kg: number;
+  stated_at: string | null;
+};
 
 async function lotRecords(
   db: Database,
@@ -212,20 +241,31 @@ async function lotRecords(
       WHERE l.removed_at IS NULL ${where} GROUP BY l.id ORDER BY m.id, l.id`,
     { type: QueryTypes.SELECT, replacements, ...(transaction && { transaction }) }
   );
-  return rows.map(lotRecord);
+  if (rows.length === 0) return [];
+  const tests = await db.tables.lotTests.findAll({
+    where: { lot_id: rows.map(({ id }) => id), undone_at: null },
+    ...(transaction && { transaction })
+  });
+  return rows.map((row) =>
+    lotRecord(
+      row,
+      tests.filter(({ lot_id }) => lot_id === row.id)
+    )
+  );
 }
 
-function lotRecord(row: LotWithUse): LotRecord {
-  const defaults = INGREDIENTS[row.kind];
-  const sourced = (own: number | null, handbook: number): Sourced => ({
-    value: asPercent(own ?? handbook),
-    source: own === null ? 'handbook' : 'your entry'
-  });
+function lotRecord(row: LotWithUse, tests: readonly LotTestRow[]): LotRecord {
+  // A raw query gives JSON columns as their text.
+  const stated_at = row.stated_at === null ? null : (JSON.parse(row.stated_at) as StatedAt);
+  const { moisture_percent, active_percent, fines_percent, fineness } = lotFigures(
+    { ...row, stated_at },
+    tests
+  );
   return {
     id: row.id,
     material_id: row.material_id,
     kind: row.kind,
-    role: defaults.role,
+    role: INGREDIENTS[row.kind].role,
     name: row.name,
     supplier: row.supplier,
     bought_kg: row.bought_kg,
@@ -233,9 +273,12 @@ function lotRecord(row: LotWithUse): LotRecord {
     on_hand_kg: row.bought_kg + row.adjusted_kg - row.used_kg,
     cost: row.cost,
     currency: row.currency,
-    moisture_percent: sourced(row.moisture_fraction, defaults.moisture_fraction),
-    active_percent: sourced(row.active_fraction, defaults.active_fraction),
-    fineness_number: row.fineness_number,
+    moisture_percent,
+    active_percent,
+    fines_percent,
+    fineness_number: fineness?.value ?? null,
+    fineness_source: fineness?.source ?? null,
+    bag_kg: row.bag_kg,
     bought_at: row.bought_at,
     note: row.note
   };

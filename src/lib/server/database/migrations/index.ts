@@ -1,5 +1,6 @@
 import * as firstTables from './0001-first-tables';
 import * as readings from './0002-readings';
+import * as lotTests from './0003-lot-tests';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
-export const migrations = [firstTables, readings];
+export const migrations = [firstTables, readings, lotTests];

@@ -1,0 +1,9 @@
+import { heapTests } from '$lib/schema/heap-test';
+import { byKind, create, pathId, read } from '$lib/server/http/endpoint';
+import { appendLotTest, listLotTests } from '$lib/server/stock/lot-tests';
+
+export const GET = read(async (db, event) => ({ items: await listLotTests(db, pathId(event, 'id', 'lot')) }));
+
+export const POST = create(byKind(heapTests), (db, test, event) =>
+  appendLotTest(db, pathId(event, 'id', 'lot'), test)
+);

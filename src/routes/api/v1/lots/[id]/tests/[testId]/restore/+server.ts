@@ -1,0 +1,6 @@
+import { act, pathId } from '$lib/server/http/endpoint';
+import { restoreLotTest } from '$lib/server/stock/lot-tests';
+
+export const POST = act((db, event) =>
+  restoreLotTest(db, pathId(event, 'id', 'lot'), pathId(event, 'testId', 'test'))
+);
