@@ -9,10 +9,10 @@ test('undo, put back, and amend with everything after worked out anew', async ({
   const withWater = (await state(request, heap)).moisture_percent.value;
 
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(page.getByText('Struck from the ledger.')).toBeVisible();
+  await expect(page.getByText('Struck out.', { exact: true })).toBeVisible();
   expect((await state(request, heap)).moisture_percent.value).toBeLessThan(withWater - 0.2);
   await page.getByRole('button', { name: /^Put back: water/ }).click();
-  await expect(page.getByText('Back in the ledger.')).toBeVisible();
+  await expect(page.getByText('Put back.', { exact: true })).toBeVisible();
   expect((await state(request, heap)).moisture_percent.value).toBeCloseTo(withWater, 3);
 
   // The typed text survives until it is edited; the old version stays in the history.

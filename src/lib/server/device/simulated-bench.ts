@@ -16,7 +16,7 @@ const devices = new Map<string, SimulatedDevice>(
 );
 const clocks = new Map<string, { watching: number; timer: NodeJS.Timeout }>();
 
-export const deviceNames = (): string[] => [...devices.keys()];
+export const simulatedDevices = (): SimulatedDevice[] => [...devices.values()];
 
 /** Lays a load on a simulated device, or presses its tare. */
 export function handle(

@@ -179,6 +179,12 @@ export function openapi(): Json {
         ]
       )
     }),
+    '/heaps/{id}/learned': record(['id'], {
+      get: reads(
+        'What its records have taught of it: drying factor, rammed density, spill and burning, each with its nine-in-ten range and the handbook’s figure; an entry of kind learning holds one or starts it anew',
+        [query('at', AT, 'Now, unless said')]
+      )
+    }),
     '/heaps/{id}/renewal': record(['id'], {
       post: withBody(
         'The general prescription from stock: additions, water and what to throw out, to land in windows at least cost or material',
@@ -204,7 +210,11 @@ export function openapi(): Json {
         jsonSchema(newReading)
       )
     },
-    '/devices': { get: reads('Devices on the bench; those that ship with the application are simulated') },
+    '/devices': {
+      get: reads(
+        'Devices that have sent readings, and those that ship with the application, which are simulated'
+      )
+    },
     '/devices/{device}/stream': {
       parameters: [{ name: 'device', in: 'path', required: true, schema: { type: 'string' } }],
       get: {
@@ -237,6 +247,17 @@ export function openapi(): Json {
         '200'
       ),
       delete: acts('Take it off the list', '204')
+    }),
+    '/lots/{id}/tests': record(['id'], {
+      get: reads('Tests of a lot, latest first'),
+      post: creates('A new test of a lot; what it reads counts for the lot from then on', oneOf(heapTests))
+    }),
+    '/lots/{id}/tests/{testId}': record(['id', 'testId'], {
+      get: reads('A test of a lot'),
+      delete: acts('Undo: strike it out', '200')
+    }),
+    '/lots/{id}/tests/{testId}/restore': record(['id', 'testId'], {
+      post: acts('Take the undo back', '200')
     }),
     '/lots/{id}/restore': record(['id'], { post: acts('Put a removed lot back', '200') })
   };

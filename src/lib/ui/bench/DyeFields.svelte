@@ -1,12 +1,8 @@
 <script lang="ts">
-  /** One's own standards, kept in this browser for the next time, and the dye that the sample took. */
+  /** One's own standards, those of last time to begin with, and the dye that the sample took. */
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import type { DyeDraft } from './drafts';
 
-  export interface DyeDraft {
-    standards: { activeText: string; active: number | undefined; mlText: string; ml: number | undefined }[];
-    mlText: string;
-    ml: number | undefined;
-  }
   let { draft = $bindable(), error }: { draft: DyeDraft; error?: string | undefined } = $props();
 </script>
 
@@ -16,14 +12,14 @@
       <QuantityField
         label="Standard {i + 1}: active clay"
         dimension="fraction"
-        bind:text={standard.activeText}
-        bind:si={standard.active}
+        bind:text={standard.active.text}
+        bind:si={standard.active.si}
       />
       <QuantityField
         label="Dye it took, ml"
         dimension="count"
-        bind:text={standard.mlText}
-        bind:si={standard.ml}
+        bind:text={standard.ml.text}
+        bind:si={standard.ml.si}
       />
     </div>
   {/each}
@@ -31,15 +27,16 @@
     <button
       type="button"
       class="quiet"
-      onclick={() => draft.standards.push({ activeText: '', active: undefined, mlText: '', ml: undefined })}
+      onclick={() =>
+        draft.standards.push({ active: { text: '', si: undefined }, ml: { text: '', si: undefined } })}
       >Another standard</button
     >
   </p>
   <QuantityField
     label="Dye the sample took, ml"
     dimension="count"
-    bind:text={draft.mlText}
-    bind:si={draft.ml}
+    bind:text={draft.sample_ml.text}
+    bind:si={draft.sample_ml.si}
   />
   {#if error}<p class="wrong" role="alert">{error}</p>{/if}
 </div>

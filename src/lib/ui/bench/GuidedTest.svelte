@@ -1,134 +1,127 @@
 <script lang="ts">
   /** A bench test, step by step: what to do, what to read, the live result, repeats with mean and spread. */
   import { goto } from '$app/navigation';
+  import { FINDING_WORDS, grading, type Grading } from '$core/bench/grading';
   import { testFigure, type HeapTest } from '$core/bench/heap-test';
-  import { FINDING_WORDS, grading } from '$core/bench/grading';
-  import { SIEVES } from '$core/bench/sieve';
-  import { parseQuantity } from '$core/quantity/parse';
-  import { TARGETS, type HeapBinder } from '$core/reference/targets';
+  import { meanSd, testSd } from '$core/bench/test-accuracy';
   import { heapTests, type TestKind } from '$lib/schema/heap-test';
   import { check } from '$lib/schema/validate';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
-  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { logRecord } from '$lib/ui/ledger/log-entry';
   import Ticket from '$lib/ui/temper/Ticket.svelte';
-  import DyeFields, { type DyeDraft } from './DyeFields.svelte';
+  import DyeFields from './DyeFields.svelte';
   import SieveFields from './SieveFields.svelte';
+  import TestDrawing from './TestDrawing.svelte';
   import WaitTimer from './WaitTimer.svelte';
-  import { meanAndSpread, oddOneOut, type Guide, type GuideField } from './guides';
+  import { attemptReadings, dyeReadings, freshAttempt, freshDye, freshSieve, sieveReadings } from './drafts';
+  import { meanAndSpread, oddOneOut, type Guide } from './guides';
+  import type { TestSubject } from './subject';
 
-  const { guide, heap }: { guide: Guide; heap: { id: number; name: string; binder: HeapBinder } } = $props();
+  interface Props {
+    guide: Guide;
+    subject: TestSubject;
+    /** The readings of the last such test: its rig, standards and meshes serve again. */
+    last: Record<string, unknown> | null;
+  }
+  const { guide, subject, last }: Props = $props();
 
   const form = new RecordForm();
-  /** A usual figure counts until it is changed. */
-  function usualValue({ usual, dimension }: GuideField): number | undefined {
-    const reading = usual === undefined ? null : parseQuantity(usual, dimension, '');
-    return reading?.ok ? reading.si : undefined;
-  }
-  const blank = () =>
-    Object.fromEntries(
-      guide.fields.map((field) => [field.name, { text: field.usual ?? '', si: usualValue(field) }])
-    );
-  let attempts = $state([blank()]);
-  let sample = $state<{ text: string; kg: number | undefined }>({ text: '', kg: undefined });
-  let caught = $state(
-    Object.fromEntries(SIEVES.map(({ name }) => [name, { text: '', kg: undefined as number | undefined }]))
-  );
-  let dye = $state<DyeDraft>({
-    standards: [{ activeText: '', active: undefined, mlText: '', ml: undefined }],
-    mlText: '',
-    ml: undefined
-  });
+  // The page is drawn anew for another test; its fields start from there.
+  // svelte-ignore state_referenced_locally
+  let attempts = $state([freshAttempt(guide, last)]);
+  // svelte-ignore state_referenced_locally
+  let sieve = $state(freshSieve(last));
+  // svelte-ignore state_referenced_locally
+  let dye = $state(freshDye(last));
 
-  const round = (value: number) => Number(value.toPrecision(12));
-  const grams = (kg: number | undefined) => (kg === undefined ? undefined : round(kg * 1000));
-
-  function readings(attempt: ReturnType<typeof blank>): Record<string, unknown> {
-    if (guide.kind === 'sieve') {
-      const retained = SIEVES.filter(({ name }) => caught[name]!.kg !== undefined).map(({ name }) => ({
-        sieve: name,
-        grams: grams(caught[name]!.kg)
-      }));
-      return present({ sample_g: grams(sample.kg), retained });
-    }
-    if (guide.kind === 'methylene-blue') {
-      const standards = dye.standards
-        .filter((each) => each.active !== undefined || each.ml !== undefined)
-        .map((each) =>
-          present({
-            active_percent: each.active === undefined ? undefined : round(each.active * 100),
-            ml: each.ml
-          })
-        );
-      return present({ standards, ml: dye.ml });
-    }
-    return present(
-      Object.fromEntries(
-        guide.fields.map(({ name, factor }) => [
-          name,
-          attempt[name]!.si === undefined ? undefined : round(attempt[name]!.si! * factor)
-        ])
-      )
-    );
-  }
   const at = new Date().toISOString();
+  const readings = $derived<Record<string, unknown>[]>(
+    guide.kind === 'sieve'
+      ? [{ ...sieveReadings(sieve) }]
+      : guide.kind === 'methylene-blue'
+        ? [dyeReadings(dye)]
+        : attempts.map((attempt) => attemptReadings(guide, attempt))
+  );
   const bodies = $derived(
-    attempts.map((attempt) => ({ kind: guide.kind, at, zone: zone(), ...readings(attempt) }))
+    readings.map((each) => present({ kind: guide.kind, at, zone: zone(), ...subject.marks, ...each }))
   );
   const schema = $derived(heapTests[guide.kind as TestKind]);
-  const figures = $derived(bodies.map((body) => figureOf(body)));
+  const tests = $derived(bodies.map((body) => (check(schema, body).ok ? inCore(body) : null)));
+  const figures = $derived(tests.map((test) => test && testFigure(test)));
   const done = $derived(figures.filter((figure) => figure !== null));
   const summary = $derived(done.length > 0 ? meanAndSpread(done) : null);
+  const sd = $derived.by(() => {
+    const singles = tests.filter((test) => test !== null).map(testSd);
+    return summary ? meanSd(Math.max(...singles), summary.spread, singles.length) : 0;
+  });
   const odd = $derived(done.length === figures.length ? oddOneOut(done) : null);
-  const window = $derived(guide.window?.(TARGETS[heap.binder]) ?? null);
-  const findings = $derived(
-    guide.kind === 'sieve' && done.length > 0
-      ? grading((bodies[0] as unknown as { retained: [] }).retained, grams(sample.kg)).findings
-      : []
-  );
+  const window = $derived(subject.targets && (guide.window?.(subject.targets) ?? null));
+  const graded = $derived.by<Grading | null>(() => {
+    const test = tests[0];
+    return test?.kind === 'sieve' ? grading(test.retained, test.sample_g ?? undefined) : null;
+  });
   const shown = (figure: number) => `${(figure * guide.figure.scale).toFixed(guide.figure.decimals)}`;
+  const place = $derived.by(() => {
+    if (!summary || !window) return null;
+    const surely =
+      Math.abs(summary.mean - (summary.mean < window.min ? window.min : window.max)) > 1.645 * sd;
+    if (summary.mean >= window.min && summary.mean <= window.max) return 'Inside';
+    const side = summary.mean < window.min ? 'below' : 'above';
+    return surely ? `Surely ${side}` : `A little ${side}, within what one reading strays,`;
+  });
 
-  function figureOf(body: Record<string, unknown>): number | null {
-    if (!check(schema, body).ok) return null;
-    const standards = (body.standards as { active_percent: number; ml: number }[] | undefined)?.map(
-      ({ active_percent, ml }) => ({
-        active_clay: active_percent / 100,
-        ml
-      })
-    );
-    return testFigure({ sample_g: null, ...body, ...(standards && { standards }) } as unknown as HeapTest);
+  /** The readings as the core has them. */
+  function inCore(body: Record<string, unknown>): HeapTest {
+    const { standards, moisture_percent } = body as {
+      standards?: { active_percent: number; ml: number }[];
+      moisture_percent?: number;
+    };
+    return {
+      sample_g: null,
+      ...body,
+      ...(standards && {
+        standards: standards.map(({ active_percent, ml }) => ({ active_clay: active_percent / 100, ml }))
+      }),
+      ...(moisture_percent !== undefined && { moisture: moisture_percent / 100 })
+    } as unknown as HeapTest;
   }
 
   async function log() {
     const sent = bodies.filter((_, i) => figures[i] !== null);
     for (const [i, body] of sent.entries()) {
-      const logged = await form.submit(schema, body, () =>
-        logEntry(heap.id, 'tests', body, `${guide.name}: ${shown(done[i]!)} ${guide.figure.unit}`.trim())
-      );
+      const words = `${guide.name}: ${shown(done[i]!)} ${guide.figure.unit}`.trim();
+      const logged = await form.submit(schema, body, () => logRecord(subject.collection, body, words));
       if (!logged) return;
     }
-    if (sent.length > 0) await goto(`/heaps/${heap.id}`);
+    if (sent.length > 0) await goto(subject.home);
   }
 </script>
 
 <div class="columns">
   <div class="stack">
-    <header>
-      <h1>{guide.name} of {heap.name}</h1>
-      <p class="soft">{guide.tells} About {guide.minutes} minutes of work.</p>
+    <header class="head">
+      <div>
+        <h1>{guide.name} of {subject.name}</h1>
+        <p class="soft">{guide.tells} About {guide.minutes} minutes of work.</p>
+      </div>
+      <TestDrawing kind={guide.kind} size={112} />
     </header>
     <ol class="steps">
       {#each guide.steps as step, i (i)}
         <li>
           <span>{step.text}</span>
-          {#if step.wait_s}<WaitTimer seconds={step.wait_s} name="{heap.id}:{guide.kind}:{i}" />{/if}
+          {#if step.wait_s}<WaitTimer
+              seconds={step.wait_s}
+              name="{subject.collection}:{guide.kind}:{i}"
+            />{/if}
         </li>
       {/each}
     </ol>
     {#if guide.caution}<Caution name={guide.caution} />{/if}
     {#if guide.kind === 'sieve'}
-      <SieveFields bind:sample bind:caught error={form.errorOf('retained')} />
+      <SieveFields bind:draft={sieve} error={form.errorOf('retained')} />
     {:else if guide.kind === 'methylene-blue'}
       <DyeFields bind:draft={dye} error={form.errorOf('standards') ?? form.errorOf('ml')} />
     {:else}
@@ -141,6 +134,7 @@
                 label={field.label}
                 dimension={field.dimension}
                 size={field.size ?? 'large'}
+                probe={guide.kind === 'probe'}
                 hint={field.hint}
                 bind:text={attempt[field.name]!.text}
                 bind:si={attempt[field.name]!.si}
@@ -154,10 +148,24 @@
         <button
           type="button"
           class="quiet"
-          onclick={() => attempts.push(blank())}
+          onclick={() => attempts.push(freshAttempt(guide, last))}
           disabled={figures.at(-1) === null || attempts.length > 9}>Take it again</button
         >
       </p>
+    {/if}
+    {#if graded}
+      <section class="stack">
+        <h2>Grading</h2>
+        {#await import('$lib/ui/chart/GradingChart.svelte') then { default: GradingChart }}
+          <GradingChart grading={graded} />
+        {/await}
+        <p class="soft small">
+          Blocks: what each sieve caught, from its opening to the one above. Rings: what passes, on log size.{#if graded.median_mm}
+            &nbsp;Half of it is finer than {graded.median_mm.toFixed(2)} mm.{/if}
+          {#if graded.washed_off > 0.0005}
+            &nbsp;Washed off before: {(graded.washed_off * 100).toFixed(1)} %.{/if}
+        </p>
+      </section>
     {/if}
   </div>
   <div class="stack">
@@ -165,23 +173,36 @@
       <div aria-live="polite" class="stack">
         {#if summary}
           <p class="value">
-            {shown(summary.mean)}{#if summary.spread !== null}<span>&#32;± {shown(summary.spread)}</span>{/if}
+            {shown(summary.mean)}{#if sd > 0}<span>&#32;± {shown(1.645 * sd)}</span>{/if}
             <span>{guide.figure.unit}</span>
           </p>
-          {#if summary.spread !== null}<p class="soft small">
-              Mean and spread of {done.length} readings.
-            </p>{/if}
+          <p class="soft small">
+            {#if summary.spread !== null}
+              Mean of {done.length} readings, which spread by {shown(summary.spread)}
+              {guide.figure.unit} (one standard deviation).
+            {/if}
+            The ± holds nine times in ten.
+          </p>
+          {#if graded && graded.fineness_range[1] - graded.fineness_range[0] > 0.5}
+            <p class="small">
+              Sieves are missing from the stack. A whole one would likely give
+              <strong>{graded.likely_fineness_number.toFixed(0)}</strong>, and surely {graded.fineness_range[0].toFixed(
+                0
+              )} to {graded.fineness_range[1].toFixed(0)}.
+            </p>
+          {/if}
           {#if odd !== null}<p class="wrong">
               Reading {odd + 1} stands apart: look at it again. It is kept unless you change it.
             </p>{/if}
           {#if window}
             <p class:wrong={summary.mean < window.min || summary.mean > window.max}>
-              {summary.mean < window.min ? 'Below' : summary.mean > window.max ? 'Above' : 'Inside'} its window
-              of {shown(window.min)} to {shown(window.max)}
+              {place} its window of {shown(window.min)} to {shown(window.max)}
               {guide.figure.unit}.
             </p>
           {/if}
-          {#each findings as finding (finding)}<p class="small">{FINDING_WORDS[finding]}</p>{/each}
+          {#each graded?.findings ?? [] as finding (finding)}<p class="small">
+              {FINDING_WORDS[finding]}
+            </p>{/each}
         {:else}
           <p class="soft">The result stands here as soon as the readings do.</p>
         {/if}
@@ -190,12 +211,18 @@
         >Log {done.length > 1 ? `${done.length} readings` : 'the test'}</button
       >
       {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
-      <a class="quiet" href="/heaps/{heap.id}/test">Other tests</a>
+      <a class="quiet" href={subject.list}>Other tests</a>
     </Ticket>
   </div>
 </div>
 
 <style>
+  .head {
+    display: flex;
+    justify-content: space-between;
+    align-items: start;
+    gap: 1rem;
+  }
   .steps {
     list-style: decimal;
     padding-left: 1.4rem;

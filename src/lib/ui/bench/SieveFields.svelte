@@ -1,14 +1,21 @@
 <script lang="ts">
   /** What each sieve of the stack caught; sieves left empty are taken as not in the stack. */
-  import { SIEVES } from '$core/bench/sieve';
+  import { SIEVES, meshOpening } from '$core/bench/sieve';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { meshOf, meshRow, type SieveDraft } from './drafts';
 
   interface Props {
-    sample: { text: string; kg: number | undefined };
-    caught: Record<string, { text: string; kg: number | undefined }>;
+    draft: SieveDraft;
     error?: string | undefined;
   }
-  let { sample = $bindable(), caught = $bindable(), error }: Props = $props();
+  let { draft = $bindable(), error }: Props = $props();
+
+  function openingOf(row: SieveDraft['meshes'][number]): string {
+    const mesh = meshOf(row);
+    if (!mesh) return 'Count the wires along 10 mm of a ruler, and measure one.';
+    if (!(10 / mesh.wires_per_10_mm > mesh.wire_mm)) return 'Wires that thick leave no opening.';
+    return `Opens ${meshOpening(mesh).toFixed(2)} mm.`;
+  }
 </script>
 
 <div class="stack">
@@ -17,8 +24,9 @@
     optional
     dimension="mass"
     size="small"
-    bind:text={sample.text}
-    bind:si={sample.kg}
+    bind:text={draft.sample.text}
+    bind:si={draft.sample.si}
+    hint="What the sieves lack of it was washed off"
   />
   <div class="sieves">
     {#each SIEVES as { name, opening_mm } (name)}
@@ -26,18 +34,61 @@
         label={name === 'pan' ? 'Pan' : `${name} · ${opening_mm} mm`}
         dimension="mass"
         size="small"
-        bind:text={caught[name]!.text}
-        bind:si={caught[name]!.kg}
+        bind:text={draft.caught[name]!.text}
+        bind:si={draft.caught[name]!.si}
       />
     {/each}
   </div>
+  {#each draft.meshes as mesh, i (i)}
+    <fieldset>
+      <legend>Household mesh {i + 1}</legend>
+      <div class="pair">
+        <QuantityField
+          label="Wires per 10 mm"
+          dimension="count"
+          bind:text={mesh.wires.text}
+          bind:si={mesh.wires.si}
+        />
+        <QuantityField
+          label="Thickness of a wire"
+          dimension="length"
+          bind:text={mesh.wire.text}
+          bind:si={mesh.wire.si}
+        />
+        <QuantityField
+          label="It caught"
+          dimension="mass"
+          size="small"
+          bind:text={mesh.caught.text}
+          bind:si={mesh.caught.si}
+        />
+      </div>
+      <p class="row small soft">
+        {openingOf(mesh)}
+        <button type="button" class="quiet" onclick={() => draft.meshes.splice(i, 1)}>Take it off</button>
+      </p>
+    </fieldset>
+  {/each}
+  <p>
+    <button type="button" class="quiet" onclick={() => draft.meshes.push(meshRow())}
+      >Add a household mesh</button
+    >
+  </p>
   {#if error}<p class="wrong" role="alert">{error}</p>{/if}
 </div>
 
 <style>
   .sieves {
     display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(8.5rem, 1fr));
+    grid-template-columns: repeat(auto-fill, minmax(9rem, 1fr));
     gap: 0.75rem;
+  }
+  fieldset {
+    display: grid;
+    gap: 0.5rem;
+  }
+  legend {
+    font-weight: 700;
+    margin-bottom: 0.3rem;
   }
 </style>

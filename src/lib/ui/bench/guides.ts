@@ -10,8 +10,10 @@ export interface GuideField {
   dimension: Dimension;
   size?: 'small' | 'large';
   factor: number;
-  /** What is measured with a standard rig; offered, and changed for one's own. */
+  /** What is measured with a standard rig; offered, and changed for one's own, which is offered the next time. */
   usual?: string;
+  /** The unit of the record, for one's own rig; none for a plain number. */
+  unit?: string;
   hint?: string;
 }
 
@@ -36,15 +38,33 @@ export interface Guide {
   window?: (targets: Targets) => Window | null;
 }
 
-const GRAMS = { dimension: 'mass', size: 'small', factor: 1000 } as const;
-const MILLIMETRES = { dimension: 'length', factor: 1000 } as const;
-const CENTIMETRES = { dimension: 'length', factor: 100 } as const;
+const GRAMS = { dimension: 'mass', size: 'small', factor: 1000, unit: 'g' } as const;
+const MILLIMETRES = { dimension: 'length', factor: 1000, unit: 'mm' } as const;
+const CENTIMETRES = { dimension: 'length', factor: 100, unit: 'cm' } as const;
 const NUMBER = { dimension: 'count', factor: 1 } as const;
 
 const PERCENT = { scale: 100, decimals: 1, unit: '%' } as const;
 
-/** The tests that are a few figures taken in order. Squeeze and drying have pages of their own. */
-export const GUIDES: Partial<Record<HeapTestKind, Guide>> = {
+/** The tests that are a few figures taken in order; squeeze and drying are asked in a way of their own. */
+export type GuidedKind = Exclude<HeapTestKind, 'squeeze' | 'moisture'>;
+
+export const GUIDES: Record<GuidedKind, Guide> = {
+  probe: {
+    kind: 'probe',
+    name: 'Moisture probe',
+    tells: 'Moisture at once, roughly.',
+    minutes: 2,
+    steps: [
+      { text: 'Tread the sand down evenly: a probe reads loose sand too dry.' },
+      { text: 'Push the probe in to its collar, away from the wall.' },
+      { text: 'Wait until the reading is steady. Three places, each noted.' }
+    ],
+    fields: [
+      { name: 'moisture_percent', label: 'What it shows', dimension: 'fraction', factor: 100, unit: '%' }
+    ],
+    figure: { name: 'moisture', ...PERCENT },
+    window: (targets) => targets.moisture
+  },
   compactability: {
     kind: 'compactability',
     name: 'Compactability',
@@ -94,7 +114,14 @@ export const GUIDES: Partial<Record<HeapTestKind, Guide>> = {
       { text: 'Time it.' }
     ],
     fields: [
-      { name: 'air_cm3', label: 'Air passed', dimension: 'volume', factor: 1e6, usual: '2000 ml' },
+      {
+        name: 'air_cm3',
+        label: 'Air passed',
+        dimension: 'volume',
+        factor: 1e6,
+        usual: '2000 ml',
+        unit: 'ml'
+      },
       {
         name: 'time_s',
         label: 'Time it took',
@@ -103,7 +130,14 @@ export const GUIDES: Partial<Record<HeapTestKind, Guide>> = {
         hint: 'for example 30 s or 1.5 min'
       },
       { name: 'height_cm', label: 'Height of the specimen', ...CENTIMETRES, usual: '50.8 mm' },
-      { name: 'area_cm2', label: 'Cross-section', dimension: 'area', factor: 1e4, usual: '20.268 cm2' },
+      {
+        name: 'area_cm2',
+        label: 'Cross-section',
+        dimension: 'area',
+        factor: 1e4,
+        usual: '20.268 cm2',
+        unit: 'cm2'
+      },
       {
         name: 'pressure_g_cm2',
         label: 'Pressure, cm of water',
@@ -217,6 +251,26 @@ export const GUIDES: Partial<Record<HeapTestKind, Guide>> = {
     figure: { name: 'hardness', scale: 1, decimals: 0, unit: '' },
     window: () => ({ min: 75, max: 85 })
   }
+};
+
+/** Whether a name in an address is that of a test with a guide. */
+export function guided(kind: string): kind is GuidedKind {
+  return Object.hasOwn(GUIDES, kind);
+}
+
+/** Every test: what it is called, what it tells, and how long a hand is busy with it. */
+export const TESTS: Record<HeapTestKind, Pick<Guide, 'name' | 'tells' | 'minutes'>> = {
+  squeeze: {
+    name: 'Squeeze',
+    tells: 'Temper, by hand; and whether water is what it lacks.',
+    minutes: 1
+  },
+  moisture: {
+    name: 'Dry and weigh',
+    tells: 'Moisture, by oven, lamp, pan or microwave.',
+    minutes: 12
+  },
+  ...GUIDES
 };
 
 /** Mean and standard deviation of repeats; the deviation is null from one alone. */

@@ -3,7 +3,7 @@
   import { parseQuantity } from '$core/quantity/parse';
   import type { Dimension } from '$core/quantity/unit';
   import { units } from '$lib/ui/preferences';
-  import { Scale } from '@lucide/svelte';
+  import { Droplets, Scale } from '@lucide/svelte';
   import Field from './Field.svelte';
 
   interface Props {
@@ -20,6 +20,8 @@
     hint?: string;
     optional?: boolean;
     disabled?: boolean;
+    /** Fractions: whether a moisture probe can tell it. */
+    probe?: boolean;
     placeholder?: string;
   }
   let {
@@ -32,6 +34,7 @@
     hint,
     optional = false,
     disabled = false,
+    probe = false,
     placeholder
   }: Props = $props();
 
@@ -42,12 +45,19 @@
     if (dimension === 'length') return units() === 'us' ? 'in' : 'mm';
     return '';
   });
-  let weighing = $state(false);
-  function takeWeight(kg: number) {
-    text = editableMass(kg, kg < 1 ? 'small' : 'large', units());
+  /** The device whose live reading the field can take. */
+  const device = $derived(
+    dimension === 'mass' ? 'scale' : dimension === 'fraction' && probe ? 'probe' : null
+  );
+  let reading_on = $state(false);
+  function take(value: number) {
+    text =
+      dimension === 'mass'
+        ? editableMass(value, value < 1 ? 'small' : 'large', units())
+        : String(Number(value.toFixed(2)));
     typedUnit = bareUnit;
-    si = kg;
-    weighing = false;
+    si = dimension === 'mass' ? value : value / 100;
+    reading_on = false;
   }
 
   // A bare number keeps the unit that it was typed in when the units are switched under it.
@@ -84,21 +94,26 @@
         oninput={read}
         onblur={() => (left = true)}
       />
-      {#if dimension === 'mass'}
+      {#if device}
         <button
           type="button"
-          class="weigh"
-          aria-label={weighing ? 'Put the scale away' : 'Take from the scale'}
+          class="device"
+          aria-label={reading_on ? `Put the ${device} away` : `Take from the ${device}`}
           aria-describedby="{id}-label"
-          aria-expanded={weighing}
-          onclick={() => (weighing = !weighing)}><Scale size={18} aria-hidden="true" /></button
+          aria-expanded={reading_on}
+          onclick={() => (reading_on = !reading_on)}
         >
+          {#if device === 'scale'}<Scale size={18} aria-hidden="true" />{:else}<Droplets
+              size={18}
+              aria-hidden="true"
+            />{/if}
+        </button>
       {/if}
       {#if suffix}<span class="unit" aria-hidden="true">{suffix}</span>{/if}
     </span>
-    {#if weighing}
-      {#await import('$lib/ui/device/TakeFromScale.svelte') then { default: TakeFromScale }}
-        <TakeFromScale ontake={takeWeight} />
+    {#if reading_on && device}
+      {#await import('$lib/ui/device/TakeReading.svelte') then { default: TakeReading }}
+        <TakeReading kind={device} ontake={take} />
       {/await}
     {/if}
   {/snippet}
@@ -134,7 +149,7 @@
   input:focus-visible {
     outline: none;
   }
-  .weigh {
+  .device {
     order: 2;
     display: grid;
     place-items: center;
@@ -143,8 +158,8 @@
     color: var(--soft);
     cursor: pointer;
   }
-  .weigh:hover,
-  .weigh[aria-expanded='true'] {
+  .device:hover,
+  .device[aria-expanded='true'] {
     color: var(--heat);
   }
   .unit {

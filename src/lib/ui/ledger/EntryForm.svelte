@@ -215,7 +215,7 @@
         { ...sent, id: 0, note, undone_at: null, version: 1 } as never,
         units()
       );
-      return logEntry(heap_id, 'entries', sent, `Logged: ${words} ${much}`.trim());
+      return logEntry(heap_id, sent, `Logged: ${words} ${much}`.trim());
     });
     if (done !== undefined) await ondone();
   }

@@ -23,14 +23,14 @@
         <button
           type="button"
           class="strike"
-          onclick={() => strike(heap_id, row.id)}
+          onclick={() => strike(`/heaps/${heap_id}/entries/${row.id}`)}
           aria-label="Undo: {words.what}, {shortDate(row.at)}">undo</button
         >
       {:else}
         <button
           type="button"
           class="strike"
-          onclick={() => unstrike(heap_id, row.id)}
+          onclick={() => unstrike(`/heaps/${heap_id}/entries/${row.id}`)}
           aria-label="Put back: {words.what}, {shortDate(row.at)}">put back</button
         >
       {/if}

@@ -9,34 +9,35 @@ export interface LoggedEntry extends Record<string, unknown> {
 }
 
 /**
- * Writes an entry (or a test) to a heap's ledger and offers to undo it.
+ * Writes an entry or a test and offers to undo it.
  *
+ * @param collection where such records are kept: `/heaps/3/entries`, `/heaps/3/tests`, `/lots/5/tests`
  * @throws ApiProblem when it is refused; nothing is stored then
  */
-export async function logEntry(
-  heap_id: number,
-  where: 'entries' | 'tests',
-  body: object,
-  words: string
-): Promise<LoggedEntry> {
-  const entry = await api<LoggedEntry>('POST', `/heaps/${heap_id}/${where}`, body);
-  told(words, () => strike(heap_id, entry.id));
+export async function logRecord(collection: string, body: object, words: string): Promise<LoggedEntry> {
+  const record = await api<LoggedEntry>('POST', collection, body);
+  told(words, () => strike(`${collection}/${record.id}`));
   await invalidateAll();
-  return entry;
+  return record;
 }
 
-/** Strikes an entry out and offers to put it back. */
-export async function strike(heap_id: number, id: number): Promise<void> {
+/** Writes an entry of a heap's ledger. */
+export function logEntry(heap_id: number, body: object, words: string): Promise<LoggedEntry> {
+  return logRecord(`/heaps/${heap_id}/entries`, body, words);
+}
+
+/** Strikes a record out and offers to put it back. */
+export async function strike(record: string): Promise<void> {
   await trying(async () => {
-    await api('DELETE', `/heaps/${heap_id}/entries/${id}`);
-    told('Struck from the ledger.', () => unstrike(heap_id, id));
+    await api('DELETE', record);
+    told('Struck out.', () => unstrike(record));
   });
 }
 
-export async function unstrike(heap_id: number, id: number): Promise<void> {
+export async function unstrike(record: string): Promise<void> {
   await trying(async () => {
-    await api('POST', `/heaps/${heap_id}/entries/${id}/restore`);
-    told('Back in the ledger.', () => strike(heap_id, id));
+    await api('POST', `${record}/restore`);
+    told('Put back.', () => strike(record));
   });
 }
 

@@ -184,7 +184,7 @@
     };
     const total = lines.reduce((sum, { real }) => sum + (real?.kg ?? 0), 0);
     const logged = await form.submit(entries.mixed, body, () =>
-      logEntry(heap.id, 'entries', body, `${massText(total, units())} is in ${heap.name}.`)
+      logEntry(heap.id, body, `${massText(total, units())} is in ${heap.name}.`)
     );
     if (logged) await goto(`/heaps/${heap.id}`);
   }

@@ -59,7 +59,7 @@
     const words = clay
       ? `${massText(clayKg ?? 0, units())} of clay and ${massText(water ?? 0, units())} of water are in the heap.`
       : `${massText(water ?? 0, units())} of water is in the heap.`;
-    await form.submit(entries[body.kind], body, () => logEntry(heap.id, 'entries', body, words));
+    await form.submit(entries[body.kind], body, () => logEntry(heap.id, body, words));
   }
 
   const missing = $derived(dose.missing[0]);

@@ -49,7 +49,7 @@
       additions: parts.map(({ ingredient, lot, kg }) => present({ ingredient, kg, lot_id: lot?.id }))
     };
     const words = `${parts.map((part) => massText(part.kg ?? 0, units())).join(' and ')} went into the heap.`;
-    await form.submit(entries.mixed, body, () => logEntry(heap.id, 'entries', body, words));
+    await form.submit(entries.mixed, body, () => logEntry(heap.id, body, words));
   }
 </script>
 

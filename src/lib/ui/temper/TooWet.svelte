@@ -46,7 +46,7 @@
     if (way === 'dry-off') {
       const body = present({ kind: 'dried' as const, at, zone: zone(), kg: lost, typed: { kg: lostText } });
       await form.submit(entries.dried, body, () =>
-        logEntry(heap.id, 'entries', body, `${massText(lost ?? 0, units())} of water dried off.`)
+        logEntry(heap.id, body, `${massText(lost ?? 0, units())} of water dried off.`)
       );
       return;
     }
@@ -64,9 +64,7 @@
           : [])
       ]
     };
-    await form.submit(entries.mixed, body, () =>
-      logEntry(heap.id, 'entries', body, 'The dry mix is in the heap.')
-    );
+    await form.submit(entries.mixed, body, () => logEntry(heap.id, body, 'The dry mix is in the heap.'));
   }
 </script>
 

@@ -1,7 +1,7 @@
-import { deviceNames } from '$lib/server/device/simulated-bench';
+import { listDevices } from '$lib/server/device/devices';
 import { read } from '$lib/server/http/endpoint';
 
-export const GET = read(async () => {
-  const items = deviceNames().map((name) => ({ name, simulated: true }));
+export const GET = read(async (db) => {
+  const items = await listDevices(db);
   return { items, total: items.length };
 });

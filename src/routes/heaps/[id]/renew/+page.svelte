@@ -107,7 +107,7 @@
     if (renewal.discard_kg > 0) {
       const thrown = { kind: 'discarded' as const, at, zone: zone(), kg: renewal.discard_kg, burnt: false };
       const gone = await form.submit(entries.discarded, thrown, () =>
-        logEntry(heap.id, 'entries', thrown, `${massText(thrown.kg, units())} thrown out.`)
+        logEntry(heap.id, thrown, `${massText(thrown.kg, units())} thrown out.`)
       );
       if (!gone) return;
     }
@@ -121,7 +121,7 @@
       );
       const mixed = { kind: 'mixed' as const, at, zone: zone(), additions };
       const added = await form.submit(entries.mixed, mixed, () =>
-        logEntry(heap.id, 'entries', mixed, `${heap.name} is renewed.`)
+        logEntry(heap.id, mixed, `${heap.name} is renewed.`)
       );
       if (!added) return;
     }

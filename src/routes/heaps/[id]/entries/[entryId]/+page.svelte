@@ -36,7 +36,7 @@
         This entry is struck out. <button
           class="quiet"
           type="button"
-          onclick={() => unstrike(data.heap.id, latest.id)}>Put it back</button
+          onclick={() => unstrike(`/heaps/${data.heap.id}/entries/${latest.id}`)}>Put it back</button
         >
       </p>
     {:else}
@@ -58,7 +58,7 @@
           class="quiet"
           type="button"
           onclick={async () => {
-            await strike(data.heap.id, latest.id);
+            await strike(`/heaps/${data.heap.id}/entries/${latest.id}`);
             await goto(back);
           }}>Undo this entry</button
         >

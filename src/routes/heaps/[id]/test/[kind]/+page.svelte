@@ -3,11 +3,11 @@
   import { GUIDES } from '$lib/ui/bench/guides';
 
   const { data } = $props();
-  const guide = $derived(GUIDES[data.kind]!);
+  const guide = $derived(GUIDES[data.kind]);
 </script>
 
 <svelte:head><title>{guide.name} · {data.heap.name} · Brunkel</title></svelte:head>
 
-{#key `${data.heap.id}:${guide.kind}`}
-  <GuidedTest {guide} heap={data.heap} />
+{#key `${data.subject.collection}:${data.subject.query}:${guide.kind}`}
+  <GuidedTest {guide} subject={data.subject} last={data.last} />
 {/key}

@@ -17,6 +17,7 @@ export class LiveDevice {
 
   watch(device: string): void {
     this.close();
+    this.reading = null;
     this.#source = new EventSource(`/api/v1/devices/${encodeURIComponent(device)}/stream`);
     this.#source.addEventListener('open', () => (this.online = true));
     this.#source.addEventListener('error', () => (this.online = false));

@@ -1,0 +1,192 @@
+<script lang="ts">
+  /** Moisture by drying to constant weight, step by step. */
+  import { goto } from '$app/navigation';
+  import {
+    DRYING_METHODS,
+    dryingProgress,
+    moistureByDrying,
+    moistureTestSd,
+    type DryingMethod
+  } from '$core/bench/moisture';
+  import { heapTests } from '$lib/schema/heap-test';
+  import { check } from '$lib/schema/validate';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import { logRecord } from '$lib/ui/ledger/log-entry';
+  import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
+  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import TestDrawing from './TestDrawing.svelte';
+  import type { TestSubject } from './subject';
+
+  interface Props {
+    subject: TestSubject;
+    /** Moisture window, percent, to draw the result against. */
+    window: { min: number; max: number } | null;
+  }
+  const { subject, window }: Props = $props();
+  const form = new RecordForm();
+
+  const HOW: Record<DryingMethod, string> = {
+    oven: '110 °C, an hour',
+    lamp: 'a hand above it, 20 min',
+    pan: 'gentle heat, stirring',
+    microwave: 'bursts of 30 s, water-bonded only'
+  };
+  let method = $state<DryingMethod | null>('pan');
+  let panText = $state('');
+  let pan = $state<number | undefined>();
+  let wetText = $state('');
+  let wet = $state<number | undefined>();
+  let weighings = $state<{ text: string; kg: number | undefined }[]>([{ text: '', kg: undefined }]);
+
+  const dry = $derived(weighings.map((each) => each.kg).filter((kg) => kg !== undefined));
+  const progress = $derived(dryingProgress(dry.map((kg) => kg * 1000)));
+  const grams = (kg: number | undefined) => (kg === undefined ? undefined : Number((kg * 1000).toFixed(4)));
+  const body = $derived(
+    present({
+      kind: 'moisture' as const,
+      at: new Date().toISOString(),
+      zone: zone(),
+      ...subject.marks,
+      method: method ?? 'pan',
+      pan_g: grams(pan),
+      wet_g: grams(wet),
+      dry_g: progress.dry_g === null ? undefined : Number(progress.dry_g.toFixed(4))
+    })
+  );
+  const checked = $derived(check(heapTests.moisture, body));
+  // A field that is still empty is not yet wrong; a pair that cannot be is shown at once.
+  const liveError = (path: 'pan_g' | 'wet_g' | 'dry_g') => {
+    const asked = form.errorOf(path);
+    if (asked) return asked;
+    if (checked.ok || body[path] === undefined) return undefined;
+    const found = checked.errors.find((error) => error.path === path && error.message !== 'is required');
+    return found ? `${found.message[0]!.toUpperCase()}${found.message.slice(1)}.` : undefined;
+  };
+  const result = $derived(
+    checked.ok ? moistureByDrying({ pan_g: body.pan_g!, wet_g: body.wet_g!, dry_g: body.dry_g! }) : null
+  );
+  const sd = $derived(result ? moistureTestSd(body.method, body.wet_g! - body.pan_g!) : 0);
+  const sample = $derived(pan !== undefined && wet !== undefined ? (wet - pan) * 1000 : null);
+
+  async function log() {
+    const words = `Moisture of ${subject.name}: ${((result?.wet_basis ?? 0) * 100).toFixed(1)} %.`;
+    const logged = await form.submit(heapTests.moisture, body, () =>
+      logRecord(subject.collection, body, words)
+    );
+    if (logged) await goto(subject.home);
+  }
+</script>
+
+<div class="columns">
+  <div class="stack">
+    <header class="head">
+      <div>
+        <h1>Dry and weigh {subject.name}</h1>
+        <p class="soft">
+          Take 50 to 100 g from three places below the crust, mixed. All weights with the pan.
+        </p>
+      </div>
+      <TestDrawing kind="moisture" size={112} />
+    </header>
+    <Choice
+      legend="How do you dry it?"
+      options={DRYING_METHODS.map((each) => ({ value: each, name: each, about: HOW[each] }))}
+      bind:value={method}
+    />
+    <Caution name="drying" />
+    <div class="pair">
+      <QuantityField
+        label="1. The empty pan"
+        dimension="mass"
+        size="small"
+        bind:text={panText}
+        bind:si={pan}
+        error={liveError('pan_g')}
+      />
+      <QuantityField
+        label="2. Pan and damp sand"
+        dimension="mass"
+        size="small"
+        bind:text={wetText}
+        bind:si={wet}
+        error={liveError('wet_g')}
+        hint={sample !== null && sample > 0 && sample < 40
+          ? `Only ${sample.toFixed(0)} g of sand: 50 g or more tells better.`
+          : ' '}
+      />
+    </div>
+    <div class="pair">
+      {#each weighings as weighing, i (i)}
+        <QuantityField
+          label={i === 0 ? '3. Pan and sand, dried' : `Dried again, ${i + 1}.`}
+          dimension="mass"
+          size="small"
+          bind:text={weighing.text}
+          bind:si={weighing.kg}
+          error={i === weighings.length - 1 ? liveError('dry_g') : undefined}
+        />
+      {/each}
+    </div>
+    <p class="row">
+      <button
+        class="quiet"
+        type="button"
+        onclick={() => weighings.push({ text: '', kg: undefined })}
+        disabled={weighings.at(-1)?.kg === undefined || weighings.length > 9}>Dry it again and weigh</button
+      >
+      <span class="small" class:soft={!progress.constant} aria-live="polite">
+        {#if progress.constant}
+          The last two agree: it is dry.
+        {:else if progress.last_loss_g !== null}
+          It still lost {progress.last_loss_g.toFixed(1)} g: dry it on until two weighings agree within 0.1 g.
+        {:else}
+          One weighing cannot tell that it is dry; two that agree can.
+        {/if}
+      </span>
+    </p>
+  </div>
+  <div class="stack">
+    <Ticket title="Moisture">
+      {#if result}
+        <p class="value">{(result.wet_basis * 100).toFixed(1)} <span>% water</span></p>
+        <p class="soft small">
+          ± {(1.645 * sd * 100).toFixed(1)} % nine times in ten, of the wet sand. On dry sand it is {(
+            result.dry_basis * 100
+          ).toFixed(1)} %.
+        </p>
+        {#if window}
+          <DryWetRuler size="small" {window} value={result.wet_basis * 100} sd={sd * 100} />
+        {/if}
+      {:else}
+        <p class="soft">The answer stands here as soon as the three weights do.</p>
+      {/if}
+      {#if result && !progress.constant}<p class="small">
+          Not yet at constant weight: the real figure may be higher.
+        </p>{/if}
+      <button class="act" type="button" onclick={log} disabled={!result || form.busy}>Log the test</button>
+      {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+      <a class="quiet" href={subject.list}>Other tests</a>
+    </Ticket>
+  </div>
+</div>
+
+<style>
+  .head {
+    display: flex;
+    justify-content: space-between;
+    align-items: start;
+    gap: 1rem;
+  }
+  .value {
+    font-family: var(--display);
+    font-size: 3rem;
+    font-weight: 700;
+    line-height: 1;
+  }
+  .value span {
+    font-size: 1.2rem;
+  }
+</style>

@@ -1,0 +1,156 @@
+<script lang="ts">
+  /** The squeeze by five questions; the grade is derived, never guessed. */
+  import { goto } from '$app/navigation';
+  import { GRADE_NAMES, squeeze, type SqueezeReading } from '$core/bench/squeeze';
+  import { heapTests } from '$lib/schema/heap-test';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
+  import SqueezeHand from '$lib/ui/hands/SqueezeHand.svelte';
+  import { logRecord } from '$lib/ui/ledger/log-entry';
+  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import type { TestSubject } from './subject';
+
+  const { subject }: { subject: TestSubject } = $props();
+  const form = new RecordForm();
+
+  let holds = $state<'yes' | 'no' | null>(null);
+  let shrinks = $state<'yes' | 'no' | null>(null);
+  let breaks = $state<SqueezeReading['breaks'] | null>(null);
+  let palm = $state<SqueezeReading['palm'] | null>(null);
+  let prints = $state<SqueezeReading['prints'] | null>(null);
+
+  const reading = $derived<SqueezeReading | null>(
+    holds && shrinks && breaks && palm && prints
+      ? { holds: holds === 'yes', shrinks: shrinks === 'yes', breaks, palm, prints }
+      : null
+  );
+  const answer = $derived(reading && squeeze(reading, subject.system));
+  const asked = $derived([holds, shrinks, breaks, palm, prints].filter((each) => each !== null).length);
+  const lifeless = $derived(answer !== null && !answer.tells_water && subject.system === 'water');
+
+  async function log() {
+    if (!reading || !answer) return;
+    const body = {
+      kind: 'squeeze',
+      at: new Date().toISOString(),
+      zone: zone(),
+      ...subject.marks,
+      ...reading
+    };
+    const logged = await form.submit(heapTests.squeeze, body, () =>
+      logRecord(subject.collection, body, `Squeeze of ${subject.name}: grade ${answer.grade}.`)
+    );
+    if (logged) await goto(subject.home);
+  }
+</script>
+
+<div class="columns">
+  <div class="stack">
+    <header>
+      <h1>Squeeze {subject.name}</h1>
+      <p class="soft">
+        Riddle a handful from below the crust. One firm squeeze in one fist, open the hand, then break the
+        lump in two.
+      </p>
+    </header>
+    <Choice
+      legend="Does the lump hold when you open the hand?"
+      options={[
+        { value: 'yes', name: 'It holds' },
+        { value: 'no', name: 'It falls apart' }
+      ]}
+      bind:value={holds}
+    >
+      {#snippet picture(value)}<SqueezeHand drawing={value === 'yes' ? 'holds' : 'runs'} />{/snippet}
+    </Choice>
+    <Choice
+      legend="Did it shrink in the fist?"
+      options={[
+        { value: 'yes', name: 'It gave and packed' },
+        { value: 'no', name: 'It stayed as big' }
+      ]}
+      bind:value={shrinks}
+    >
+      {#snippet picture(value)}<SqueezeHand drawing={value === 'yes' ? 'shrinks' : 'stays'} />{/snippet}
+    </Choice>
+    <Choice
+      legend="How does it break?"
+      options={[
+        { value: 'crumbles', name: 'Crumbles' },
+        { value: 'ragged', name: 'Ragged edges' },
+        { value: 'crisp', name: 'Clean, crisp edges' },
+        { value: 'bends', name: 'Bends first' }
+      ]}
+      bind:value={breaks}
+    >
+      {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
+    </Choice>
+    <Choice
+      legend="What does the palm look like?"
+      options={[
+        { value: 'clean', name: 'Clean' },
+        { value: 'film', name: 'A thin film' },
+        { value: 'smeared', name: 'Smeared' }
+      ]}
+      bind:value={palm}
+    >
+      {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
+    </Choice>
+    <Choice
+      legend="What prints did the fingers leave?"
+      options={[
+        { value: 'none', name: 'None' },
+        { value: 'blurred', name: 'Blurred' },
+        { value: 'sharp', name: 'Sharp, skin lines show' }
+      ]}
+      bind:value={prints}
+    >
+      {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
+    </Choice>
+  </div>
+  <div class="stack result">
+    <Ticket title="What the hand says">
+      <div aria-live="polite" class="stack">
+        {#if answer}
+          <p class="grade">
+            {lifeless ? 'Moist but lifeless' : `${answer.grade} · ${GRADE_NAMES[answer.grade]}`}
+          </p>
+          <p>{answer.advice}</p>
+          {#if answer.tells_water}
+            <p class="soft small">
+              A squeeze tells moisture to about ± 0.8 % nine times in ten. Here it reads as {answer.temper_factor.toFixed(
+                2
+              )} × the temper this heap aims for.
+            </p>
+          {:else if subject.system === 'water'}
+            <p class="soft small">
+              This squeeze says nothing about water, so the moisture estimate stays as it is.
+            </p>
+          {/if}
+        {:else}
+          <p class="soft">
+            {asked} of 5 answered. The grade comes from what you find; you never have to guess it.
+          </p>
+        {/if}
+      </div>
+      <button class="act" type="button" onclick={log} disabled={!answer || form.busy}>Log the squeeze</button>
+      {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+      <a class="quiet" href={subject.list}>Other tests</a>
+    </Ticket>
+  </div>
+</div>
+
+<style>
+  .grade {
+    font-family: var(--display);
+    font-size: 2rem;
+    font-weight: 700;
+    line-height: 1.1;
+  }
+  @media (min-width: 62rem) {
+    .result {
+      position: sticky;
+      top: 1.5rem;
+    }
+  }
+</style>

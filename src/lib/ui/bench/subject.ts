@@ -1,0 +1,68 @@
+import { INGREDIENTS, type MaterialKind, type Role } from '$core/reference/ingredients';
+import { TARGETS, type HeapBinder, type System, type Targets } from '$core/reference/targets';
+
+/** What a test is made on: a heap, one batch of it, or a lot in its bag. */
+export interface TestSubject {
+  name: string;
+  /** Where its tests are kept in the interface. */
+  collection: string;
+  /** Fields that every test of it carries. */
+  marks: { batch_entry_id?: number };
+  /** The page that the test leads back to. */
+  home: string;
+  /** Appended to the links between its test pages. */
+  query: string;
+  /** The page that lists its tests. */
+  list: string;
+  system: System;
+  /** Its windows; null where a test has none to land in. */
+  targets: Targets | null;
+}
+
+interface HeapOf {
+  id: number;
+  name: string;
+  system: System;
+  binder: HeapBinder;
+  targets: {
+    moisture_percent: { min: number; max: number };
+    active_clay_percent: { min: number; max: number };
+  };
+}
+
+const window = (percent: { min: number; max: number }) => ({
+  min: percent.min / 100,
+  max: percent.max / 100
+});
+
+/** A heap, or, with a batch named, what was mixed in then while it lay by itself. */
+export function heapSubject(heap: HeapOf, batch: { id: number; name: string } | null): TestSubject {
+  const query = batch ? `?batch=${batch.id}` : '';
+  return {
+    name: batch?.name ?? heap.name,
+    collection: `/heaps/${heap.id}/tests`,
+    marks: batch ? { batch_entry_id: batch.id } : {},
+    home: `/heaps/${heap.id}`,
+    query,
+    list: `/heaps/${heap.id}/test${query}`,
+    system: heap.system,
+    targets: {
+      ...TARGETS[heap.binder],
+      moisture: window(heap.targets.moisture_percent),
+      active_clay: window(heap.targets.active_clay_percent)
+    }
+  };
+}
+
+export function lotSubject(lot: { id: number; kind: MaterialKind; role: Role; name: string }): TestSubject {
+  return {
+    name: lot.name || INGREDIENTS[lot.kind].name,
+    collection: `/lots/${lot.id}/tests`,
+    marks: {},
+    home: `/stock/${lot.id}`,
+    query: '',
+    list: `/stock/${lot.id}/test`,
+    system: lot.kind === 'organoclay' ? 'oil' : 'water',
+    targets: null
+  };
+}

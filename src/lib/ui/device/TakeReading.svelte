@@ -1,0 +1,131 @@
+<script lang="ts">
+  /** Takes the live reading of a scale or probe into a field; those that ship with the application are simulated and say so. */
+  import { onDestroy, onMount } from 'svelte';
+  import { massText } from '$core/quantity/display';
+  import { api } from '$lib/ui/api-client';
+  import { units } from '$lib/ui/preferences';
+  import { LiveDevice } from './live-device.svelte';
+
+  interface Props {
+    kind: 'scale' | 'probe';
+    /** Kilograms from a scale, percent from a probe. */
+    ontake: (value: number) => void;
+  }
+  const { kind, ontake }: Props = $props();
+
+  interface Device {
+    name: string;
+    kind: 'scale' | 'probe';
+    simulated: boolean;
+  }
+  let devices = $state<Device[]>([]);
+  // svelte-ignore state_referenced_locally
+  let device = $state(`simulated-${kind}`);
+  const simulated = $derived(device === `simulated-${kind}`);
+  const live = new LiveDevice();
+  let loadText = $state('');
+  const reading = $derived(live.reading);
+  const usable = $derived(
+    live.online && reading !== null && reading.connected && reading.value !== null && reading.value > 0
+  );
+  const figure = $derived.by(() => {
+    if (reading?.value == null) return '–';
+    return kind === 'scale' ? massText(reading.value, units()) : `${reading.value.toFixed(1)}\u202f%`;
+  });
+
+  // Watched from the first: the list of real devices may come later, or not at all.
+  onMount(() => {
+    live.watch(device);
+    void api<{ items: Device[] }>('GET', '/devices').then(
+      ({ items }) => (devices = items.filter((each) => each.kind === kind)),
+      () => undefined
+    );
+  });
+  onDestroy(() => live.close());
+
+  function lay() {
+    const typed = Number(loadText.replace(',', '.'));
+    const [load, most] = kind === 'scale' ? [typed / 1000, 200] : [typed, 60];
+    if (load >= 0 && load <= most) void api('POST', `/devices/${device}/bench`, { load });
+  }
+</script>
+
+<div class="device" role="group" aria-label={kind === 'scale' ? 'Scale' : 'Moisture probe'}>
+  {#if devices.length > 1}
+    <label class="small">
+      {kind === 'scale' ? 'Which scale' : 'Which probe'}
+      <select bind:value={device} onchange={() => live.watch(device)}>
+        {#each devices as each (each.name)}
+          <option value={each.name}>{each.name}{each.simulated ? ' (simulated)' : ''}</option>
+        {/each}
+      </select>
+    </label>
+  {/if}
+  <p class="shown" aria-live="off">
+    <span class="figure">{figure}</span>
+    <span class="small soft">
+      {!live.online
+        ? 'connecting'
+        : !reading
+          ? 'waiting for a reading'
+          : reading && !reading.connected
+            ? `${kind} disconnected`
+            : reading?.stable
+              ? 'steady'
+              : 'settling'}
+      {#if reading?.simulated !== false}· simulated{/if}
+    </span>
+  </p>
+  <div class="row">
+    <button
+      type="button"
+      class="quiet"
+      disabled={!usable || !reading?.stable}
+      onclick={() => ontake(reading!.value!)}>Take it</button
+    >
+    {#if kind === 'scale' && simulated}
+      <button
+        type="button"
+        class="quiet"
+        disabled={!live.online}
+        onclick={() => api('POST', `/devices/${device}/bench`, { tare: true })}>Tare</button
+      >
+    {/if}
+  </div>
+  {#if simulated}<label class="small">
+      {kind === 'scale' ? 'Lay on the simulated scale, g' : 'Sand around the simulated probe, % water'}
+      <input type="text" inputmode="decimal" bind:value={loadText} onchange={lay} />
+    </label>{/if}
+</div>
+
+<style>
+  .device {
+    display: grid;
+    gap: 0.5rem;
+    padding: 0.75rem;
+    background: var(--sunk);
+    border: 1px dashed var(--edge);
+    border-radius: var(--radius-base);
+  }
+  .shown {
+    display: flex;
+    align-items: baseline;
+    justify-content: space-between;
+    gap: 0.75rem;
+    font-size: 1.4rem;
+  }
+  label {
+    display: grid;
+    gap: 0.2rem;
+  }
+  input,
+  select {
+    min-height: 3rem;
+    padding-inline: 0.75rem;
+    background: var(--paper);
+    border: 1px solid var(--edge);
+    border-radius: var(--radius-base);
+    font-family: var(--mono);
+    color: inherit;
+  }
+</style>
