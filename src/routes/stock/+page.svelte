@@ -5,6 +5,7 @@
   const { data } = $props();
   const mass = (kg: number) => massText(kg, units());
   const share = (onHand: number, bought: number) => Math.min(1, Math.max(0, onHand / bought));
+  const sourceWords = (source: string) => (source === 'handbook' ? 'handbook default' : source);
   const money = (amount: number, currency: string) =>
     new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(amount);
 </script>
@@ -30,7 +31,7 @@
             <span class="name">{lot.name}</span>
             <span class="soft small"
               >{lot.supplier ?? 'no supplier noted'}{lot.fineness_number
-                ? ` · fineness ${lot.fineness_number}`
+                ? ` · fineness ${lot.fineness_number.toFixed(0)}`
                 : ''}</span
             >
           </span>
@@ -48,16 +49,12 @@
           <span class="facts small">
             <span
               >{lot.moisture_percent.value.toFixed(1)} % water
-              <span class="soft"
-                >({lot.moisture_percent.source === 'handbook' ? 'handbook default' : 'your entry'})</span
-              ></span
+              <span class="soft">({sourceWords(lot.moisture_percent.source)})</span></span
             >
             {#if lot.role === 'binder'}
               <span
                 >{lot.active_percent.value.toFixed(0)} % active
-                <span class="soft"
-                  >({lot.active_percent.source === 'handbook' ? 'handbook default' : 'your entry'})</span
-                ></span
+                <span class="soft">({sourceWords(lot.active_percent.source)})</span></span
               >
             {/if}
           </span>

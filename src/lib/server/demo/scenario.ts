@@ -8,21 +8,21 @@ export const HEAPS = {
     name: 'Gate heap',
     system: 'water',
     binder: 'sodium-bentonite',
-    container: { cover: 'lid', exposed_area_m2: 0.16, capacity_kg: 70 },
+    container: { cover: 'lid', exposed_area_m2: 0.16, capacity_kg: 70, place: 'shed' },
     zone: 'Europe/London'
   },
   dial: {
     name: 'Dial sand',
     system: 'oil',
     binder: 'oil',
-    container: { cover: 'sealed', exposed_area_m2: 0.06, capacity_kg: 18 },
+    container: { cover: 'sealed', exposed_area_m2: 0.06, capacity_kg: 18, place: 'indoors' },
     zone: 'Europe/London'
   },
   bin: {
     name: 'Plot 9 bin',
     system: 'water',
     binder: 'natural',
-    container: { cover: 'cloth', exposed_area_m2: 0.14 },
+    container: { cover: 'cloth', exposed_area_m2: 0.14, place: 'outdoors' },
     zone: 'Europe/London'
   }
 } as const;
@@ -33,6 +33,7 @@ export const LOTS = [
     kind: 'washed-silica',
     supplier: 'the quarry shop',
     bought_kg: 50,
+    bag_kg: 25,
     cost: 14.5,
     currency: 'GBP',
     fineness_number: 92,
@@ -43,9 +44,9 @@ export const LOTS = [
     kind: 'washed-silica',
     supplier: 'the quarry shop, second trip',
     bought_kg: 25,
+    bag_kg: 25,
     cost: 7.9,
     currency: 'GBP',
-    fineness_number: 95,
     moisture_percent: 0.4,
     bought_days_ago: 300
   },
@@ -54,9 +55,9 @@ export const LOTS = [
     kind: 'damp-sand',
     supplier: 'builders’ yard',
     bought_kg: 40,
+    bag_kg: 20,
     cost: 5.6,
     currency: 'GBP',
-    moisture_percent: 3.1,
     bought_days_ago: 120
   },
   {
@@ -64,6 +65,7 @@ export const LOTS = [
     kind: 'olivine',
     supplier: 'a foundry that closed',
     bought_kg: 25,
+    bag_kg: 25,
     cost: 21,
     currency: 'GBP',
     fineness_number: 140,
@@ -74,6 +76,7 @@ export const LOTS = [
     kind: 'sodium-bentonite',
     supplier: 'pond-lining merchant',
     bought_kg: 10,
+    bag_kg: 5,
     cost: 13,
     currency: 'GBP',
     moisture_percent: 8.4,
@@ -84,6 +87,7 @@ export const LOTS = [
     kind: 'sodium-bentonite',
     supplier: 'pond-lining merchant',
     bought_kg: 10,
+    bag_kg: 5,
     cost: 14.2,
     currency: 'GBP',
     bought_days_ago: 250
@@ -156,3 +160,6 @@ export const DETAIL_WORK = [
   'Gnomon, bronze. A scab on the back, filed off.',
   'Latch plates with the society’s leaf.'
 ] as const;
+
+/** A sieve of the kitchen, which stands in the stack between the 40 and the 70. */
+export const TEA_SIEVE = { wires_per_10_mm: 15, wire_mm: 0.32 };

@@ -6,16 +6,8 @@ import { createLot, readLot } from '../stock/stock';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { amendHeap, createHeap, listHeaps, readHeap, removeHeap, restoreHeap } from './heaps';
 import { readState } from './heap-state';
-import {
-  amendEntry,
-  appendEntry,
-  entryVersions,
-  listEntries,
-  readEntry,
-  restoreEntry,
-  revertEntry,
-  undoEntry
-} from './ledger';
+import { entryVersions, listEntries, readEntry } from './ledger';
+import { amendEntry, appendEntry, restoreEntry, revertEntry, undoEntry } from './ledger-writing';
 import { appendTest, listTests, readTest } from './tests';
 
 let db: Database;

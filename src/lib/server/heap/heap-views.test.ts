@@ -7,7 +7,7 @@ import { readForecast } from './drying';
 import { createHeap } from './heaps';
 import { readState } from './heap-state';
 import { readLadder } from './ladder';
-import { appendEntry } from './ledger';
+import { appendEntry } from './ledger-writing';
 import { readRenewal } from './renewal';
 import { createLot } from '../stock/stock';
 import { readStory } from './story';

@@ -8,7 +8,8 @@ import { temporaryDatabase } from '../testing/temporary-database';
 import { createHeap } from './heaps';
 import { readState } from './heap-state';
 import { readLearned } from './learned';
-import { amendEntry, appendEntry, readEntry, undoEntry } from './ledger';
+import { readEntry } from './ledger';
+import { amendEntry, appendEntry, undoEntry } from './ledger-writing';
 import { appendTest, readTest } from './tests';
 
 let db: Database;

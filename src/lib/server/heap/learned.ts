@@ -59,3 +59,14 @@ function moistureReadings(ledger: readonly LedgerEntry[]): number {
   }
   return count;
 }
+
+/** What a form needs to say what an unweighed amount will be taken for. */
+export async function learnedForForms(db: Database, heap_id: number) {
+  const heap = await heapRow(db, heap_id);
+  const learned = learn(heap.system, heap.binder, await loadLedger(db, heap_id));
+  return {
+    density_kg_l: learned['rammed-density'].value / 1000,
+    spill_percent: learned.spill.value * 100,
+    burn_kg_per_kg: learned.burn.value
+  };
+}

@@ -2,17 +2,19 @@ import type { NewHeapTest } from '$lib/schema/heap-test';
 import type { Database } from '../database/database';
 import { notFound } from '../refusal';
 import {
-  amendTest as amendTestEntry,
-  appendTest as appendTestEntry,
   entryVersions,
   listEntries,
   readEntry,
-  restoreEntry,
-  undoEntry,
   type EntryFilter,
   type EntryRecord,
   type Page
 } from './ledger';
+import {
+  amendTest as amendTestEntry,
+  appendTest as appendTestEntry,
+  restoreEntry,
+  undoEntry
+} from './ledger-writing';
 
 /**
  * Tests are ledger entries of kind `tested`; here they are seen as records of their own, with the test's kind

@@ -13,6 +13,19 @@ export function read(answer: (db: Database, event: RequestEvent) => Promise<unkn
   return guarded(async (event) => Response.json(await answer(await database(), event)));
 }
 
+/** Reads as a file to keep: whatever `answer` returns, under a name. */
+export function download(
+  type: string,
+  answer: (db: Database, event: RequestEvent) => Promise<{ name: string; text: string }>
+): RequestHandler {
+  return guarded(async (event) => {
+    const { name, text } = await answer(await database(), event);
+    return new Response(text, {
+      headers: { 'content-type': type, 'content-disposition': `attachment; filename="${name}"` }
+    });
+  });
+}
+
 /** Creates a record: 201 with its place and itself; the same Idempotency-Key is answered once. */
 export function create<S extends AnySchema>(
   schema: S | ((value: unknown) => S),
@@ -112,7 +125,7 @@ export function queryNumber(
 }
 
 /** An ISO time in the query, normalised to UTC, or undefined. */
-export function queryTime(event: RequestEvent, name: string): string | undefined {
+export function queryTime(event: Pick<RequestEvent, 'url'>, name: string): string | undefined {
   const raw = event.url.searchParams.get(name);
   if (raw === null) return undefined;
   const ms = Date.parse(raw);

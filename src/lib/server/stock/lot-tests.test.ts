@@ -5,7 +5,7 @@ import type { NewHeapTest } from '$lib/schema/heap-test';
 import type { Database } from '../database/database';
 import { createHeap } from '../heap/heaps';
 import { readState } from '../heap/heap-state';
-import { appendEntry } from '../heap/ledger';
+import { appendEntry } from '../heap/ledger-writing';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { lotFigures, type CountingTest, type StatedFigures } from './lot-figures';
 import { appendLotTest, listLotTests, readLotTest, restoreLotTest, undoLotTest } from './lot-tests';

@@ -38,6 +38,16 @@ export function attemptReadings(guide: Guide, attempt: Attempt): Record<string, 
   );
 }
 
+/** A logged test as an attempt, to be mended. */
+export function attemptOf(guide: Guide, record: Record<string, unknown>): Attempt {
+  return Object.fromEntries(
+    guide.fields.map((field) => {
+      const value = Number(record[field.name]);
+      return [field.name, { text: `${value} ${field.unit ?? ''}`.trim(), si: value / field.factor }];
+    })
+  );
+}
+
 /** Dye standards and the sample, while they are typed. */
 export interface DyeDraft {
   standards: { active: Typed; ml: Typed }[];
@@ -55,6 +65,12 @@ export function freshDye(last: Record<string, unknown> | null): DyeDraft {
     standards: standards.length > 0 ? standards : [{ active: empty(), ml: empty() }],
     sample_ml: empty()
   };
+}
+
+/** A logged dye test, to be mended. */
+export function dyeOf(record: Record<string, unknown>): DyeDraft {
+  const ml = Number(record.ml);
+  return { ...freshDye(record), sample_ml: { text: String(ml), si: ml } };
 }
 
 export function dyeReadings({ standards, sample_ml }: DyeDraft): Record<string, unknown> {
@@ -84,6 +100,18 @@ export function freshSieve(last: Record<string, unknown> | null): SieveDraft {
     caught: Object.fromEntries(SIEVES.map(({ name }) => [name, empty()])),
     meshes: meshes.map(meshRow)
   };
+}
+
+/** A logged sieve test, to be mended. */
+export function sieveOf(record: Record<string, unknown>): SieveDraft {
+  const weight = (grams: number): Typed => ({ text: `${grams} g`, si: grams / 1000 });
+  const draft = freshSieve(record);
+  const retained = (record.retained ?? []) as Retained[];
+  const ofMeshes = retained.filter(({ mesh }) => mesh);
+  for (const { sieve, grams } of retained) if (sieve !== undefined) draft.caught[sieve] = weight(grams);
+  draft.meshes.forEach((row, i) => (row.caught = weight(ofMeshes[i]!.grams)));
+  if (typeof record.sample_g === 'number') draft.sample = weight(record.sample_g);
+  return draft;
 }
 
 export function meshRow(mesh?: Mesh): SieveDraft['meshes'][number] {

@@ -1,19 +1,14 @@
 <script lang="ts">
   /** Moisture, or clay, of a heap through time: band, tests as rings, entries as marks below. */
   import { onMount } from 'svelte';
-  import { api, ApiProblem } from '$lib/ui/api-client';
+  import { ApiProblem } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import Chart from './Chart.svelte';
-  import { bandSeries, measuredSeries, windowArea, type BandPoint } from './band';
+  import { percentAxis, timeAxis } from './axes';
+  import { bandSeries, measuredSeries, windowArea } from './band';
   import { faded, type Palette } from './palette';
+  import { fetchStory, type Story } from './story';
 
-  interface Story {
-    moisture: BandPoint[];
-    active_clay: BandPoint[];
-    moisture_tests: [number, number][];
-    clay_tests: [number, number][];
-    marks: [number, string][];
-  }
   interface Props {
     heap_id: number;
     version: number;
@@ -34,8 +29,7 @@
   $effect(() => {
     void version;
     if (!mounted) return;
-    const asked = `${heap_id}/story?days=${days}`;
-    void api<Story>('GET', `/heaps/${asked}`).then(
+    void fetchStory(heap_id, Number(days)).then(
       (answer) => (story = answer),
       (thrown) => (problem = thrown instanceof ApiProblem ? thrown.message : String(thrown))
     );
@@ -65,18 +59,8 @@
         trigger: 'axis',
         valueFormatter: (value: unknown) => (typeof value === 'number' ? `${value.toFixed(1)} %` : '')
       },
-      xAxis: {
-        type: 'time',
-        axisLine: { lineStyle: { color: palette.rule } },
-        axisLabel: { color: palette.soft, hideOverlap: true }
-      },
-      yAxis: {
-        type: 'value',
-        min: 0,
-        max: Number(top.toFixed(1)),
-        axisLabel: { color: palette.soft, formatter: (value: number) => `${value.toFixed(1)} %` },
-        splitLine: { lineStyle: { color: palette.rule } }
-      },
+      xAxis: timeAxis(palette),
+      yAxis: percentAxis(palette, top),
       dataZoom: [
         { type: 'inside' },
         {

@@ -10,6 +10,7 @@
     lines?: number;
     type?: 'text' | 'datetime-local' | 'date';
     maxlength?: number;
+    oninput?: () => void;
   }
   let {
     label,
@@ -19,7 +20,8 @@
     optional = false,
     lines = 1,
     type = 'text',
-    maxlength
+    maxlength,
+    oninput
   }: Props = $props();
 </script>
 
@@ -38,6 +40,7 @@
       <input
         {id}
         {type}
+        {oninput}
         {maxlength}
         class="plain"
         bind:value

@@ -1,41 +1,5 @@
-<script lang="ts" module>
-  import type { LedgerRow } from './entry-words';
-
-  export const WRITABLE = [
-    { value: 'water', name: 'Water went in' },
-    { value: 'added', name: 'An ingredient went in' },
-    { value: 'bought', name: 'Ready-mixed sand came' },
-    { value: 'discarded', name: 'Sand thrown out' },
-    { value: 'spilled', name: 'Sand spilled' },
-    { value: 'dried', name: 'Spread and dried off' },
-    { value: 'drawn', name: 'Drawn for a mold' },
-    { value: 'returned', name: 'Came back from a mold' },
-    { value: 'poured', name: 'Poured: some sand burnt' },
-    { value: 'moved', name: 'Moved or covered' },
-    { value: 'noted', name: 'A note' }
-  ] as const;
-
-  export type WritableKind = (typeof WRITABLE)[number]['value'] | 'mixed';
-
-  export interface AdditionRow {
-    ingredient: string;
-    kg: number;
-    moisture_percent: number;
-    active_percent: number;
-    moisture_source: string;
-    active_source: string;
-    role: string;
-    lot_id?: number;
-  }
-
-  export interface Existing extends LedgerRow {
-    typed: Record<string, string | string[] | undefined> | null;
-  }
-</script>
-
 <script lang="ts">
-  import { format } from 'date-fns';
-  import { COVERS, COVER_NAMES, type Cover } from '$core/heap/drying';
+  /** Writes an entry of a heap's ledger, or amends one. The form is drawn anew for another kind or entry. */
   import { massText } from '$core/quantity/display';
   import { MATERIAL_KINDS, INGREDIENTS } from '$core/reference/ingredients';
   import { entries } from '$lib/schema/entry';
@@ -43,77 +7,33 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
-  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
+  import ContainerFields from '$lib/ui/heap/ContainerFields.svelte';
   import type { LotChoice } from '$lib/ui/mix/batch-draft';
   import { units } from '$lib/ui/preferences';
+  import { entryBody, entryDraft, type Existing, type WritableKind } from './entry-draft';
   import { entryWords, ingredientName } from './entry-words';
   import { logEntry } from './log-entry';
-  import { textFor } from './typed-text';
 
   interface Props {
     heap_id: number;
     kind: WritableKind;
     lots: readonly LotChoice[];
+    /** What the heap has taught, for what is left unweighed. */
+    learned?: { density_kg_l: number; spill_percent: number; burn_kg_per_kg: number } | null;
     /** The entry to amend; without one a new entry is written. */
     existing?: Existing | null;
     ondone: () => void | Promise<void>;
   }
-  const { heap_id, kind, lots, existing = null, ondone }: Props = $props();
+  const { heap_id, kind, lots, learned = null, existing = null, ondone }: Props = $props();
 
-  // The form is drawn anew for another kind or entry; its fields start from there.
   // svelte-ignore state_referenced_locally
   const old = existing;
   const form = new RecordForm();
-  const mass = (value: unknown, typed: unknown) => ({
-    text: value === undefined ? '' : textFor(Number(value), typed, units()),
-    kg: value === undefined ? undefined : Number(value)
-  });
-  const percentText = (value: unknown, stated: boolean) =>
-    value === undefined || !stated ? '' : String(value);
-  const stated = (source: unknown) => source === 'your entry';
-
-  // The field shows minutes. Left as it stands it means the very moment, seconds included: an entry written just
-  // after a batch must count after it, and an amended one must keep its place in the ledger.
-  const shownAt = format(old ? new Date(old.at) : new Date(), "yyyy-MM-dd'T'HH:mm");
-  let at = $state(shownAt);
-  function moment(): string {
-    if (at === shownAt) return old?.at ?? new Date().toISOString();
-    return Number.isNaN(Date.parse(at)) ? at : new Date(at).toISOString();
-  }
-  let note = $state(old?.note ?? '');
-  let amount = $state(mass(old?.kg, old?.typed?.kg));
-  let burnt = $state<'yes' | 'no' | null>(old?.burnt ? 'yes' : 'no');
-  let burntAmount = $state(mass(old?.burnt_kg, old?.typed?.burnt_kg));
-  let drivenOff = $state(mass(old?.water_driven_off_kg, old?.typed?.water_driven_off_kg));
-  let moistureText = $state(percentText(old?.moisture_percent, stated(old?.moisture_source)));
-  // svelte-ignore state_referenced_locally
-  let moisture = $state(fractionIn(moistureText));
-  let activeText = $state(
-    percentText(
-      old?.active_clay_percent ?? old?.active_percent,
-      stated(old?.active_clay_source ?? old?.active_source)
-    )
-  );
-  // svelte-ignore state_referenced_locally
-  let active = $state(fractionIn(activeText));
-  let what = $state(
-    old?.lot_id ? `lot:${String(old.lot_id)}` : `kind:${String(old?.ingredient ?? 'washed-silica')}`
-  );
-  const container = old?.container as
-    { cover: Cover; exposed_area_m2: number; capacity_kg?: number } | undefined;
-  let cover = $state<Cover | null>(container?.cover ?? 'lid');
-  let areaText = $state(`${container?.exposed_area_m2 ?? 0.1} m²`);
-  let area = $state<number | undefined>(container?.exposed_area_m2 ?? 0.1);
-  const additions = (old?.additions ?? []) as AdditionRow[];
-  let weighed = $state(
-    additions.map((each, i) => mass(each.kg, (old?.typed?.additions as string[] | undefined)?.[i]))
-  );
-
-  function fractionIn(percent: string) {
-    return percent === '' ? undefined : Number(percent) / 100;
-  }
+  let draft = $state(entryDraft(old, units()));
+  const shown_at = draft.at;
 
   const choices = $derived([
     ...lots.map((lot) => ({
@@ -132,87 +52,27 @@
       group: 'Not in stock'
     }))
   ]);
-  const chosen = $derived(what.startsWith('lot:') ? lots.find((lot) => `lot:${lot.id}` === what) : undefined);
-  const percent = (fraction: number | undefined) =>
-    fraction === undefined ? undefined : Number((fraction * 100).toPrecision(12));
+  const chosen = $derived(lots.find((lot) => `lot:${lot.id}` === draft.what));
   const massy = $derived(!['mixed', 'poured', 'moved', 'noted'].includes(kind));
-  const oily = $derived(/activator|oil/.test(chosen?.kind ?? what));
-
-  function body(): Record<string, unknown> {
-    const head = {
-      kind,
-      at: moment(),
-      zone: zone(),
-      note: note.trim() === '' ? undefined : note.trim(),
-      version: existing?.version
-    };
-    switch (kind) {
-      case 'mixed':
-        return {
-          ...head,
-          typed: { additions: weighed.map((each) => each.text) },
-          additions: additions.map((each, i) =>
-            present({
-              ingredient: each.ingredient,
-              kg: weighed[i]!.kg,
-              lot_id: each.lot_id,
-              // Lots may have been measured since: what was true when it was mixed stays true.
-              ...(each.role !== 'water' && {
-                moisture_percent: each.moisture_percent,
-                active_percent: each.active_percent
-              })
-            })
-          )
-        };
-      case 'added':
-        return {
-          ...head,
-          ingredient: chosen?.kind ?? what.replace('kind:', ''),
-          lot_id: chosen?.id,
-          kg: amount.kg,
-          moisture_percent: percent(moisture),
-          active_percent: percent(active),
-          typed: { kg: amount.text }
-        };
-      case 'bought':
-        return {
-          ...head,
-          kg: amount.kg,
-          moisture_percent: percent(moisture),
-          active_clay_percent: percent(active),
-          typed: { kg: amount.text }
-        };
-      case 'discarded':
-        return { ...head, kg: amount.kg, burnt: burnt === 'yes', typed: { kg: amount.text } };
-      case 'poured':
-        return {
-          ...head,
-          burnt_kg: burntAmount.kg,
-          water_driven_off_kg: drivenOff.text.trim() === '' ? undefined : drivenOff.kg,
-          typed: {
-            burnt_kg: burntAmount.text,
-            ...(drivenOff.text && { water_driven_off_kg: drivenOff.text })
-          }
-        };
-      case 'moved':
-        return {
-          ...head,
-          container: present({ cover, exposed_area_m2: area, capacity_kg: container?.capacity_kg })
-        };
-      case 'noted':
-        return head;
-      default:
-        return { ...head, kg: amount.kg, typed: { kg: amount.text } };
-    }
-  }
+  const oily = $derived(/activator|oil/.test(chosen?.kind ?? draft.what));
+  const mold = $derived(
+    draft.rammed_l.si && learned
+      ? `Rammed, that much weighs about ${massText(draft.rammed_l.si * 1000 * learned.density_kg_l, units())}`
+      : 'Of the flask, less the pattern. It teaches how dense this sand rams.'
+  );
+  const burning = $derived(
+    draft.metal_kg.si && learned && draft.burnt_kg.text.trim() === ''
+      ? `Left empty: about ${massText(draft.metal_kg.si * learned.burn_kg_per_kg, units())}, by the metal`
+      : 'Left empty: worked out from the metal'
+  );
 
   async function save(event: SubmitEvent) {
     event.preventDefault();
-    const sent = present(body());
+    const sent = entryBody(kind, draft, { old, shown_at, zone: zone(), lots });
     const done = await form.submit(entries[kind], sent, async () => {
       if (existing) return api('PUT', `/heaps/${heap_id}/entries/${existing.id}`, sent);
       const { what: words, amount: much } = entryWords(
-        { ...sent, id: 0, note, undone_at: null, version: 1 } as never,
+        { ...sent, id: 0, note: draft.note, undone_at: null, version: 1 } as never,
         units()
       );
       return logEntry(heap_id, sent, `Logged: ${words} ${much}`.trim());
@@ -225,7 +85,7 @@
   {#if kind === 'added'}
     <SelectField
       label="What went in"
-      bind:value={what}
+      bind:value={draft.what}
       options={choices}
       error={form.errorOf('ingredient') ?? form.errorOf('lot_id')}
     />
@@ -233,13 +93,13 @@
   {/if}
   {#if kind === 'mixed'}
     <div class="pair">
-      {#each additions as each, i (i)}
+      {#each draft.additions as each, i (i)}
         <QuantityField
           label={ingredientName(each.ingredient)}
           dimension="mass"
           size={each.kg < 1 ? 'small' : 'large'}
-          bind:text={weighed[i]!.text}
-          bind:si={weighed[i]!.kg}
+          bind:text={draft.weighed[i]!.text}
+          bind:si={draft.weighed[i]!.si}
           error={form.errorOf(`additions[${i}].kg`)}
         />
       {/each}
@@ -250,9 +110,13 @@
       label={kind === 'water' ? 'How much water' : kind === 'dried' ? 'How much water it lost' : 'How much'}
       dimension="mass"
       size={kind === 'water' || kind === 'dried' ? 'small' : 'large'}
-      bind:text={amount.text}
-      bind:si={amount.kg}
+      bind:text={draft.amount.text}
+      bind:si={draft.amount.si}
       error={form.errorOf('kg')}
+      optional={kind === 'returned'}
+      hint={kind === 'returned'
+        ? `Left empty: all that was out, less the ${(learned?.spill_percent ?? 2).toFixed(1)} % usually spilled`
+        : undefined}
     />
   {/if}
   {#if kind === 'bought' || kind === 'added'}
@@ -261,8 +125,9 @@
         label="Its moisture"
         optional
         dimension="fraction"
-        bind:text={moistureText}
-        bind:si={moisture}
+        bind:text={draft.moisture.text}
+        bind:si={draft.moisture.si}
+        probe
         error={form.errorOf('moisture_percent')}
         hint={kind === 'bought'
           ? 'Left empty: the middle of the heap’s window, held loosely'
@@ -272,11 +137,32 @@
         label={kind === 'bought' ? 'Active clay, of the dry mix' : 'Active share of the dry matter'}
         optional
         dimension="fraction"
-        bind:text={activeText}
-        bind:si={active}
+        bind:text={draft.active.text}
+        bind:si={draft.active.si}
         error={form.errorOf('active_clay_percent') ?? form.errorOf('active_percent')}
       />
     </div>
+  {/if}
+  {#if kind === 'drawn'}
+    <QuantityField
+      label="Volume it filled, rammed"
+      optional
+      dimension="volume"
+      bind:text={draft.rammed_l.text}
+      bind:si={draft.rammed_l.si}
+      error={form.errorOf('rammed_l')}
+      hint={mold}
+    />
+  {/if}
+  {#if kind === 'returned' && draft.amount.text.trim() !== ''}
+    <Choice
+      legend="Was that all of it?"
+      options={[
+        { value: 'no', name: 'More will come' },
+        { value: 'yes', name: 'That was all', about: 'the rest is on the floor' }
+      ]}
+      bind:value={draft.rest_lost}
+    />
   {/if}
   {#if kind === 'discarded'}
     <Choice
@@ -285,16 +171,26 @@
         { value: 'no', name: 'No' },
         { value: 'yes', name: 'Yes, black or reddened' }
       ]}
-      bind:value={burnt}
+      bind:value={draft.burnt}
     />
   {/if}
   {#if kind === 'poured'}
     <div class="pair">
       <QuantityField
-        label="Sand that burnt"
+        label="Metal poured"
+        optional
         dimension="mass"
-        bind:text={burntAmount.text}
-        bind:si={burntAmount.kg}
+        bind:text={draft.metal_kg.text}
+        bind:si={draft.metal_kg.si}
+        error={form.errorOf('metal_kg')}
+      />
+      <QuantityField
+        label="Sand that burnt"
+        optional
+        dimension="mass"
+        hint={burning}
+        bind:text={draft.burnt_kg.text}
+        bind:si={draft.burnt_kg.si}
         error={form.errorOf('burnt_kg')}
       />
       <QuantityField
@@ -302,35 +198,28 @@
         optional
         dimension="mass"
         size="small"
-        bind:text={drivenOff.text}
-        bind:si={drivenOff.kg}
+        bind:text={draft.driven_off_kg.text}
+        bind:si={draft.driven_off_kg.si}
         error={form.errorOf('water_driven_off_kg')}
         hint="Left empty: what three times that much sand held"
       />
     </div>
   {/if}
   {#if kind === 'moved'}
-    <Choice
+    <ContainerFields
+      bind:draft={draft.container}
       legend="How does it stand now?"
-      options={COVERS.map((each) => ({ value: each, name: COVER_NAMES[each] }))}
-      bind:value={cover}
-    />
-    <QuantityField
-      label="Open surface of the sand"
-      dimension="area"
-      bind:text={areaText}
-      bind:si={area}
-      error={form.errorOf('container.exposed_area_m2')}
+      errorOf={(path) => form.errorOf(path)}
     />
   {/if}
   <div class="pair">
-    <TextField label="When" type="datetime-local" bind:value={at} error={form.errorOf('at')} />
+    <TextField label="When" type="datetime-local" bind:value={draft.at} error={form.errorOf('at')} />
   </div>
   <TextField
     label={kind === 'noted' ? 'Note' : 'A note'}
     optional={kind !== 'noted'}
     lines={kind === 'noted' ? 4 : 2}
-    bind:value={note}
+    bind:value={draft.note}
     error={form.errorOf('note')}
     maxlength={2000}
   />

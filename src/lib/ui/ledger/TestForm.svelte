@@ -1,15 +1,24 @@
 <script lang="ts">
   /** Amends a logged test: the readings as they really were. */
   import type { SqueezeReading } from '$core/bench/squeeze';
-  import { UNITS, type Dimension } from '$core/quantity/unit';
   import { heapTests } from '$lib/schema/heap-test';
-  import { GUIDES } from '$lib/ui/bench/guides';
+  import DyeFields from '$lib/ui/bench/DyeFields.svelte';
+  import SieveFields from '$lib/ui/bench/SieveFields.svelte';
+  import {
+    attemptOf,
+    attemptReadings,
+    dyeOf,
+    dyeReadings,
+    sieveOf,
+    sieveReadings
+  } from '$lib/ui/bench/drafts';
+  import { GUIDES, guided } from '$lib/ui/bench/guides';
   import { api } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
-  import type { Existing } from './EntryForm.svelte';
+  import type { Existing } from './entry-draft';
 
   const {
     heap_id,
@@ -17,13 +26,14 @@
     ondone
   }: { heap_id: number; existing: Existing; ondone: () => void | Promise<void> } = $props();
 
-  // svelte-ignore state_referenced_locally
-  const guide = GUIDES[(existing.test as { kind: keyof typeof GUIDES }).kind];
+  type Reading = Record<string, unknown>;
   type Test =
     | { kind: 'moisture'; method: string; pan_g: number; wet_g: number; dry_g: number }
     | ({ kind: 'squeeze' } & SqueezeReading);
   // svelte-ignore state_referenced_locally
   const old = existing.test as Test;
+  const kind: string = old.kind;
+  const guide = guided(kind) ? GUIDES[kind] : null;
   const form = new RecordForm();
   const weight = (g: number) => ({ text: `${g} g`, kg: g / 1000 });
   let weights = $state(
@@ -36,32 +46,11 @@
       ? { ...old, holds: old.holds ? 'yes' : 'no', shrinks: old.shrinks ? 'yes' : 'no' }
       : null
   );
-  let figures = $state(
-    guide && guide.fields.length > 0
-      ? Object.fromEntries(
-          guide.fields.map(({ name, factor, dimension }) => {
-            const si = Number((existing.test as Record<string, unknown>)[name]) / factor;
-            return [
-              name,
-              {
-                text: `${Number((si / unitOf(dimension).factor).toPrecision(10))} ${unitOf(dimension).name}`.trim(),
-                si: si as number | undefined
-              }
-            ];
-          })
-        )
-      : null
-  );
-  const read = (si: number | undefined, factor: number) =>
-    si === undefined ? undefined : Number((si * factor).toPrecision(12));
-
-  /** The unit that a reading is shown in for editing. */
-  function unitOf(dimension: Dimension): { name: string; factor: number } {
-    const name = { mass: 'g', length: 'mm', area: 'cm2', volume: 'ml', time: 's', fraction: '%', count: '' }[
-      dimension
-    ];
-    return { name, factor: UNITS[dimension][name] ?? 1 };
-  }
+  // svelte-ignore state_referenced_locally
+  const reading = existing.test as Reading;
+  let attempt = $state(guide && guide.fields.length > 0 ? attemptOf(guide, reading) : null);
+  let dye = $state(kind === 'methylene-blue' ? dyeOf(reading) : null);
+  let sieve = $state(kind === 'sieve' ? sieveOf(reading) : null);
   const grams = (field: { kg: number | undefined }) =>
     field.kg === undefined ? undefined : Number((field.kg * 1000).toFixed(4));
   const YES_NO = [
@@ -73,6 +62,22 @@
   // svelte-ignore state_referenced_locally
   let reason = $state(String(existing.excluded_reason ?? ''));
 
+  function readings(): Reading {
+    if (weights) {
+      return {
+        method: (old as { method: string }).method,
+        pan_g: grams(weights.pan_g),
+        wet_g: grams(weights.wet_g),
+        dry_g: grams(weights.dry_g)
+      };
+    }
+    if (attempt) return attemptReadings(guide!, attempt);
+    if (dye) return dyeReadings(dye);
+    if (sieve) return { ...sieveReadings(sieve) };
+    const { holds, shrinks, breaks, palm, prints } = answers!;
+    return { holds: holds === 'yes', shrinks: shrinks === 'yes', breaks, palm, prints };
+  }
+
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const excluded_reason = reason.trim() === '' ? undefined : reason.trim();
@@ -81,34 +86,10 @@
       zone: zone(),
       note: existing.note ?? undefined,
       version: existing.version,
+      batch_entry_id: existing.batch_entry_id as number | undefined,
       excluded_reason
     };
-    const body = weights
-      ? present({
-          kind: 'moisture',
-          ...head,
-          method: (old as { method: string }).method,
-          pan_g: grams(weights.pan_g),
-          wet_g: grams(weights.wet_g),
-          dry_g: grams(weights.dry_g)
-        })
-      : figures
-        ? present({
-            kind: old.kind,
-            ...head,
-            ...Object.fromEntries(
-              guide!.fields.map(({ name, factor }) => [name, read(figures![name]!.si, factor)])
-            )
-          })
-        : present({
-            kind: 'squeeze',
-            ...head,
-            holds: answers!.holds === 'yes',
-            shrinks: answers!.shrinks === 'yes',
-            breaks: answers!.breaks,
-            palm: answers!.palm,
-            prints: answers!.prints
-          });
+    const body = present({ kind, ...head, ...readings() });
     const done = await form.submit(heapTests[old.kind], body, () =>
       api('PUT', `/heaps/${heap_id}/tests/${existing.id}`, body)
     );
@@ -144,19 +125,23 @@
         error={form.errorOf('dry_g')}
       />
     </div>
-  {:else if figures && guide}
+  {:else if attempt && guide}
     <div class="pair">
       {#each guide.fields as field (field.name)}
         <QuantityField
           label={field.label}
           dimension={field.dimension}
           size={field.size ?? 'large'}
-          bind:text={figures[field.name]!.text}
-          bind:si={figures[field.name]!.si}
+          bind:text={attempt[field.name]!.text}
+          bind:si={attempt[field.name]!.si}
           error={form.errorOf(field.name)}
         />
       {/each}
     </div>
+  {:else if dye}
+    <DyeFields bind:draft={dye} error={form.errorOf('standards') ?? form.errorOf('ml')} />
+  {:else if sieve}
+    <SieveFields bind:draft={sieve} error={form.errorOf('retained')} />
   {:else if answers}
     <Choice legend="Did it hold?" options={YES_NO} bind:value={answers.holds} />
     <Choice legend="Did it shrink in the fist?" options={YES_NO} bind:value={answers.shrinks} />
@@ -185,15 +170,7 @@
     maxlength={500}
   />
   {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
-  {#if weights || figures || answers}
-    <p><button class="act" disabled={form.busy}>Amend</button></p>
-  {:else}
-    <p class="soft">
-      A table of readings is taken anew rather than mended: undo this test, then <a
-        href="/heaps/{heap_id}/test/{old.kind}">take it again</a
-      >.
-    </p>
-  {/if}
+  <p><button class="act" disabled={form.busy}>Amend</button></p>
 </form>
 
 <style>

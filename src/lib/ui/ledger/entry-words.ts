@@ -2,8 +2,12 @@ import { GRADE_NAMES } from '$core/bench/squeeze';
 import { massText } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
-import { COVER_NAMES, type Cover } from '$core/heap/drying';
-import { GUIDES } from '../bench/guides';
+import { COVER_NAMES } from '$core/heap/drying';
+import type { Container, LearnedFigure } from '$core/heap/entry';
+import { TEST_NAMES } from '$core/heap/entry-names';
+import { PLACE_NAMES } from '$core/heap/place';
+import type { HeapTestKind } from '$core/bench/heap-test';
+import { GUIDES, guided } from '../bench/guides';
 
 /** An entry as the interface gives it. */
 export interface LedgerRow extends Record<string, unknown> {
@@ -53,11 +57,23 @@ export function entryWords(row: LedgerRow, system: UnitSystem): { what: string; 
     case 'drawn':
       return { what: 'drawn for a mold', amount: kg(row.kg, '−') };
     case 'returned':
-      return { what: 'returned from a mold', amount: kg(row.kg, '+') };
+      return row.kg === undefined || row.kg_source === 'learned'
+        ? { what: 'returned from a mold, not weighed', amount: row.kg === undefined ? '' : kg(row.kg, '+') }
+        : {
+            what: row.rest_lost ? 'returned from a mold, the rest spilled' : 'returned from a mold',
+            amount: kg(row.kg, '+')
+          };
+    case 'learning':
+      return learningWords(row);
     case 'poured':
-      return { what: 'poured; sand burnt', amount: kg(row.burnt_kg) };
+      return row.burnt_kg === undefined || row.burnt_source === 'learned'
+        ? {
+            what: `poured ${kg(row.metal_kg)} of metal; sand burnt, worked out`,
+            amount: row.burnt_kg === undefined ? '' : kg(row.burnt_kg)
+          }
+        : { what: 'poured; sand burnt', amount: kg(row.burnt_kg) };
     case 'moved':
-      return { what: `moved: ${COVER_NAMES[(row.container as { cover: Cover }).cover]}`, amount: '' };
+      return { what: `moved: ${containerWords(row.container as Container)}`, amount: '' };
     case 'tested':
       return testWords(row);
     default:
@@ -65,15 +81,34 @@ export function entryWords(row: LedgerRow, system: UnitSystem): { what: string; 
   }
 }
 
+/** Where a heap stands, in a few words. */
+export function containerWords({ cover, place = 'shed' }: Pick<Container, 'cover' | 'place'>): string {
+  return place === 'shed' ? COVER_NAMES[cover] : `${COVER_NAMES[cover]}, ${PLACE_NAMES[place]}`;
+}
+
+const LEARNED_WORDS: Record<LearnedFigure, [name: string, unit: string]> = {
+  drying: ['drying', '×'],
+  'rammed-density': ['rammed density', 'kg/L'],
+  spill: ['spill', '%'],
+  burn: ['burning', 'kg/kg']
+};
+
+function learningWords(row: LedgerRow): { what: string; amount: string } {
+  const [name, unit] = LEARNED_WORDS[row.of as LearnedFigure];
+  return typeof row.value === 'number'
+    ? { what: `${name} held`, amount: `${row.value}\u202f${unit}` }
+    : { what: `${name} learned anew`, amount: '' };
+}
+
 function testWords(row: LedgerRow): { what: string; amount: string } {
   const words = readingWords(row);
-  return row.excluded_reason
-    ? { ...words, what: `${words.what} (left out: ${String(row.excluded_reason)})` }
-    : words;
+  const of = row.batch_entry_id ? ' of a batch' : '';
+  const out = row.excluded_reason ? ` (left out: ${String(row.excluded_reason)})` : '';
+  return { ...words, what: `${words.what}${of}${out}` };
 }
 
 function readingWords(row: LedgerRow): { what: string; amount: string } {
-  const test = row.test as { kind: string; method?: string };
+  const test = row.test as { kind: HeapTestKind; method?: string };
   const result = row.result as {
     grade?: keyof typeof GRADE_NAMES;
     moisture_percent?: number;
@@ -86,17 +121,14 @@ function readingWords(row: LedgerRow): { what: string; amount: string } {
       amount: `grade ${result.grade}`
     };
   }
+  const name = TEST_NAMES[test.kind];
   if (test.kind === 'moisture') {
-    return {
-      what: `moisture by drying, ${test.method}`,
-      amount: `${(result.moisture_percent ?? 0).toFixed(1)}\u202f%`
-    };
+    return { what: `${name}, ${test.method}`, amount: `${(result.moisture_percent ?? 0).toFixed(1)}\u202f%` };
   }
   const figure = Object.values(result).find((value) => typeof value === 'number');
-  const guide = GUIDES[test.kind as keyof typeof GUIDES];
-  const { decimals, unit } = guide?.figure ?? { decimals: 1, unit: '' };
+  const { decimals, unit } = guided(test.kind) ? GUIDES[test.kind].figure : { decimals: 1, unit: '' };
   const digits = typeof figure === 'number' ? figure.toFixed(decimals) : '';
-  return { what: (guide?.name ?? test.kind).toLowerCase(), amount: unit ? `${digits}\u202f${unit}` : digits };
+  return { what: name, amount: unit ? `${digits}\u202f${unit}` : digits };
 }
 
 // Made once: a formatter costs far more to make than to use.

@@ -3,6 +3,9 @@
 
   export interface LotFields extends LotChoice {
     fineness_number: number | null;
+    fineness_source: string | null;
+    fines_percent: { value: number; source: string } | null;
+    bag_kg: number | null;
     bought_at: string | null;
     note: string | null;
   }
@@ -47,10 +50,25 @@
   let moisture = $state<number | undefined>((own(old?.moisture_percent) ?? NaN) / 100 || undefined);
   let activeText = $state(own(old?.active_percent)?.toString() ?? '');
   let active = $state<number | undefined>((own(old?.active_percent) ?? NaN) / 100 || undefined);
-  let finenessText = $state(old?.fineness_number?.toString() ?? '');
-  let fineness = $state<number | undefined>(old?.fineness_number ?? undefined);
+  const ownFineness = old?.fineness_source === 'your entry' ? (old.fineness_number ?? undefined) : undefined;
+  let finenessText = $state(ownFineness?.toString() ?? '');
+  let fineness = $state<number | undefined>(ownFineness);
+  let finesText = $state(own(old?.fines_percent ?? undefined)?.toString() ?? '');
+  let fines = $state<number | undefined>((own(old?.fines_percent ?? undefined) ?? NaN) / 100 || undefined);
+  let bagText = $state(old?.bag_kg ? editableMass(old.bag_kg, 'large', units()) : '');
+  let bag = $state<number | undefined>(old?.bag_kg ?? undefined);
   let note = $state(old?.note ?? '');
 
+  /** What the tests of the lot say of a figure, while nothing is typed in its place. */
+  function tested(figure: 'moisture' | 'active' | 'fines' | 'fineness'): string | undefined {
+    const [value, source, unit] = {
+      moisture: [old?.moisture_percent.value, old?.moisture_percent.source, ' %'],
+      active: [old?.active_percent.value, old?.active_percent.source, ' %'],
+      fines: [old?.fines_percent?.value, old?.fines_percent?.source, ' %'],
+      fineness: [old?.fineness_number, old?.fineness_source, '']
+    }[figure] as [number | null | undefined, string | null | undefined, string];
+    return source === 'your tests' ? `Your tests: ${value!.toFixed(1)}${unit}` : undefined;
+  }
   const handbook = $derived(INGREDIENTS[kind as MaterialKind]);
   const percent = (fraction: number | undefined) =>
     fraction === undefined ? undefined : Number((fraction * 100).toPrecision(12));
@@ -71,6 +89,8 @@
       moisture_percent: filled(moistureText, percent(moisture)),
       active_percent: filled(activeText, percent(active)),
       fineness_number: filled(finenessText, fineness),
+      fines_percent: filled(finesText, percent(fines)),
+      bag_kg: filled(bagText, bag),
       note: filled(note, note.trim())
     });
     const done = await form.submit(old ? lotChange : newLot, body, () =>
@@ -112,6 +132,15 @@
         hint="Change it only after weighing"
       />
     {/if}
+    <QuantityField
+      label="Comes in bags of"
+      optional
+      dimension="mass"
+      bind:text={bagText}
+      bind:si={bag}
+      error={form.errorOf('bag_kg')}
+      hint="To plan in whole bags"
+    />
     <TextField
       label="From whom"
       optional
@@ -145,8 +174,9 @@
       dimension="fraction"
       bind:text={moistureText}
       bind:si={moisture}
+      probe={handbook.role === 'sand'}
       error={form.errorOf('moisture_percent')}
-      hint="Handbook default {(handbook.moisture_fraction * 100).toFixed(1)} %"
+      hint={tested('moisture') ?? `Handbook default ${(handbook.moisture_fraction * 100).toFixed(1)} %`}
     />
     {#if handbook.role === 'binder' || handbook.role === 'carbon'}
       <QuantityField
@@ -156,7 +186,7 @@
         bind:text={activeText}
         bind:si={active}
         error={form.errorOf('active_percent')}
-        hint="Handbook default {(handbook.active_fraction * 100).toFixed(0)} %"
+        hint={tested('active') ?? `Handbook default ${(handbook.active_fraction * 100).toFixed(0)} %`}
       />
     {/if}
     {#if handbook.role === 'sand'}
@@ -167,6 +197,16 @@
         bind:text={finenessText}
         bind:si={fineness}
         error={form.errorOf('fineness_number')}
+        hint={tested('fineness')}
+      />
+      <QuantityField
+        label="Fines, under 75 µm"
+        optional
+        dimension="fraction"
+        bind:text={finesText}
+        bind:si={fines}
+        error={form.errorOf('fines_percent')}
+        hint={tested('fines')}
       />
     {/if}
   </div>

@@ -1,11 +1,11 @@
 <script lang="ts">
-  import { COVER_NAMES } from '$core/heap/drying';
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
   import { durationText, massFigure, massText } from '$core/quantity/display';
   import { BINDER_NAMES } from '$core/reference/targets';
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import Ledger from '$lib/ui/ledger/Ledger.svelte';
+  import { containerWords } from '$lib/ui/ledger/entry-words';
   import { units } from '$lib/ui/preferences';
   import BeforeAfter from '$lib/ui/temper/BeforeAfter.svelte';
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
@@ -37,7 +37,7 @@
       <div>
         <h1>{heap.name}</h1>
         <p class="soft small">
-          {BINDER_NAMES[heap.binder]} · {COVER_NAMES[heap.container.cover]}{#if stood > 86400}
+          {BINDER_NAMES[heap.binder]} · {containerWords(heap.container)}{#if stood > 86400}
             &nbsp;· stood {durationText(stood)} since the last entry{/if}
           · <a href="/heaps/{heap.id}/settings">Windows and container</a>
         </p>
@@ -171,6 +171,10 @@
         <a class="quiet" href="/heaps/{heap.id}/renew">Renew it from stock</a>
         <a class="quiet" href="/heaps/{heap.id}/drying">How it will dry</a>
         {#if !oil}<a class="quiet" href="/heaps/{heap.id}/temper-curve">Temper curve</a>{/if}
+        <a class="quiet" href="/heaps/{heap.id}/learned">What it has taught</a>
+        {#if data.heaps.length > 1}
+          <a class="quiet" href="/heaps/compare?first={heap.id}">Beside another heap</a>
+        {/if}
       </p>
     {/if}
     <section>
@@ -190,9 +194,7 @@
         <Ledger heap_id={heap.id} rows={data.ledger.items} />
         {#if data.ledger.total > data.ledger.items.length}
           <p class="gap">
-            <a class="quiet" href="/heaps/{heap.id}?ledger=all" data-sveltekit-noscroll
-              >All {data.ledger.total} entries</a
-            >
+            <a class="quiet" href="/heaps/{heap.id}/ledger">All {data.ledger.total} entries, to search</a>
           </p>
         {/if}
       {/if}

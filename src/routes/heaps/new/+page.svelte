@@ -1,21 +1,20 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import { COVERS, COVER_NAMES, type Cover } from '$core/heap/drying';
   import { BINDER_NAMES, HEAP_BINDERS, TARGETS, type HeapBinder } from '$core/reference/targets';
   import { newHeap } from '$lib/schema/heap';
   import { api } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
-  import QuantityField from '$lib/ui/field/QuantityField.svelte';
-  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
+  import ContainerFields from '$lib/ui/heap/ContainerFields.svelte';
+  import { containerBody, containerDraft } from '$lib/ui/heap/container-draft';
+  import { units } from '$lib/ui/preferences';
 
   const form = new RecordForm();
   let name = $state('');
   let binder = $state<string>('sodium-bentonite');
-  let cover = $state<string>('lid');
-  let areaText = $state('0.1 m²');
-  let area = $state<number | undefined>(0.1);
+  let container = $state(containerDraft(undefined, units()));
   let start = $state<'mix' | 'bought' | null>('mix');
 
   const targets = $derived(TARGETS[binder as HeapBinder]);
@@ -30,7 +29,7 @@
       system,
       binder,
       zone: zone(),
-      container: present({ cover: cover as Cover, exposed_area_m2: area })
+      container: containerBody(container)
     };
     const heap = await form.submit(newHeap, body, () => api<{ id: number }>('POST', '/heaps', body));
     if (heap) await goto(start === 'bought' ? `/heaps/${heap.id}/log?kind=bought` : `/heaps/${heap.id}/mix`);
@@ -57,19 +56,10 @@
       ? 'Kept dry: less than 0.5 % water. Oil and organoclay do the binding.'
       : `Handbook windows: ${percent(targets.moisture)} water, ${percent(targets.active_clay)} active clay.`}
   />
-  <Choice
+  <ContainerFields
+    bind:draft={container}
     legend="How does it stand?"
-    options={COVERS.map((each) => ({ value: each, name: COVER_NAMES[each] }))}
-    bind:value={cover as Cover}
-    error={form.errorOf('container.cover')}
-  />
-  <QuantityField
-    label="Open surface of the sand"
-    dimension="area"
-    bind:text={areaText}
-    bind:si={area}
-    error={form.errorOf('container.exposed_area_m2')}
-    hint="A bucket is about 0.07 m², a tub 0.15 m². It tells how fast the heap dries."
+    errorOf={(path) => form.errorOf(path)}
   />
   <Choice
     legend="How do you start?"

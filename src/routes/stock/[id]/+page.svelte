@@ -2,6 +2,8 @@
   import { goto, invalidateAll } from '$app/navigation';
   import { api } from '$lib/ui/api-client';
   import { told } from '$lib/ui/frame/toaster';
+  import { LOT_TESTS } from '$core/bench/lot-tests';
+  import TestRecords from '$lib/ui/bench/TestRecords.svelte';
   import LotForm from '$lib/ui/stock/LotForm.svelte';
 
   const { data } = $props();
@@ -23,11 +25,29 @@
 
 <svelte:head><title>{data.lot.name} · Brunkel</title></svelte:head>
 
-<div class="stack">
-  <header>
-    <h1>{data.lot.name}</h1>
-    <p class="soft small"><a href="/stock">Back to the stock</a></p>
-  </header>
-  <LotForm existing={data.lot} currency={data.lot.currency} ondone={kept} />
-  <p><button class="quiet" type="button" onclick={remove}>Take it off the list</button></p>
+<div class="columns">
+  <div class="stack">
+    <header>
+      <h1>{data.lot.name}</h1>
+      <p class="soft small"><a href="/stock">Back to the stock</a></p>
+    </header>
+    {#key data.lot.id}
+      <LotForm existing={data.lot} currency={data.lot.currency} ondone={kept} />
+    {/key}
+    <p><button class="quiet" type="button" onclick={remove}>Take it off the list</button></p>
+  </div>
+  {#if LOT_TESTS[data.lot.role].length > 0}
+    <section class="stack">
+      <h2>Its tests</h2>
+      {#if data.tests.length === 0}
+        <p class="soft">
+          Not tested yet: it goes by the handbook, or by what you stated. A moisture test of a damp bag is
+          worth the most.
+        </p>
+      {:else}
+        <TestRecords collection="/lots/{data.lot.id}/tests" rows={data.tests} />
+      {/if}
+      <p><a class="quiet" href="/stock/{data.lot.id}/test">Test this lot</a></p>
+    </section>
+  {/if}
 </div>

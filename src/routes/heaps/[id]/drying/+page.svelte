@@ -3,6 +3,7 @@
   import { massText } from '$core/quantity/display';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import Chart from '$lib/ui/chart/Chart.svelte';
+  import { percentAxis, timeAxis } from '$lib/ui/chart/axes';
   import { bandSeries, windowArea, type BandPoint } from '$lib/ui/chart/band';
   import type { Palette } from '$lib/ui/chart/palette';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -60,18 +61,8 @@
         trigger: 'axis',
         valueFormatter: (value: unknown) => (typeof value === 'number' ? `${value.toFixed(1)} %` : '')
       },
-      xAxis: {
-        type: 'time',
-        axisLabel: { color: palette.soft, hideOverlap: true },
-        axisLine: { lineStyle: { color: palette.rule } }
-      },
-      yAxis: {
-        type: 'value',
-        min: 0,
-        max: Number(top.toFixed(1)),
-        axisLabel: { color: palette.soft, formatter: (value: number) => `${value.toFixed(1)} %` },
-        splitLine: { lineStyle: { color: palette.rule } }
-      },
+      xAxis: timeAxis(palette),
+      yAxis: percentAxis(palette, top),
       series: [low, { ...range, markArea: windowArea(data.state.window_percent, palette) }, line]
     };
   }

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import SelectField from '$lib/ui/field/SelectField.svelte';
-  import EntryForm, { WRITABLE, type WritableKind } from '$lib/ui/ledger/EntryForm.svelte';
+  import EntryForm from '$lib/ui/ledger/EntryForm.svelte';
+  import { WRITABLE, type WritableKind } from '$lib/ui/ledger/entry-draft';
 
   const { data } = $props();
   let kind = $state<string>(WRITABLE.find((each) => each.value === data.kind)?.value ?? 'water');
@@ -20,6 +21,7 @@
       heap_id={data.heap.id}
       kind={kind as WritableKind}
       lots={data.lots}
+      learned={data.learned}
       ondone={() => goto(`/heaps/${data.heap.id}`)}
     />
   {/key}

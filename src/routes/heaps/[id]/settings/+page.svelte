@@ -1,14 +1,13 @@
 <script lang="ts">
   import { goto, invalidateAll } from '$app/navigation';
-  import { COVERS, COVER_NAMES, type Cover } from '$core/heap/drying';
   import { heapChange } from '$lib/schema/heap';
   import { api } from '$lib/ui/api-client';
-  import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { told } from '$lib/ui/frame/toaster';
-  import { editableMass } from '$core/quantity/display';
+  import ContainerFields from '$lib/ui/heap/ContainerFields.svelte';
+  import { containerBody, containerDraft } from '$lib/ui/heap/container-draft';
   import { units } from '$lib/ui/preferences';
 
   const { data } = $props();
@@ -16,13 +15,7 @@
   const old = data.heap;
   const form = new RecordForm();
   let name = $state(old.name);
-  let cover = $state<Cover | null>(old.container.cover);
-  let areaText = $state(`${old.container.exposed_area_m2} m²`);
-  let area = $state<number | undefined>(old.container.exposed_area_m2);
-  let holdsText = $state(
-    old.container.capacity_kg ? editableMass(old.container.capacity_kg, 'large', units()) : ''
-  );
-  let holds = $state<number | undefined>(old.container.capacity_kg);
+  let container = $state(containerDraft(old.container, units()));
 
   const edge = (target: { min: number; max: number; source: string }, which: 'min' | 'max') => ({
     text: target.source === 'handbook' ? '' : String(target[which]),
@@ -60,11 +53,7 @@
     const body = {
       name: name.trim(),
       version: old.version,
-      container: present({
-        cover: cover ?? 'lid',
-        exposed_area_m2: area,
-        capacity_kg: holdsText.trim() === '' ? undefined : holds
-      }),
+      container: containerBody(container),
       targets: Object.keys(targets).length > 0 ? targets : null
     };
     const done = await form.submit(heapChange, body, () => api('PATCH', `/heaps/${old.id}`, body));
@@ -91,28 +80,7 @@
     <p class="soft small"><a href="/heaps/{data.heap.id}">Back to {data.heap.name}</a></p>
   </header>
   <TextField label="Name" bind:value={name} error={form.errorOf('name')} maxlength={60} />
-  <Choice
-    legend="How it stands"
-    options={COVERS.map((each) => ({ value: each, name: COVER_NAMES[each] }))}
-    bind:value={cover}
-  />
-  <div class="pair">
-    <QuantityField
-      label="Open surface of the sand"
-      dimension="area"
-      bind:text={areaText}
-      bind:si={area}
-      error={form.errorOf('container.exposed_area_m2')}
-    />
-    <QuantityField
-      label="Holds at most"
-      optional
-      dimension="mass"
-      bind:text={holdsText}
-      bind:si={holds}
-      error={form.errorOf('container.capacity_kg')}
-    />
-  </div>
+  <ContainerFields bind:draft={container} legend="How it stands" errorOf={(path) => form.errorOf(path)} />
   <h2>Your own windows</h2>
   <p class="soft small">
     Left empty, the handbook’s stand: {data.heap.targets.moisture_percent.source === 'handbook'

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { goto, invalidateAll } from '$app/navigation';
-  import EntryForm, { type Existing, type WritableKind } from '$lib/ui/ledger/EntryForm.svelte';
+  import EntryForm from '$lib/ui/ledger/EntryForm.svelte';
+  import type { Existing, WritableKind } from '$lib/ui/ledger/entry-draft';
   import TestForm from '$lib/ui/ledger/TestForm.svelte';
   import { entryWords, shortDate } from '$lib/ui/ledger/entry-words';
   import { revert, strike, unstrike } from '$lib/ui/ledger/log-entry';
@@ -48,12 +49,16 @@
             heap_id={data.heap.id}
             kind={latest.kind as WritableKind}
             lots={data.lots}
+            learned={data.learned}
             existing={latest}
             ondone={amended}
           />
         {/if}
       {/key}
-      <p>
+      <p class="row">
+        {#if latest.kind === 'mixed' || latest.kind === 'bought'}
+          <a class="quiet" href="{back}/test?batch={latest.id}">Test this batch</a>
+        {/if}
         <button
           class="quiet"
           type="button"

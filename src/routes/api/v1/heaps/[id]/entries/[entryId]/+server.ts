@@ -1,5 +1,6 @@
 import { entries } from '$lib/schema/entry';
-import { amendEntry, readEntry, undoEntry } from '$lib/server/heap/ledger';
+import { readEntry } from '$lib/server/heap/ledger';
+import { amendEntry, undoEntry } from '$lib/server/heap/ledger-writing';
 import { act, byKind, pathId, queryWhole, read, respond } from '$lib/server/http/endpoint';
 
 export const GET = read((db, event) =>

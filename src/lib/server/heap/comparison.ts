@@ -1,0 +1,70 @@
+import type { Database } from '../database/database';
+import { readState, type StateRecord } from './heap-state';
+import { readHeap, type HeapRecord } from './heaps';
+
+/** A figure of two heaps side by side. */
+export interface ComparedFigure {
+  name: string;
+  unit: string;
+  /** Null: the figure means nothing for that heap. */
+  values: [Compared | null, Compared | null];
+  /** Second less first; null where one of them has none. */
+  difference: number | null;
+  /** The difference is larger than chance makes it nine times in ten; null where nobody knows the spread. */
+  surely: boolean | null;
+}
+
+export interface Compared {
+  value: number;
+  /** One standard deviation; null where it carries none. */
+  sd: number | null;
+}
+
+export interface Comparison {
+  heaps: [HeapRecord, HeapRecord];
+  states: [StateRecord, StateRecord];
+  figures: ComparedFigure[];
+}
+
+const NINE_IN_TEN = 1.645;
+
+/** Two heaps at one time, figure by figure, real differences told from doubt. */
+export async function compareHeaps(
+  db: Database,
+  first: number,
+  second: number,
+  at = new Date().toISOString()
+): Promise<Comparison> {
+  const [a, b] = [await readHeap(db, first), await readHeap(db, second)];
+  const [now, then] = [await readState(db, first, at), await readState(db, second, at)];
+  const figures = FIGURES.map(({ name, unit, read }) => compared(name, unit, [read(now), read(then)]));
+  return { heaps: [a, b], states: [now, then], figures };
+}
+
+interface FigureOf {
+  name: string;
+  unit: string;
+  read(state: StateRecord): Compared | null;
+}
+
+const FIGURES: readonly FigureOf[] = [
+  { name: 'moisture', unit: '%', read: (state) => state.moisture_percent },
+  { name: 'active clay', unit: '%', read: (state) => state.active_clay_percent },
+  { name: 'dead clay', unit: '%', read: (state) => state.dead_clay_percent },
+  { name: 'water : clay', unit: '', read: ({ temper_ratio }) => only(temper_ratio) },
+  { name: 'oil', unit: '%', read: (state) => (state.oil_percent.value > 0 ? state.oil_percent : null) },
+  { name: 'combustibles', unit: '%', read: (state) => state.combustibles_percent },
+  { name: 'fines', unit: '%', read: (state) => state.fines_percent },
+  { name: 'on hand', unit: 'kg', read: ({ total_kg }) => only(total_kg) },
+  { name: 'drying, × the handbook', unit: '', read: ({ learned }) => only(learned.drying_factor) }
+];
+
+const only = (value: number | null): Compared | null => (value === null ? null : { value, sd: null });
+
+function compared(name: string, unit: string, values: ComparedFigure['values']): ComparedFigure {
+  const [a, b] = values;
+  const difference = a && b ? b.value - a.value : null;
+  const spread = a && b && a.sd !== null && b.sd !== null ? Math.hypot(a.sd, b.sd) : null;
+  const surely = difference === null || spread === null ? null : Math.abs(difference) > NINE_IN_TEN * spread;
+  return { name, unit, values, difference, surely };
+}
