@@ -55,7 +55,7 @@ export function testFigure(test: HeapTest): number | null {
     case 'methylene-blue':
       return dyeFactor(test.standards) * test.ml;
     case 'sieve':
-      return grading(test.retained, test.sample_g ?? undefined).fineness_number;
+      return grading(test.retained, test.sample_g ?? undefined).likely_fineness_number;
     case 'hardness':
       return test.reading;
   }

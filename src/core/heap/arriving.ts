@@ -76,6 +76,10 @@ function bringIngredient(belief: Belief, ingredient: Ingredient): Belief {
     const sd = Math.min(moisture_sd, ingredient.moisture_fraction / 2);
     noises.push([slopeOf(ingredient, 'moisture_fraction'), sd]);
   }
+  if (ingredient.role === 'sand') {
+    const sd = (ingredient.fines_fraction === undefined ? UNMEASURED : STATED).sand_fines_sd;
+    noises.push([swapped('fines', ingredient.kg * (1 - ingredient.moisture_fraction)), sd]);
+  }
   if (ingredient.role === 'binder') {
     const sd = (ingredient.active_stated ? STATED : UNMEASURED).binder_active_sd;
     noises.push([slopeOf(ingredient, 'active_fraction'), sd]);
@@ -89,21 +93,27 @@ function slopeOf(ingredient: Ingredient, fraction: 'moisture_fraction' | 'active
   return toVector(arrivalOf({ ...ingredient, [fraction]: 1 })).map((value, i) => value - none[i]!);
 }
 
+/** The direction in which a part stands in for grain, in a dry mass of `dry` kg. */
+function swapped(part: Part, dry: number): number[] {
+  const [more, less] = [unit(PARTS.indexOf(part)), unit(PARTS.indexOf('grain'))];
+  return more.map((value, i) => dry * (value - less[i]!));
+}
+
 function bringBought(belief: Belief, event: Extract<Event, { kind: 'bought' }>): Belief {
   const sand = boughtSand(event);
   const dry = dryMass(sand);
   const moisture_sd = (event.moisture_stated ? STATED : UNMEASURED).bought_moisture_sd;
   const active_sd = (event.active_stated ? STATED : UNMEASURED).bought_active_sd;
-  const at = (part: Part) => PARTS.indexOf(part);
   const wetter = toVector(sand).map((kg) => (-kg / (dry || 1)) * event.kg);
   wetter[WATER] = event.kg;
-  const swap = (part: Part) => unit(at(part)).map((value, i) => dry * (value - (i === at('grain') ? 1 : 0)));
   const covariance = addNoise(
     belief.covariance,
     [perKg(sand, event.kg), weighingSd(event.kg)],
     [wetter, moisture_sd],
-    [swap('active_clay'), active_sd],
-    [swap('dead_clay'), active_sd]
+    [swapped('active_clay', dry), active_sd],
+    [swapped('dead_clay', dry), active_sd],
+    [swapped('fines', dry), UNMEASURED.bought_fines_sd],
+    [swapped('combustibles', dry), UNMEASURED.bought_combustibles_sd]
   );
   return { ...belief, mean: plus(belief.mean, sand), covariance };
 }

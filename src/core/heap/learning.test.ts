@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { TARGETS } from '$core/reference/targets';
 import { burntPerMetal } from '$core/reference/wear';
+import type { HeapNature } from './belief';
 import type { Event, LedgerEntry } from './entry';
 import { learn, learnedDrying } from './learning';
 
@@ -16,7 +18,12 @@ const found: Event = {
   moisture_stated: true,
   active_stated: true
 };
-const of = (...events: Event[]) => learn('water', 'sodium-bentonite', ledger(found, ...events));
+const nature: HeapNature = {
+  system: 'water',
+  targets: TARGETS['sodium-bentonite'],
+  container: { cover: 'sealed', exposed_area_m2: 0.1 }
+};
+const of = (...events: Event[]) => learn(nature, 'sodium-bentonite', ledger(found, ...events));
 
 describe('rammed density', () => {
   const rammed = (kg: number): Event => ({ kind: 'drawn', kg, rammed_l: 10 });

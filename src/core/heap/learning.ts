@@ -1,6 +1,5 @@
-import { totalMass } from '$core/material/composition';
 import { DRYING_LOG_SD } from '$core/reference/accuracy';
-import type { HeapBinder, System } from '$core/reference/targets';
+import type { HeapBinder } from '$core/reference/targets';
 import {
   BURNT_PER_METAL_LOG_SD,
   RAMMED_DENSITY,
@@ -8,8 +7,9 @@ import {
   burntPerMetal,
   type Expected
 } from '$core/reference/wear';
+import { firstBelief, type HeapNature } from './belief';
 import type { LearnedFigure, LedgerEntry } from './entry';
-import { apply, emptyBooks } from './ledger';
+import { advance } from './estimate';
 
 /** A figure that a heap teaches: in SI, with the range that holds nine times in ten. */
 export interface Learned {
@@ -36,27 +36,28 @@ export type CountedFigure = Exclude<LearnedFigure, 'drying'>;
  * Rammed density (kg/m³), spill (share of what was drawn) and burning (kg of sand per kg of metal) of a heap from its
  * own records, starting from the handbook's figure and trusting it less with every record.
  *
+ * @param nature what the estimate has to know of the heap: sand out in molds loses water unseen
  * @param ordered the ledger in order
  * @source the conjugate normal update of a mean with known spread; of the logarithm for the burning
  */
 export function learn(
-  system: System,
+  nature: HeapNature,
   binder: HeapBinder,
   ordered: readonly LedgerEntry[]
 ): Record<CountedFigure, Learned> {
   const handbook = burntPerMetal(binder);
   return {
     'rammed-density': learnedFrom(
-      recordsOf('rammed-density', ordered),
-      RAMMED_DENSITY[system],
+      recordsOf('rammed-density', nature, ordered),
+      RAMMED_DENSITY[nature.system],
       DENSITY_RECORD_SD
     ),
-    spill: mapped(learnedFrom(recordsOf('spill', ordered), SPILL_SHARE, SPILL_RECORD_SD), (share) =>
+    spill: mapped(learnedFrom(recordsOf('spill', nature, ordered), SPILL_SHARE, SPILL_RECORD_SD), (share) =>
       Math.max(0, share)
     ),
     burn: mapped(
       learnedFrom(
-        mappedRecords(recordsOf('burn', ordered), Math.log),
+        mappedRecords(recordsOf('burn', nature, ordered), Math.log),
         { value: Math.log(handbook), sd: BURNT_PER_METAL_LOG_SD },
         BURN_RECORD_LOG_SD
       ),
@@ -112,13 +113,13 @@ const mappedRecords = ({ values, fixed }: Records, by: (value: number) => number
   fixed: fixed === null ? null : by(fixed)
 });
 
-function recordsOf(figure: CountedFigure, ordered: readonly LedgerEntry[]): Records {
+function recordsOf(figure: CountedFigure, nature: HeapNature, ordered: readonly LedgerEntry[]): Records {
   const records: Records = { values: [], fixed: null };
   const forget = (value: number | null) => {
     records.values = [];
     records.fixed = value;
   };
-  const count = COUNTING[figure](ordered);
+  const count = COUNTING[figure](ordered, nature);
   for (const [i, { event }] of ordered.entries()) {
     if (event.kind === 'learning' && event.of === figure) forget(event.value);
     records.values.push(...(count.get(i) ?? []));
@@ -129,7 +130,7 @@ function recordsOf(figure: CountedFigure, ordered: readonly LedgerEntry[]): Reco
 /** Records of each figure by the place of the entry that completed them. */
 type Counted = Map<number, number[]>;
 
-const COUNTING: Record<CountedFigure, (ordered: readonly LedgerEntry[]) => Counted> = {
+const COUNTING: Record<CountedFigure, (ordered: readonly LedgerEntry[], nature: HeapNature) => Counted> = {
   'rammed-density': countDensities,
   spill: countSpills,
   burn: countBurns
@@ -149,11 +150,11 @@ function countDensities(ordered: readonly LedgerEntry[]): Counted {
  * that was spilled or never came back. A round counts when something was weighed on its way back; what a pour
  * drove off is not spilled.
  */
-function countSpills(ordered: readonly LedgerEntry[]): Counted {
+function countSpills(ordered: readonly LedgerEntry[], nature: HeapNature): Counted {
   const counted: Counted = new Map();
   const fresh = () => ({ drawn: 0, spilled: 0, back: false, weighed: false, closed: -1 });
   let round = fresh();
-  let books = emptyBooks();
+  let belief = firstBelief(nature);
   const close = () => {
     if (round.weighed) counted.set(round.closed, [Math.min(1, round.spilled / round.drawn)]);
     round = fresh();
@@ -165,12 +166,12 @@ function countSpills(ordered: readonly LedgerEntry[]): Counted {
       round.drawn += event.kg;
     } else if (event.kind === 'returned' && round.drawn > 0) {
       const weighed = event.weighed !== false;
-      if (event.rest_lost && weighed) round.spilled += Math.max(0, totalMass(books.out) - event.kg);
+      if (event.rest_lost && weighed) round.spilled += Math.max(0, belief.out_kg - event.kg);
       round = { ...round, back: true, weighed: round.weighed || weighed, closed: i };
     } else if (event.kind === 'spilled' && round.drawn > 0) {
       round = { ...round, spilled: round.spilled + event.kg, closed: i };
     }
-    books = apply(books, entry);
+    belief = advance(nature, belief, entry);
   });
   close();
   return counted;

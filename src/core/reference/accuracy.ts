@@ -45,16 +45,22 @@ export const WEIGHING_SD_SHARE = 0.004;
 /** How far a lot may stand from its handbook figures when nobody measured it. */
 export const UNMEASURED = {
   sand_moisture_sd: 0.006,
+  /** Fines in a sand, share of its dry matter. */
+  sand_fines_sd: 0.01,
   binder_moisture_sd: 0.01,
   binder_active_sd: 0.05,
   /** Sand bought ready mixed, nothing known: moisture and active clay. */
   bought_moisture_sd: 0.01,
-  bought_active_sd: 0.015
+  bought_active_sd: 0.015,
+  /** What else may be in it, shares of the dry mix. */
+  bought_fines_sd: 0.03,
+  bought_combustibles_sd: 0.005
 } as const;
 
 /** The same, once the user has given a figure. */
 export const STATED = {
   sand_moisture_sd: 0.002,
+  sand_fines_sd: 0.004,
   binder_moisture_sd: 0.004,
   binder_active_sd: 0.02,
   bought_moisture_sd: 0.004,

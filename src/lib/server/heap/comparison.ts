@@ -37,7 +37,10 @@ export async function compareHeaps(
 ): Promise<Comparison> {
   const [a, b] = [await readHeap(db, first), await readHeap(db, second)];
   const [now, then] = [await readState(db, first, at), await readState(db, second, at)];
-  const figures = FIGURES.map(({ name, unit, read }) => compared(name, unit, [read(now), read(then)]));
+  // What neither heap has is no figure to compare.
+  const figures = FIGURES.map(({ name, unit, read }) => compared(name, unit, [read(now), read(then)])).filter(
+    ({ values }) => values.some((each) => each && (each.value > 0 || each.sd))
+  );
   return { heaps: [a, b], states: [now, then], figures };
 }
 
@@ -52,12 +55,15 @@ const FIGURES: readonly FigureOf[] = [
   { name: 'active clay', unit: '%', read: (state) => state.active_clay_percent },
   { name: 'dead clay', unit: '%', read: (state) => state.dead_clay_percent },
   { name: 'water : clay', unit: '', read: ({ temper_ratio }) => only(temper_ratio) },
-  { name: 'oil', unit: '%', read: (state) => (state.oil_percent.value > 0 ? state.oil_percent : null) },
-  { name: 'combustibles', unit: '%', read: (state) => state.combustibles_percent },
+  { name: 'oil', unit: '%', read: (state) => present(state.oil_percent) },
+  { name: 'combustibles', unit: '%', read: (state) => present(state.combustibles_percent) },
   { name: 'fines', unit: '%', read: (state) => state.fines_percent },
   { name: 'on hand', unit: 'kg', read: ({ total_kg }) => only(total_kg) },
   { name: 'drying, × the handbook', unit: '', read: ({ learned }) => only(learned.drying_factor) }
 ];
+
+/** A part that a heap holds none of, and surely so, is left out. */
+const present = (part: Compared): Compared | null => (part.value > 0 || part.sd ? part : null);
 
 const only = (value: number | null): Compared | null => (value === null ? null : { value, sd: null });
 

@@ -1,10 +1,12 @@
 import type { Container, Event, Ingredient, LearnedFigure, LedgerEntry } from '$core/heap/entry';
+import type { HeapNature } from '$core/heap/belief';
+import { believe } from '$core/heap/estimate';
 import { learn } from '$core/heap/learning';
 import { replay } from '$core/heap/ledger';
 import { asPercent } from '$core/quantity/display';
 import { INGREDIENTS, ROLES, type MaterialKind, type Role } from '$core/reference/ingredients';
 import { totalMass } from '$core/material/composition';
-import { middle, type HeapBinder, type System, type Targets } from '$core/reference/targets';
+import { middle, type HeapBinder } from '$core/reference/targets';
 import type { NewEntry } from '$lib/schema/entry';
 import type { NewHeapTest } from '$lib/schema/heap-test';
 import { testFields, toTest } from '../bench/test-record';
@@ -14,9 +16,8 @@ import type { LotRecord } from '../stock/stock';
 /** What an entry is understood by: the lots it may name and the windows of its heap. */
 export interface EntryContext {
   lot(id: number): Promise<LotRecord>;
-  system: System;
+  nature: HeapNature;
   binder: HeapBinder;
-  targets: Targets;
   /** The ledger up to a time, the entry itself left out. */
   before(at: string): Promise<LedgerEntry[]>;
 }
@@ -71,21 +72,21 @@ export const LEARNED_SI: Record<LearnedFigure, number> = {
 /** Sand that came back unweighed is all that was out, less what this heap usually spills. */
 async function toReturned(
   { kg, rest_lost, at }: Extract<NewEntry, { kind: 'returned' }>,
-  { before, system, binder }: EntryContext
+  { before, nature, binder }: EntryContext
 ): Promise<Event> {
   if (kg !== undefined) return { kind: 'returned', kg, ...(rest_lost && { rest_lost }) };
   const ledger = await before(at);
-  const out = totalMass(replay(ledger).out);
+  const out = believe(nature, ledger).out_kg;
   if (!(out > 0))
     throw impossible([{ path: 'kg', message: 'Nothing was out in molds then: weigh what came back.' }]);
-  const { spill } = learn(system, binder, ledger);
+  const { spill } = learn(nature, binder, ledger);
   return { kind: 'returned', kg: out * (1 - spill.value), rest_lost: true, weighed: false };
 }
 
 /** Burnt sand that nobody judged follows from the metal poured. */
 async function toPoured(
   { burnt_kg, metal_kg, water_driven_off_kg, at }: Extract<NewEntry, { kind: 'poured' }>,
-  { before, system, binder }: EntryContext
+  { before, nature, binder }: EntryContext
 ): Promise<Event> {
   const same = {
     kind: 'poured' as const,
@@ -96,7 +97,7 @@ async function toPoured(
   const ledger = await before(at);
   const { sand, out } = replay(ledger);
   const there = Math.max(totalMass(out), totalMass(sand));
-  const { burn } = learn(system, binder, ledger);
+  const { burn } = learn(nature, binder, ledger);
   return { ...same, burnt_kg: Math.min(there, burn.value * metal_kg!), burnt_stated: false };
 }
 
@@ -144,7 +145,10 @@ async function toIngredient(written: WrittenIngredient, context: EntryContext): 
 const isRole = (name: string): name is Role => (ROLES as readonly string[]).includes(name);
 
 /** Ready-mixed sand nobody measured is taken to stand in the middle of its heap's windows. */
-function toBought(input: Extract<NewEntry, { kind: 'bought' }>, { system, targets }: EntryContext): Event {
+function toBought(
+  input: Extract<NewEntry, { kind: 'bought' }>,
+  { nature: { system, targets } }: EntryContext
+): Event {
   const { kg, moisture_percent, active_clay_percent, oil_percent } = input;
   const oil =
     oil_percent === undefined

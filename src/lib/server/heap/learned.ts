@@ -29,9 +29,10 @@ export async function readLearned(
 ): Promise<{ items: LearnedRecord[] }> {
   const heap = await heapRow(db, heap_id);
   const ledger = (await loadLedger(db, heap_id)).filter((entry) => entry.at <= at);
-  const { log, sd } = believedDrying(believe(natureOf(heap), ledger));
+  const nature = natureOf(heap);
+  const { log, sd } = believedDrying(believe(nature, ledger));
   const figures: Record<LearnedFigure, Learned> = {
-    ...learn(heap.system, heap.binder, ledger),
+    ...learn(nature, heap.binder, ledger),
     drying: { ...learnedDrying(log, sd), records: moistureReadings(ledger) }
   };
   return { items: LEARNED_FIGURES.map((of) => learnedRecord(of, figures[of])) };
@@ -63,7 +64,7 @@ function moistureReadings(ledger: readonly LedgerEntry[]): number {
 /** What a form needs to say what an unweighed amount will be taken for. */
 export async function learnedForForms(db: Database, heap_id: number) {
   const heap = await heapRow(db, heap_id);
-  const learned = learn(heap.system, heap.binder, await loadLedger(db, heap_id));
+  const learned = learn(natureOf(heap), heap.binder, await loadLedger(db, heap_id));
   return {
     density_kg_l: learned['rammed-density'].value / 1000,
     spill_percent: learned.spill.value * 100,

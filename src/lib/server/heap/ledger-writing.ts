@@ -8,7 +8,7 @@ import type { HeapRow, Typed } from '../database/tables';
 import { impossible, notFound, stale } from '../refusal';
 import { readLot } from '../stock/stock';
 import { toEvent, toTestEvent, type EntryContext } from './entry-event';
-import { heapRow, targetsOf } from './heaps';
+import { heapRow, natureOf } from './heaps';
 import { loadLedger, readEntry, type EntryRecord } from './ledger';
 
 /**
@@ -254,14 +254,13 @@ async function entryRow(db: Database, heap_id: number, id: number, transaction: 
 
 function contextOf(db: Database, heap: HeapRow, transaction: Transaction, entry_id: number): EntryContext {
   return {
-    system: heap.system,
+    nature: natureOf(heap),
     binder: heap.binder,
     async before(at) {
       const iso = new Date(at).toISOString();
       const ledger = await loadLedger(db, heap.id, transaction);
       return ledger.filter((entry) => entry.id !== entry_id && entry.at <= iso);
     },
-    targets: targetsOf(heap),
     async lot(id: number) {
       try {
         return await readLot(db, id, transaction);

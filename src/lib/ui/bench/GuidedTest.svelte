@@ -185,10 +185,10 @@
           </p>
           {#if graded && graded.fineness_range[1] - graded.fineness_range[0] > 0.5}
             <p class="small">
-              Sieves are missing from the stack. A whole one would likely give
-              <strong>{graded.likely_fineness_number.toFixed(0)}</strong>, and surely {graded.fineness_range[0].toFixed(
+              Sieves are missing from the stack: what lies between is shared out on log size. A whole stack
+              would surely give {graded.fineness_range[0].toFixed(0)} to {graded.fineness_range[1].toFixed(
                 0
-              )} to {graded.fineness_range[1].toFixed(0)}.
+              )}; the standard’s sum over these alone gives {graded.fineness_number.toFixed(0)}.
             </p>
           {/if}
           {#if odd !== null}<p class="wrong">
@@ -200,7 +200,9 @@
               {guide.figure.unit}.
             </p>
           {/if}
-          {#each graded?.findings ?? [] as finding (finding)}<p class="small">
+          {#each (graded?.findings ?? []).filter((each) => each !== 'rough-stack') as finding (finding)}<p
+              class="small"
+            >
               {FINDING_WORDS[finding]}
             </p>{/each}
         {:else}

@@ -92,4 +92,7 @@
     align-items: end;
     gap: 0.5rem 1rem;
   }
+  header :global(.choices) {
+    display: flex;
+  }
 </style>

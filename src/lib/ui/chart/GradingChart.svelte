@@ -30,6 +30,7 @@
       },
       xAxis: {
         type: 'log',
+        logBase: 2,
         min: from * 0.9,
         max: to * 1.1,
         name: 'opening, mm',

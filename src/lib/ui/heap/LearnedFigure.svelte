@@ -128,6 +128,9 @@
   .value {
     font-size: 1.5rem;
   }
+  .value .unit {
+    font-size: 1rem;
+  }
   .estimate {
     text-decoration: underline dotted var(--edge) 1px;
     text-underline-offset: 0.25em;

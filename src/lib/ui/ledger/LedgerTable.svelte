@@ -3,7 +3,7 @@
   import { createTable, rowSortingFeature, tableFeatures, type ColumnDef } from '@tanstack/svelte-table';
   import { massText } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
-  import { entryWords, shortDate, type LedgerRow } from './entry-words';
+  import { entryWords, shortDate, shortTime, type LedgerRow } from './entry-words';
   import { strike, unstrike } from './log-entry';
 
   interface Balance {
@@ -100,7 +100,7 @@
       {@const { row, balance } = line}
       {@const record = `/heaps/${heap_id}/entries/${row.id}`}
       <tr class:struck={row.undone_at !== null}>
-        <td class="when"><time datetime={row.at}>{shortDate(row.at)}, {row.at.slice(11, 16)}</time></td>
+        <td class="when"><time datetime={row.at}>{shortDate(row.at)}, {shortTime(row.at)}</time></td>
         <td class="what">
           <a href={record}>{line.what}</a>{#if row.version > 1}<span class="soft small">&nbsp;· amended</span
             >{/if}
@@ -138,7 +138,11 @@
     font-weight: 600;
     font-size: 0.9rem;
     color: var(--soft);
-    vertical-align: bottom;
+    vertical-align: middle;
+    padding-right: 1rem;
+  }
+  th.number {
+    font-family: inherit;
   }
   th button {
     min-height: 3rem;

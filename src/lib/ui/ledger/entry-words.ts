@@ -113,6 +113,7 @@ function readingWords(row: LedgerRow): { what: string; amount: string } {
     grade?: keyof typeof GRADE_NAMES;
     moisture_percent?: number;
     tells_water?: boolean;
+    likely_fineness_number?: number;
   };
   if (test.kind === 'squeeze') {
     const lifeless = result.tells_water === false && result.grade === 2;
@@ -125,7 +126,9 @@ function readingWords(row: LedgerRow): { what: string; amount: string } {
   if (test.kind === 'moisture') {
     return { what: `${name}, ${test.method}`, amount: `${(result.moisture_percent ?? 0).toFixed(1)}\u202f%` };
   }
-  const figure = Object.values(result).find((value) => typeof value === 'number');
+  // A sieve test gives the standard's sum first; what a whole stack would have shown is the better figure.
+  const figure =
+    result.likely_fineness_number ?? Object.values(result).find((value) => typeof value === 'number');
   const { decimals, unit } = guided(test.kind) ? GUIDES[test.kind].figure : { decimals: 1, unit: '' };
   const digits = typeof figure === 'number' ? figure.toFixed(decimals) : '';
   return { what: name, amount: unit ? `${digits}\u202f${unit}` : digits };
@@ -134,6 +137,11 @@ function readingWords(row: LedgerRow): { what: string; amount: string } {
 // Made once: a formatter costs far more to make than to use.
 const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 const DAY_AND_YEAR = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: '2-digit' });
+
+const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+/** The time of day, in the reader's own zone. */
+export const shortTime = (iso: string): string => TIME.format(new Date(iso));
 
 /** A day short enough for a list, in the reader's own zone; the year only when it is another. */
 export function shortDate(iso: string, now = Date.now()): string {

@@ -152,6 +152,8 @@
   }
   .number {
     text-align: right;
+  }
+  td.number {
     font-family: var(--mono);
   }
   .estimate {

@@ -154,6 +154,7 @@
   }
   .counted {
     min-height: 3rem;
+    margin-bottom: -1rem;
   }
   @media (min-width: 62rem) {
     .struck {
