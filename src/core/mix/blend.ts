@@ -1,9 +1,9 @@
+import { amountsFrom, roundedTogether, takenOf, weightsOf, type Amount, type Bagged } from './bags';
 import { solveProgramme, type LinearSolver, type Programme } from './linear-programme';
 
 /** One sand that could go in. */
-export interface BlendStock {
+export interface BlendStock extends Bagged {
   name: string;
-  available_kg: number;
   fineness_number: number;
   /** 0–1 */
   fines: number;
@@ -16,6 +16,8 @@ export interface BlendProblem {
   fineness_number: { min: number; max: number };
   /** 0–1 */
   fines?: { min: number; max: number } | undefined;
+  /** What the scale shows, kg; amounts are rounded to it and checked again. Exact without. */
+  resolution_kg?: number | undefined;
 }
 
 export type BlendWindow = 'total_kg' | 'fineness_number' | 'fines_percent';
@@ -28,7 +30,8 @@ export interface Blend {
 }
 
 export type BlendAnswer =
-  | { feasible: true; blend: Blend }
+  /** `off_after_rounding`: windows that the rounded amounts no longer keep to. */
+  | { feasible: true; blend: Blend; off_after_rounding: BlendWindow[] }
   /** The windows that no mix of this stock can meet, and the mix that comes nearest. */
   | { feasible: false; conflicts: BlendWindow[]; nearest: Blend | null };
 
@@ -43,20 +46,47 @@ const NOMINAL_COST = 1e-6;
  * @source linear programming; grading mixes by mass
  */
 export function blend(problem: BlendProblem, solve: LinearSolver): BlendAnswer {
-  const answer = solveProgramme(programme(problem), solve);
-  if (answer.feasible) return { feasible: true, blend: readBlend(problem, answer.values) };
+  const amounts = amountsFrom(problem.stock);
+  const read = (values: Record<string, number>) => {
+    const exact = takenOf(problem.stock, amounts, values);
+    const { resolution_kg, stock } = problem;
+    const fixed = stock.map(({ bag_kg }) => bag_kg !== undefined);
+    return blendOf(stock, resolution_kg ? roundedTogether(exact, resolution_kg, fixed) : exact);
+  };
+  const answer = solveProgramme(programme(problem, amounts), solve);
+  if (answer.feasible) {
+    const mix = read(answer.values);
+    return { feasible: true, blend: mix, off_after_rounding: offAfterRounding(problem, mix) };
+  }
   const conflicts = answer.conflicts as BlendWindow[];
-  return { feasible: false, conflicts, nearest: answer.nearest && readBlend(problem, answer.nearest) };
+  return { feasible: false, conflicts, nearest: answer.nearest && read(answer.nearest) };
 }
 
-function programme({ stock, total_kg, fineness_number, fines }: BlendProblem): Programme {
-  const weights = (of: (each: BlendStock) => number) =>
-    Object.fromEntries(stock.map((each, i) => [`x${i}`, of(each)]));
+/** Rounding may leave a window by this share of its width, and the mass by this share of itself. */
+const FORGIVEN = 0.02;
+
+function offAfterRounding({ total_kg, fineness_number, fines }: BlendProblem, mix: Blend): BlendWindow[] {
+  const outside = (value: number, window: { min: number; max: number }) => {
+    const forgiven = FORGIVEN * (window.max - window.min) + 1e-9;
+    return value < window.min - forgiven || value > window.max + forgiven;
+  };
+  const sum = mix.parts_kg.reduce((total, kg) => total + kg, 0);
+  return [
+    ...(Math.abs(sum - total_kg) > FORGIVEN * total_kg ? (['total_kg'] as const) : []),
+    ...(outside(mix.fineness_number, fineness_number) ? (['fineness_number'] as const) : []),
+    ...(fines && outside(mix.fines, fines) ? (['fines_percent'] as const) : [])
+  ];
+}
+
+function programme(
+  { stock, total_kg, fineness_number, fines }: BlendProblem,
+  amounts: readonly Amount[]
+): Programme {
+  const weights = (of: (each: BlendStock) => number) => weightsOf(amounts, (i) => of(stock[i]!));
   return {
-    variables: stock.map((each, i) => ({
-      name: `x${i}`,
-      most: each.available_kg,
-      price: (each.cost_per_kg ?? 0) + NOMINAL_COST
+    variables: amounts.map((amount) => ({
+      ...amount,
+      price: (stock[amount.of]!.cost_per_kg ?? 0) + NOMINAL_COST
     })),
     constraints: [
       { window: 'total_kg', weights: weights(() => 1), least: total_kg, most: total_kg, dearness: 1000 },
@@ -91,8 +121,7 @@ function programme({ stock, total_kg, fineness_number, fines }: BlendProblem): P
   };
 }
 
-function readBlend({ stock }: BlendProblem, values: Record<string, number>): Blend {
-  const parts_kg = stock.map((_, i) => Math.max(0, values[`x${i}`] ?? 0));
+function blendOf(stock: readonly BlendStock[], parts_kg: number[]): Blend {
   const total = parts_kg.reduce((sum, kg) => sum + kg, 0) || 1;
   const mean = (of: (each: BlendStock) => number) =>
     stock.reduce((sum, each, i) => sum + of(each) * parts_kg[i]!, 0);

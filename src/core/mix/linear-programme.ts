@@ -7,6 +7,8 @@ export interface Variable {
   name: string;
   most: number;
   price: number;
+  /** It comes only in whole lumps of this much. */
+  lump?: number | undefined;
 }
 
 /** least ≤ Σ weight·variable ≤ most; either side may be open. */
@@ -31,6 +33,7 @@ export interface LinearSolution {
   values: Record<string, number>;
 }
 
+/** A solver of LP files; where variables come in lumps, of mixed-integer ones. */
 export type LinearSolver = (programme: string) => LinearSolution;
 
 export type ProgrammeAnswer =
@@ -45,11 +48,11 @@ const ROUNDING = 1e-7;
  * The cheapest values in all windows. When there are none, every window may give way at a price (elastic
  * programme), which finds the ones in conflict and the nearest answer.
  *
- * @source linear programming; elastic filtering of infeasible programmes (Chinneck)
+ * @source linear (with lumps, mixed-integer) programming; elastic filtering of infeasible programmes
  */
 export function solveProgramme(programme: Programme, solve: LinearSolver): ProgrammeAnswer {
   const strict = solve(written(programme, false));
-  if (strict.status === 'Optimal') return { feasible: true, values: strict.values };
+  if (strict.status === 'Optimal') return { feasible: true, values: inKilograms(programme, strict.values) };
   const elastic = solve(written(programme, true));
   if (elastic.status !== 'Optimal') return { feasible: false, conflicts: [], nearest: null };
   const scale = Math.max(
@@ -62,16 +65,27 @@ export function solveProgramme(programme: Programme, solve: LinearSolver): Progr
   return {
     feasible: false,
     conflicts: [...new Set(gave.map((each) => each.window))],
-    nearest: elastic.values
+    nearest: inKilograms(programme, elastic.values)
   };
 }
 
+/** A variable in lumps is solved for as their number. */
+function inKilograms({ variables }: Programme, values: Record<string, number>): Record<string, number> {
+  const lumps = variables.filter(({ lump }) => lump !== undefined);
+  if (lumps.length === 0) return values;
+  const counted = lumps.map(({ name, lump }) => [name, Math.round(values[name] ?? 0) * lump!]);
+  return { ...values, ...Object.fromEntries(counted) };
+}
+
 function written({ variables, constraints }: Programme, elastic: boolean): string {
+  const lumps = new Map(variables.map(({ name, lump = 1 }) => [name, lump]));
   const sum = (weights: Record<string, number>) =>
     Object.entries(weights)
-      .map(([name, weight]) => term(weight, name))
+      .map(([name, weight]) => term(weight * lumps.get(name)!, name))
       .join(' ') || '0';
-  const prices = variables.map(({ name, price }) => term(elastic ? price * 1e-6 : price, name));
+  const prices = variables.map(({ name, price, lump = 1 }) =>
+    term((elastic ? price * 1e-6 : price) * lump, name)
+  );
   const slackPrices = elastic
     ? constraints.flatMap(({ dearness = 1 }, i) => [term(dearness, `under${i}`), term(dearness, `over${i}`)])
     : [];
@@ -83,9 +97,11 @@ function written({ variables, constraints }: Programme, elastic: boolean): strin
       ...(most !== undefined ? [` most${i}: ${sum(weights)}${over} <= ${figure(most)}`] : [])
     ];
   });
-  const bounds = variables.map(({ name, most }) =>
-    Number.isFinite(most) ? ` 0 <= ${name} <= ${figure(most)}` : ` ${name} >= 0`
-  );
+  const bounds = variables.map(({ name, most, lump }) => {
+    const top = lump === undefined ? most : Math.round(most / lump);
+    return Number.isFinite(most) ? ` 0 <= ${name} <= ${figure(top)}` : ` ${name} >= 0`;
+  });
+  const whole = variables.filter(({ lump }) => lump !== undefined).map(({ name }) => ` ${name}`);
   return [
     'Minimize',
     ` obj: ${[...prices, ...slackPrices].join(' ')}`,
@@ -93,6 +109,7 @@ function written({ variables, constraints }: Programme, elastic: boolean): strin
     ...rows,
     'Bounds',
     ...bounds,
+    ...(whole.length > 0 ? ['General', ...whole] : []),
     'End'
   ].join('\n');
 }

@@ -1,11 +1,11 @@
 import { arrivalOf, type Weighed } from '$core/material/arrival';
 import { dryMass, plus, scaled, composition, totalMass, type Composition } from '$core/material/composition';
 import type { Window } from '$core/reference/targets';
+import { amountsFrom, takenOf, weightsOf, type Bagged } from './bags';
 import { solveProgramme, type Constraint, type LinearSolver } from './linear-programme';
 
 /** A stock that could go into a heap: per kilogram as weighed. */
-export interface RenewalStock extends Omit<Weighed, 'kg'> {
-  available_kg: number;
+export interface RenewalStock extends Omit<Weighed, 'kg'>, Bagged {
   cost_per_kg: number;
   fineness_number: number | null;
 }
@@ -65,9 +65,10 @@ export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnsw
   const heap_kg = totalMass(heap);
   const per_kg = stock.map((each) => arrivalOf({ ...each, kg: 1 }));
   const kept = heap_kg > 0 ? scaled(heap, 1 / heap_kg) : composition();
+  const amounts = amountsFrom(stock);
   const weights = (of: (body: Composition) => number) => ({
     kept: of(kept),
-    ...Object.fromEntries(per_kg.map((body, i) => [`x${i}`, of(body)]))
+    ...weightsOf(amounts, (i) => of(per_kg[i]!))
   });
   const share = (
     window: RenewalWindow,
@@ -92,20 +93,18 @@ export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnsw
     stock.every((each) => each.role !== 'sand' || each.fineness_number !== null);
   const grains = (edge: number) => ({
     kept: kept.grain * ((problem.heap_fineness_number ?? edge) - edge),
-    ...Object.fromEntries(
-      stock.map((each, i) => [`x${i}`, per_kg[i]!.grain * ((each.fineness_number ?? edge) - edge)])
-    )
+    ...weightsOf(amounts, (i) => per_kg[i]!.grain * ((stock[i]!.fineness_number ?? edge) - edge))
   });
+  // Water is no material to be spared; a trifle keeps it from being added for nothing.
+  const price = ({ cost_per_kg, role }: RenewalStock) =>
+    problem.least === 'cost' ? cost_per_kg + 1e-4 : role === 'water' ? 1e-4 : 1;
+  const read = (values: Record<string, number>) =>
+    renewalOf(problem, values.kept ?? 0, takenOf(stock, amounts, values));
   const answer = solveProgramme(
     {
       variables: [
         { name: 'kept', most: heap_kg, price: -DISCARD_PRICE },
-        ...stock.map((each, i) => ({
-          name: `x${i}`,
-          most: each.available_kg,
-          // Water is no material to be spared; a trifle keeps it from being added for nothing.
-          price: problem.least === 'cost' ? each.cost_per_kg + 1e-4 : each.role === 'water' ? 1e-4 : 1
-        }))
+        ...amounts.map((amount) => ({ ...amount, price: price(stock[amount.of]!) }))
       ],
       constraints: [
         {
@@ -133,19 +132,22 @@ export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnsw
     return {
       feasible: false,
       conflicts: answer.conflicts as RenewalWindow[],
-      nearest: answer.nearest && readRenewal(problem, answer.nearest)
+      nearest: answer.nearest && read(answer.nearest)
     };
   }
-  const renewal = readRenewal(problem, answer.values);
+  const renewal = read(answer.values);
   return { feasible: true, renewal, off_after_rounding: offAfterRounding(renewal, windows, resolution_kg) };
 }
 
-function readRenewal(problem: RenewalProblem, values: Record<string, number>): Renewal {
+/** The amounts rounded to what the scale shows, whole bags as they are, and what they make. */
+function renewalOf(problem: RenewalProblem, kept_kg: number, taken_kg: readonly number[]): Renewal {
   const { heap, stock, resolution_kg: step } = problem;
   const rounded = (kg: number) => Math.round(Math.max(0, kg) / step) * step;
   const heap_kg = totalMass(heap);
-  const discard_kg = Math.min(heap_kg, rounded(heap_kg - (values.kept ?? 0)));
-  const parts_kg = stock.map((each, i) => Math.min(each.available_kg, rounded(values[`x${i}`] ?? 0)));
+  const discard_kg = Math.min(heap_kg, rounded(heap_kg - kept_kg));
+  const parts_kg = stock.map((each, i) =>
+    each.bag_kg === undefined ? Math.min(each.available_kg, rounded(taken_kg[i]!)) : taken_kg[i]!
+  );
   const kept = heap_kg > 0 ? scaled(heap, (heap_kg - discard_kg) / heap_kg) : composition();
   const arrivals = stock.map((each, i) => arrivalOf({ ...each, kg: parts_kg[i]! }));
   const result = arrivals.reduce(plus, kept);

@@ -102,14 +102,18 @@ export const calculators = {
         available_kg: kgOrNone().required(REQUIRED),
         fineness_number: between('', 1, 300).required(REQUIRED),
         fines_percent: percent(100).required(REQUIRED),
-        cost_per_kg: between('', 0, 10_000).optional()
+        cost_per_kg: between('', 0, 10_000).optional(),
+        /** Taken in whole bags of this much. */
+        bag_kg: kg().optional()
       }).required(REQUIRED),
       1,
       50
     ).required(REQUIRED),
     total_kg: kg().required(REQUIRED),
     fineness_number: range(1, 300).required(REQUIRED),
-    fines_percent: range(0, 100).optional()
+    fines_percent: range(0, 100).optional(),
+    /** What the scale shows, g; the amounts are exact without. */
+    resolution_g: between('g', 0.1, 1000).optional()
   }).required(REQUIRED),
   compactability: shape(compactabilityReadings).required(REQUIRED),
   'green-compression': shape(greenCompressionReadings).required(REQUIRED),

@@ -1,5 +1,5 @@
 import { array, type InferType } from 'yup';
-import { REQUIRED, WETTEST_TARGET, between, choice, id, kg, kgOrNone, percent, shape } from './fields';
+import { REQUIRED, WETTEST_TARGET, between, choice, id, kg, kgOrNone, percent, shape, yesNo } from './fields';
 
 /** A window whose two ends may be alike. */
 const window = (most: number) =>
@@ -33,6 +33,8 @@ export const renewalRequest = shape({
     )
     .optional(),
   least: choice(['cost', 'material']).optional(),
+  /** Stock that comes in bags is taken by the bag, or to the end of an open one. */
+  whole_bags: yesNo().optional(),
   /** What the scale shows, g. */
   resolution_g: between('g', 0.1, 1000).optional(),
   /** Only these lots; every suitable one unless said. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { roundedTogether } from '$core/mix/bags';
 import { blend, type BlendProblem } from '$core/mix/blend';
 import { linearSolver } from './linear-solver';
 
@@ -92,6 +93,89 @@ describe('blend', () => {
         if (tried !== null) expect(cost).toBeLessThanOrEqual(tried + 1e-3);
       }),
       { numRuns: 60 }
+    );
+  });
+  it('takes whole bags and no other amounts, and agrees with trying them all', () => {
+    const bag = fc.constantFrom(5, 10, 12.5, 25);
+    const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    fc.assert(
+      fc.property(
+        bag,
+        bag,
+        number(40, 90),
+        number(100, 200),
+        number(0.1, 2),
+        number(0.1, 2),
+        (a, b, fa, fb, ca, cb) => {
+          const bags = 4;
+          const stock = [
+            { name: 'a', available_kg: bags * a, bag_kg: a, fineness_number: fa, fines: 0, cost_per_kg: ca },
+            { name: 'b', available_kg: bags * b, bag_kg: b, fineness_number: fb, fines: 0, cost_per_kg: cb }
+          ];
+          const asked: BlendProblem = { stock, total_kg: 2 * a + b, fineness_number: { min: 60, max: 150 } };
+          let best = Infinity;
+          for (let i = 0; i <= bags; i++)
+            for (let j = 0; j <= bags; j++) {
+              const kg = i * a + j * b;
+              if (Math.abs(kg - asked.total_kg) > 1e-9) continue;
+              const mean = (fa * i * a + fb * j * b) / kg;
+              if (mean >= 60 && mean <= 150) best = Math.min(best, ca * i * a + cb * j * b);
+            }
+          const answer = blend(asked, solve);
+          expect(answer.feasible).toBe(best < Infinity);
+          if (!answer.feasible) return;
+          expect(answer.blend.cost).toBeCloseTo(best, 4);
+          expect((answer.blend.parts_kg[0]! / a) % 1).toBeCloseTo(0, 9);
+          expect((answer.blend.parts_kg[1]! / b) % 1).toBeCloseTo(0, 9);
+        }
+      ),
+      { numRuns: 60 }
+    );
+  });
+  it('takes an open bag to its end or leaves it', () => {
+    const open = { ...coarse, available_kg: 37, bag_kg: 25 };
+    const kg = (total_kg: number) => {
+      const answer = blend({ stock: [open], total_kg, fineness_number: { min: 1, max: 300 } }, solve);
+      return answer.feasible ? answer.blend.parts_kg[0] : null;
+    };
+    expect([kg(12), kg(25), kg(37)].map((each) => each && Math.round(each))).toEqual([12, 25, 37]);
+    expect(kg(20)).toBeNull();
+  });
+  it('rounds to the scale so that the sum stays, and checks again', () => {
+    const rounded = blend(problem({ resolution_kg: 0.5 }), solve);
+    if (!rounded.feasible) throw new Error('infeasible');
+    const { parts_kg } = rounded.blend;
+    for (const kg of parts_kg) expect((kg / 0.5) % 1).toBeCloseTo(0, 9);
+    expect(parts_kg[0]! + parts_kg[1]!).toBeCloseTo(30, 9);
+    expect(rounded.off_after_rounding).toEqual([]);
+    const rough = blend(problem({ resolution_kg: 5, fineness_number: { min: 91.1, max: 91.3 } }), solve);
+    expect(rough).toMatchObject({ feasible: true, off_after_rounding: ['fineness_number'] });
+  });
+});
+
+describe('roundedTogether', () => {
+  it('keeps the sum within half a step, each within a step, and whole bags as they are', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.double({ min: 0, max: 50, noNaN: true }), fc.boolean()), {
+          minLength: 1,
+          maxLength: 8
+        }),
+        fc.constantFrom(0.001, 0.005, 0.1, 0.5),
+        (parts, step) => {
+          const kg = parts.map(([each]) => each);
+          const fixed = parts.map(([, bag]) => bag);
+          const rounded = roundedTogether(kg, step, fixed);
+          const sum = (of: number[]) => of.reduce((a, b) => a + b, 0);
+          rounded.forEach((each, i) => {
+            if (fixed[i]) expect(each).toBe(kg[i]);
+            else expect(Math.abs(each - kg[i]!)).toBeLessThanOrEqual(step * (1 + 1e-6));
+          });
+          const some = kg.filter((each, i) => !fixed[i] && each > step);
+          if (some.length === kg.filter((_, i) => !fixed[i]).length)
+            expect(Math.abs(sum(rounded) - sum(kg))).toBeLessThanOrEqual(step / 2 + 1e-6);
+        }
+      )
     );
   });
 });

@@ -146,7 +146,8 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
       stock: request.stock.map(({ fines_percent, ...each }) => ({ ...each, fines: fines_percent / 100 })),
       total_kg: request.total_kg,
       fineness_number: request.fineness_number,
-      fines: request.fines_percent && window(request.fines_percent)
+      fines: request.fines_percent && window(request.fines_percent),
+      resolution_kg: request.resolution_g === undefined ? undefined : request.resolution_g / 1000
     };
     const answer = blend(problem, await linearSolver());
     const fields = (mix: Blend) => ({
@@ -155,7 +156,7 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
       fines_percent: asPercent(mix.fines),
       ...(request.stock.some((each) => each.cost_per_kg !== undefined) && { cost: mix.cost })
     });
-    if (answer.feasible) return fields(answer.blend);
+    if (answer.feasible) return { ...fields(answer.blend), off_after_rounding: answer.off_after_rounding };
     throw new Refusal(
       422,
       `No mix of this stock meets ${answer.conflicts.map((each) => CONFLICT_WORDS[each]).join(' and ')}.`,

@@ -114,6 +114,16 @@ describe('renew', () => {
     for (const kg of coarse.renewal.parts_kg) expect(kg / 0.5).toBeCloseTo(Math.round(kg / 0.5), 9);
     expect(coarse.off_after_rounding.length).toBeGreaterThan(0);
   });
+  it('takes bagged stock by the bag', () => {
+    const bagged = { ...sand, available_kg: 30, bag_kg: 5 };
+    const windows = { ...problem().windows, total_kg: { min: 38, max: 50 } };
+    const answer = renew(problem({ stock: [bagged, clay, water], windows }), solve);
+    if (!answer.feasible) throw new Error(answer.conflicts.join());
+    expect(answer.renewal.parts_kg[0]! / 5).toBeCloseTo(Math.round(answer.renewal.parts_kg[0]! / 5), 9);
+    expect(inside(moistureFraction(answer.renewal.result), windows.moisture)).toBe(true);
+    const free = renew(problem({ windows }), solve);
+    expect(free.feasible && free.renewal.cost).toBeLessThanOrEqual(answer.renewal.cost + 1e-6);
+  });
   it('whatever it finds stands when put back', () => {
     const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
     fc.assert(

@@ -8,6 +8,7 @@ import type { Window } from '$core/reference/targets';
 import type { RenewalRequest } from '$lib/schema/renewal';
 import { linearSolver } from '../calculator/linear-solver';
 import type { Database } from '../database/database';
+import { impossible } from '../refusal';
 import { listLots, type LotRecord } from '../stock/stock';
 import { mixFields } from './heap-state';
 import { heapRow, natureOf } from './heaps';
@@ -38,14 +39,27 @@ export async function readRenewal(
   const nature = natureOf(heap);
   const ledger = (await loadLedger(db, heap_id)).filter((entry) => entry.at <= at);
   const condition = conditionAt(nature, believe(nature, ledger), at);
-  const lots = (await listLots(db)).filter((lot) => suits(lot, heap.system, request.lot_ids));
-  const stock = [...lots.map(stockOf), ...(heap.system === 'water' ? [TAP] : [])];
+  const heap_fineness_number = lastFineness(ledger);
+  if (request.fineness_number && heap_fineness_number === null) {
+    const message = 'cannot be held: this heap was never sieved. Make a sieve test first';
+    throw impossible([{ path: 'fineness_number', message }]);
+  }
+  // A sand of unknown fineness cannot be counted on where fineness is held.
+  const lots = (await listLots(db)).filter(
+    (lot) =>
+      suits(lot, heap.system, request.lot_ids) &&
+      !(request.fineness_number && lot.role === 'sand' && lot.fineness_number === null)
+  );
+  const stock = [
+    ...lots.map((lot) => stockOf(lot, request.whole_bags ?? false)),
+    ...(heap.system === 'water' ? [TAP] : [])
+  ];
   const own = (percent: { min: number; max: number } | undefined): Window | undefined =>
     percent && { min: percent.min / 100, max: percent.max / 100 };
   const answer = renew(
     {
       heap: condition.sand,
-      heap_fineness_number: lastFineness(ledger),
+      heap_fineness_number,
       stock,
       windows: {
         total_kg: request.total_kg ?? {
@@ -69,7 +83,14 @@ export async function readRenewal(
       if (!(kg > 0)) return [];
       return [
         lot
-          ? { ingredient: lot.kind, name: lot.name, supplier: lot.supplier, lot_id: lot.id, kg }
+          ? {
+              ingredient: lot.kind,
+              name: lot.name,
+              supplier: lot.supplier,
+              lot_id: lot.id,
+              kg,
+              ...(request.whole_bags && lot.bag_kg && { bags: kg / lot.bag_kg })
+            }
           : { ingredient: 'water', name: 'Water', kg }
       ];
     }),
@@ -83,13 +104,20 @@ export async function readRenewal(
     cost: renewal.cost
   });
   const named = (windows: readonly RenewalWindow[]) => windows.map((window) => WINDOW_FIELDS[window]);
+  // What the page offers to hold or to take whole.
+  const offers = {
+    heap_fineness_number,
+    in_bags: lots.some(({ bag_kg }) => bag_kg !== null)
+  };
   return answer.feasible
     ? {
+        ...offers,
         feasible: true as const,
         ...fields(answer.renewal),
         off_after_rounding: named(answer.off_after_rounding)
       }
     : {
+        ...offers,
         feasible: false as const,
         conflicts: named(answer.conflicts),
         nearest: answer.nearest && fields(answer.nearest)
@@ -105,13 +133,14 @@ const TAP: RenewalStock = {
   fineness_number: null
 };
 
-function stockOf(lot: LotRecord): RenewalStock {
+function stockOf(lot: LotRecord, whole_bags: boolean): RenewalStock {
   return {
     role: lot.role,
     moisture_fraction: lot.moisture_percent.value / 100,
     active_fraction: lot.active_percent.value / 100,
     fines_fraction: lot.role === 'sand' ? (lot.fines_percent?.value ?? 0) / 100 : undefined,
     available_kg: Math.max(0, lot.on_hand_kg),
+    bag_kg: whole_bags ? (lot.bag_kg ?? undefined) : undefined,
     cost_per_kg: lot.cost === null ? 0 : lot.cost / lot.bought_kg,
     fineness_number: lot.fineness_number
   };

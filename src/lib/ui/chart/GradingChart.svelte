@@ -39,6 +39,8 @@
         axisLine: { lineStyle: { color: palette.rule } },
         axisLabel: {
           color: palette.soft,
+          showMinLabel: false,
+          showMaxLabel: false,
           formatter: (value: number) => String(Number(value.toPrecision(2)))
         },
         splitLine: { show: false }

@@ -66,6 +66,21 @@
       max: half(first.mass * 1.25 + 1)
     }
   ]);
+  let whole_bags = $state(false);
+  let hold_fineness = $state(false);
+  // svelte-ignore state_referenced_locally
+  const grains = Math.round(data.renewal.heap_fineness_number ?? 100);
+  let fineness = $state({
+    field: 'fineness_number',
+    name: 'Grain fineness',
+    unit: '',
+    low: 30,
+    high: 250,
+    step: 1,
+    min: Math.max(30, grains - 10),
+    max: Math.min(250, grains + 10)
+  });
+  const held = $derived(hold_fineness ? [...windows, fineness] : windows);
   let least = $state<'cost' | 'material' | null>('cost');
   let problem = $state<string | null>(null);
   const form = new RecordForm();
@@ -82,8 +97,9 @@
     const turn = ++asked;
     const body = {
       least: least ?? 'cost',
+      whole_bags,
       ...Object.fromEntries(
-        windows.map(({ field, min, max }) => [field, { min: Math.min(min, max), max: Math.max(min, max) }])
+        held.map(({ field, min, max }) => [field, { min: Math.min(min, max), max: Math.max(min, max) }])
       )
     };
     try {
@@ -95,6 +111,13 @@
     }
   }
 
+  /** Bags as one carries them: two bags, or an open one to its end. */
+  function bagWords(bags: number): string {
+    const whole = Math.floor(bags + 1e-6);
+    const words = whole === 0 ? '' : `${whole} ${whole === 1 ? 'bag' : 'bags'}`;
+    const open = bags - whole > 1e-3 ? 'the open one' : '';
+    return [words, open].filter(Boolean).join(' and ');
+  }
   const shown = $derived(renewal.feasible ? renewal : renewal.nearest);
   const nameOf = (field: string) =>
     field === 'fineness_number'
@@ -149,7 +172,19 @@
       bind:value={least}
       onchoose={() => void solve()}
     />
-    {#each windows as window (window.field)}
+    {#if data.renewal.in_bags}
+      <label class="tick"
+        ><input type="checkbox" class="checkbox" bind:checked={whole_bags} onchange={solve} /> Whole bags only,
+        or the rest of an open one</label
+      >
+    {/if}
+    {#if data.renewal.heap_fineness_number !== null}
+      <label class="tick"
+        ><input type="checkbox" class="checkbox" bind:checked={hold_fineness} onchange={solve} /> Hold the grain
+        fineness too, with the sands that were sieved</label
+      >
+    {/if}
+    {#each held as window (window.field)}
       <fieldset class="window">
         <legend
           >{window.name}
@@ -200,7 +235,13 @@
               <span>throw out of the heap</span><Figure figure={massFigure(shown.discard_kg, units())} />
             </li>{/if}
           {#each shown.additions as each (`${each.name}${'lot_id' in each ? each.lot_id : ''}`)}
-            <li><span>{each.name}</span><Figure figure={massFigure(each.kg, units())} /></li>
+            <li>
+              <span
+                >{each.name}{#if 'bags' in each && each.bags}<span class="soft small"
+                    >&nbsp;· {bagWords(each.bags)}</span
+                  >{/if}</span
+              ><Figure figure={massFigure(each.kg, units())} />
+            </li>
           {/each}
           {#if shown.discard_kg === 0 && shown.additions.length === 0}<li>
               Nothing: it stands in every window.
@@ -261,6 +302,12 @@
 </div>
 
 <style>
+  .tick {
+    display: flex;
+    align-items: center;
+    gap: 0.6rem;
+    min-height: 3rem;
+  }
   .window {
     display: grid;
     gap: 0.1rem;
