@@ -1,10 +1,10 @@
-import { fork } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { openDatabase } from '../src/lib/server/database/database';
 import { fillDemo } from '../src/lib/server/demo/fill-demo';
+import { served } from './served';
 import type { Measured } from './table';
 
 const REQUESTS = 60;
@@ -15,16 +15,8 @@ export async function serving(): Promise<Measured[]> {
   const db = await openDatabase(folder);
   await fillDemo(db, new Date());
   await db.close();
-  const child = fork('scripts/start.mjs', {
-    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', BRUNKEL_DATA: folder },
-    silent: true
-  });
+  const { url, end } = await served(folder);
   try {
-    const port = await new Promise<number>((resolve, reject) => {
-      child.once('message', (message: { port: number }) => resolve(message.port));
-      child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
-    });
-    const url = `http://127.0.0.1:${port}`;
     return [
       { what: 'Bench page, median', value: await medianMs(`${url}/`), target: 30, unit: 'ms' },
       { what: 'Heap page, median', value: await medianMs(`${url}/heaps/1`), target: 30, unit: 'ms' },
@@ -43,7 +35,7 @@ export async function serving(): Promise<Measured[]> {
       }
     ];
   } finally {
-    child.kill('SIGTERM');
+    await end();
     rmSync(folder, { recursive: true, force: true });
   }
 }

@@ -7,17 +7,26 @@
   import type { ECharts, EChartsCoreOption } from 'echarts/core';
   import { page } from '$app/state';
   import { paletteOf, type Palette } from './palette';
+  import type { View } from './thinning';
 
   interface Props {
     /** What the chart shows, in a sentence, for who cannot see it. */
     label: string;
     height: string;
     option: (palette: Palette) => EChartsCoreOption;
+    /** Told what stretch of the x axis is in view, when a movement has come to rest. */
+    onview?: (view: View) => void;
   }
-  const { label, height, option }: Props = $props();
+  const { label, height, option, onview }: Props = $props();
 
   let box: HTMLDivElement;
-  let chart = $state<ECharts | null>(null);
+  let chart = $state.raw<ECharts | null>(null);
+
+  let resting: ReturnType<typeof setTimeout> | undefined;
+  function atRest() {
+    const { dataZoom } = chart!.getOption() as { dataZoom: { startValue: number; endValue: number }[] };
+    if (dataZoom[0]) onview?.({ from: dataZoom[0].startValue, to: dataZoom[0].endValue });
+  }
 
   onMount(() => {
     let gone = false;
@@ -26,9 +35,14 @@
       if (gone) return;
       chart = init(box, null, { renderer: 'canvas' });
       resize.observe(box);
+      chart.on('datazoom', () => {
+        clearTimeout(resting);
+        resting = setTimeout(atRest, 150);
+      });
     });
     return () => {
       gone = true;
+      clearTimeout(resting);
       resize.disconnect();
       chart?.dispose();
     };

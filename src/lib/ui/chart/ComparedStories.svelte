@@ -13,7 +13,7 @@
 
   const DAYS = 430;
   let what = $state<'moisture' | 'clay' | null>('moisture');
-  let stories = $state<Story[]>([]);
+  let stories = $state.raw<Story[]>([]);
   let problem = $state<string | null>(null);
   let mounted = $state(false);
   onMount(() => {
@@ -37,13 +37,8 @@
       const points = what === 'clay' ? story.active_clay : story.moisture;
       const tests = what === 'clay' ? story.clay_tests : story.moisture_tests;
       const colour = i === 0 ? palette.heat : palette.ink;
-      const [low, range, line] = bandSeries(heaps[i]?.name ?? '', points, colour);
-      return [
-        low,
-        range,
-        { ...line, lineStyle: { color: colour, width: 2, type: i === 0 ? 'solid' : 'dashed' } },
-        measuredSeries(`tests of ${heaps[i]?.name}`, tests, palette)
-      ];
+      const { range, line } = bandSeries(heaps[i]?.name ?? '', points, colour, i > 0);
+      return [range, line, measuredSeries(`tests of ${heaps[i]?.name}`, tests, palette)];
     });
     const tops = stories.flatMap((story) =>
       (what === 'clay' ? story.active_clay : story.moisture).map((point) => point[1] * 1.25)

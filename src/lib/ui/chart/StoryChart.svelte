@@ -8,6 +8,7 @@
   import { bandSeries, measuredSeries, windowArea } from './band';
   import { faded, type Palette } from './palette';
   import { fetchStory, type Story } from './story';
+  import { thinnedBand, thinnedPoints, thins, type View } from './thinning';
 
   interface Props {
     heap_id: number;
@@ -19,7 +20,7 @@
 
   let days = $state<'90' | '430' | null>('90');
   let what = $state<'moisture' | 'clay' | null>('moisture');
-  let story = $state<Story | null>(null);
+  let story = $state.raw<Story | null>(null);
   let problem = $state<string | null>(null);
   let mounted = $state(false);
   onMount(() => {
@@ -30,10 +31,19 @@
     void version;
     if (!mounted) return;
     void fetchStory(heap_id, Number(days)).then(
-      (answer) => (story = answer),
+      (answer) => {
+        story = answer;
+        view = null;
+      },
       (thrown) => (problem = thrown instanceof ApiProblem ? thrown.message : String(thrown))
     );
   });
+
+  /** What is in view, once the story is too long to be moved whole. */
+  let view = $state.raw<View | null>(null);
+  const band = $derived((what === 'clay' ? story?.active_clay : story?.moisture) ?? []);
+  const tests = $derived((what === 'clay' ? story?.clay_tests : story?.moisture_tests) ?? []);
+  const long = $derived(band.length > 400 || tests.length > 400);
 
   const MARKS: Record<string, string> = {
     water: '+ water',
@@ -47,12 +57,13 @@
   const window = $derived(what === 'clay' ? clay : moisture);
 
   function option(palette: Palette) {
-    const shown = what === 'clay' ? (story?.active_clay ?? []) : (story?.moisture ?? []);
-    const tests = what === 'clay' ? (story?.clay_tests ?? []) : (story?.moisture_tests ?? []);
+    const shown = thinnedBand(band, view);
     const marks = (story?.marks ?? []).filter(([, kind]) => kind in MARKS);
     const top = Math.max(window.max * 1.25, ...shown.map((point) => point[1] * 1.1));
+    // Drawn anew it must stay where it was moved to.
+    const zoomed = view ? { startValue: view.from, endValue: view.to } : {};
     const colour = what === 'clay' ? palette.clay : palette.heat;
-    const [, range, line] = bandSeries('estimate', shown, colour);
+    const { range, line } = bandSeries('estimate', shown, colour);
     return {
       grid: { left: 44, right: 12, top: 14, bottom: 58 },
       tooltip: {
@@ -62,9 +73,11 @@
       xAxis: timeAxis(palette),
       yAxis: percentAxis(palette, top),
       dataZoom: [
-        { type: 'inside' },
+        { type: 'inside', ...zoomed },
         {
           type: 'slider',
+          ...zoomed,
+          showDataShadow: !long,
           height: 18,
           bottom: 6,
           fillerColor: faded(palette.clay, 0.2),
@@ -77,10 +90,9 @@
         }
       ],
       series: [
-        bandSeries('estimate', shown, colour)[0],
-        { ...range, markArea: windowArea(window, palette) },
-        line,
-        measuredSeries('test', tests, palette),
+        range,
+        { ...line, markArea: windowArea(window, palette) },
+        measuredSeries('test', thinnedPoints(tests, view), palette),
         {
           name: 'entry',
           type: 'scatter',
@@ -127,7 +139,13 @@
       : 'Moisture'} of the heap through time, estimate with its range, tests as rings, the window shaded"
     height="17rem"
     {option}
+    onview={(moved) => {
+      if (long) view = moved;
+    }}
   />
+  {#if thins(tests, view)}
+    <p class="soft small">More tests than can be told apart: zoom in to see each of them.</p>
+  {/if}
 </section>
 
 <style>

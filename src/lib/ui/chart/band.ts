@@ -1,37 +1,55 @@
+import { envelope, type Vertex } from './envelope';
 import type { Palette } from './palette';
 import { faded } from './palette';
 
 /** [ms or x, middle, low, high] */
 export type BandPoint = readonly [number, number, number, number];
 
-/** An estimate: a line with its range shaded, as three stacked series that ECharts draws as one band. */
-export function bandSeries(name: string, points: readonly BandPoint[], colour: string) {
-  const invisible = { lineStyle: { opacity: 0 }, symbol: 'none', silent: true, tooltip: { show: false } };
-  return [
-    {
-      name: `${name} low`,
-      type: 'line',
-      stack: name,
-      data: points.map(([x, , low]) => [x, low]),
-      ...invisible
-    },
-    {
-      name: `${name} range`,
-      type: 'line',
-      stack: name,
-      data: points.map(([x, , low, high]) => [x, high - low]),
-      areaStyle: { color: faded(colour, 0.22) },
-      ...invisible
-    },
-    {
-      name,
-      type: 'line',
-      data: points.map(([x, middle]) => [x, middle]),
-      symbol: 'none',
-      lineStyle: { color: colour, width: 2 },
-      itemStyle: { color: colour }
+/** More points than this are drawn as dots that the pointer passes over, which is much less work to move. */
+const DENSE = 200;
+
+/** What ECharts hands to the drawing of a custom series. */
+interface DrawingOf {
+  dataIndex: number;
+  dataIndexInside: number;
+  dataInsideLength: number;
+}
+interface DrawingBy {
+  coord(point: Vertex): Vertex;
+}
+
+/**
+ * An estimate: its range as one shaded outline, and its middle as a line over it.
+ *
+ * The range is not two stacked lines, which ECharts searches through anew at every movement, but one shape drawn
+ * with the first point in view.
+ */
+export function bandSeries(name: string, points: readonly BandPoint[], colour: string, dashed = false) {
+  const range = {
+    name: `${name} range`,
+    type: 'custom',
+    data: points.map(([x, middle]) => [x, middle]),
+    silent: true,
+    clip: true,
+    tooltip: { show: false },
+    renderItem(params: DrawingOf, drawing: DrawingBy) {
+      if (params.dataIndexInside !== 0) return undefined;
+      const from = params.dataIndex - 1;
+      const to = params.dataIndex + params.dataInsideLength + 1;
+      const outline = envelope(points, from, to, (x, y) => drawing.coord([x, y]));
+      return { type: 'polygon', shape: { points: outline }, style: { fill: faded(colour, 0.22) } };
     }
-  ];
+  };
+  const line = {
+    name,
+    type: 'line',
+    data: points.map(([x, middle]) => [x, middle]),
+    sampling: 'lttb',
+    symbol: 'none',
+    lineStyle: { color: colour, width: 2, type: dashed ? 'dashed' : 'solid' },
+    itemStyle: { color: colour }
+  };
+  return { range, line };
 }
 
 /** A window shaded behind a series, between two values of the y axis. */
@@ -43,20 +61,26 @@ export function windowArea(window: { min: number; max: number }, palette: Palett
   };
 }
 
-/** Measured points: rings, unlike any estimate. */
+/** Measured points: rings, unlike any estimate; small dots where there are too many for rings. */
 export function measuredSeries(
   name: string,
   points: readonly (readonly [number, number])[],
   palette: Palette,
   yAxisIndex = 0
 ) {
+  const dense = points.length > DENSE;
   return {
     name,
     type: 'scatter',
     yAxisIndex,
     data: points,
-    symbolSize: 11,
-    itemStyle: { color: palette.paper, borderColor: palette.ink, borderWidth: 2 },
-    z: 5
+    z: 5,
+    large: dense,
+    largeThreshold: DENSE,
+    silent: dense,
+    symbolSize: dense ? 3 : 11,
+    itemStyle: dense
+      ? { color: palette.ink }
+      : { color: palette.paper, borderColor: palette.ink, borderWidth: 2 }
   };
 }

@@ -54,7 +54,7 @@
       point.high_percent
     ]);
     const top = Math.max(data.state.window_percent.max * 1.2, ...points.map((point) => point[3]));
-    const [low, range, line] = bandSeries('moisture', points, palette.heat);
+    const { range, line } = bandSeries('moisture', points, palette.heat);
     return {
       grid: { left: 44, right: 16, top: 14, bottom: 28 },
       tooltip: {
@@ -63,7 +63,7 @@
       },
       xAxis: timeAxis(palette),
       yAxis: percentAxis(palette, top),
-      series: [low, { ...range, markArea: windowArea(data.state.window_percent, palette) }, line]
+      series: [range, { ...line, markArea: windowArea(data.state.window_percent, palette) }]
     };
   }
 </script>
