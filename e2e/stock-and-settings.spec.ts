@@ -26,7 +26,7 @@ test('a lot: handbook defaults marked, own figures in their place, weighed again
 
   await row.click();
   await page.getByLabel('Moisture as it comes').fill('4.2');
-  await page.getByLabel('Weighed again: left now').fill('31 kg');
+  await page.getByLabel('Left now').fill('31 kg');
   await accessible(page);
   await page.getByRole('button', { name: 'Keep these' }).click();
   await expect(row).toContainText('4.2 % water (your entry)');

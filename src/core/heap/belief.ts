@@ -33,6 +33,8 @@ export interface Belief {
   container: Container;
   /** What was learned of the drying in containers that it stood in before, by `containerKey`. */
   remembered: Readonly<Record<string, LearnedDrying>>;
+  /** Readings that the moisture rests on, latest last; what they do not account for rests on the weights logged. */
+  rests_on: readonly Rest[];
   /** Readings that stood far outside what was expected, and what was. */
   questioned: Questioned[];
   /** ISO time up to which the belief has been carried; null before the first entry. */
@@ -42,6 +44,15 @@ export interface Belief {
 export interface LearnedDrying {
   log_drying: number;
   variance: number;
+}
+
+/** A reading, and how much of what is known now of the moisture rests on it, 0–1. */
+export interface Rest {
+  entry_id: number;
+  kind: HeapTestKind;
+  /** ISO time of the reading. */
+  at: string;
+  weight: number;
 }
 
 /** A reading farther from the prediction than chance allows; kept, used, and worth a second look. */
@@ -82,6 +93,7 @@ export function firstBelief(nature: Pick<HeapNature, 'container'>): Belief {
     covariance,
     out_kg: 0,
     remembered: {},
+    rests_on: [],
     questioned: [],
     container: nature.container,
     at: null
@@ -119,6 +131,27 @@ export function believedDrying(belief: Belief): { log: number; sd: number } {
     log: belief.log_drying,
     sd: Math.sqrt(Math.max(0, belief.covariance[DRYING * SIZE + DRYING]!))
   };
+}
+
+/** Less than this of the moisture is not worth naming. */
+const LEAST_REST = 0.02;
+
+/**
+ * The belief with what it rests on scaled: a new reading takes its share from those before it, and doubt that time or
+ * unmeasured sand brings in takes from all of them.
+ */
+export function restingLess(rests_on: readonly Rest[], share: number): Rest[] {
+  return rests_on
+    .map((rest) => ({ ...rest, weight: rest.weight * share }))
+    .filter(({ weight }) => weight >= LEAST_REST);
+}
+
+/** A belief after something happened to the sand: as its moisture got less sure, it rests less on old readings. */
+export function withDoubt(before: Belief, after: Belief): Belief {
+  if (before.rests_on.length === 0) return after;
+  const [was, is] = [believedMoisture(before).sd, believedMoisture(after).sd];
+  if (!(is > was)) return after;
+  return { ...after, rests_on: restingLess(after.rests_on, (was / is) ** 2) };
 }
 
 /** Standard deviation of a figure with this gradient. */

@@ -195,3 +195,25 @@ describe('a reading far outside what was expected', () => {
     expect(believe(nature, ledger([0, mixed()], [1, oven(0.034)], [2, squeezed])).questioned).toEqual([]);
   });
 });
+
+describe('what the moisture rests on', () => {
+  const rests = (...events: [number, Event][]) =>
+    believe(nature, ledger(...events)).rests_on.map(({ kind, weight }) => [kind, weight] as const);
+  it('is the weights logged while nothing was tested', () => expect(rests([0, mixed()])).toEqual([]));
+  it('is mostly the sharpest reading of late, and the shares never come to more than all', () => {
+    const shares = rests([0, mixed(false)], [300, squeezed], [600, oven(0.03)], [601, squeezed]);
+    const heaviest = [...shares].sort((a, b) => b[1] - a[1])[0]!;
+    expect(heaviest[0]).toBe('moisture');
+    expect(heaviest[1]).toBeGreaterThan(0.7);
+    const sum = shares.reduce((total, [, weight]) => total + weight, 0);
+    expect(sum).toBeGreaterThan(0.8);
+    expect(sum).toBeLessThanOrEqual(1);
+  });
+  it('fades as the heap stands and unmeasured sand comes in', () => {
+    const [, fresh] = rests([0, mixed(false)], [100, oven(0.03)])[0]!;
+    const [, stood] = rests([0, mixed(false)], [100, oven(0.03)], [900, { kind: 'noted' }])[0]!;
+    expect(stood).toBeLessThan(0.8 * fresh);
+    const diluted = rests([0, mixed(false)], [100, oven(0.03)], [100, mixed(false)])[0]?.[1] ?? 0;
+    expect(diluted).toBeLessThan(fresh);
+  });
+});

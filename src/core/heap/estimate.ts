@@ -1,5 +1,5 @@
 import { bringBack, bringBatch, bringWater } from './arriving';
-import { firstBelief, type Belief, type HeapNature } from './belief';
+import { firstBelief, withDoubt, type Belief, type HeapNature } from './belief';
 import type { LedgerEntry } from './entry';
 import { burn, dryOff, remove } from './leaving';
 import { read } from './reading';
@@ -19,6 +19,11 @@ export function believe(nature: HeapNature, ordered: readonly LedgerEntry[]): Be
 /** The belief after one more entry, which must not be earlier than the last. */
 export function advance(nature: HeapNature, belief: Belief, entry: LedgerEntry): Belief {
   const then = standUntil(nature, belief, entry.at);
+  return withDoubt(then, happened(nature, then, entry));
+}
+
+/** What an entry does to a belief that has been carried to its time. */
+function happened(nature: HeapNature, then: Belief, entry: LedgerEntry): Belief {
   const { event } = entry;
   switch (event.kind) {
     case 'mixed':

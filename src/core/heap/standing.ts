@@ -7,6 +7,7 @@ import {
   WATER,
   addNoise,
   unit,
+  withDoubt,
   type Belief,
   type HeapNature,
   type LearnedDrying
@@ -56,12 +57,12 @@ export function standUntil(nature: HeapNature, belief: Belief, at: string): Beli
       ]
     ]
   ]);
-  return {
+  return withDoubt(belief, {
     ...belief,
     at,
     mean: { ...belief.mean, water },
     covariance: addNoise(dried, [unit(WATER), Math.min(EVAPORATION_SD_SHARE * lost, before / 2)])
-  };
+  });
 }
 
 /** Nothing learned yet: as the handbook says, give or take. */

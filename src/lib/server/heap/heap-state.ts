@@ -171,6 +171,8 @@ function stateRecord(
     /** The test that would narrow the prescribed water most for a minute of work; null when none would. */
     best_next_test: worth[0] ?? null,
     tests_worth: worth,
+    /** What the moisture rests on: shares of readings, heaviest first; the rest are the weights logged. */
+    rests_on: [...belief.rests_on].sort((a, b) => b.weight - a.weight).slice(0, 4),
     /** Readings far outside what was expected: kept and used unless excluded with a reason. */
     questioned_tests: belief.questioned.map(questionedFields),
     /** What was learned of this heap where it stands. */

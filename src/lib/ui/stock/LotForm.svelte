@@ -123,7 +123,7 @@
     />
     {#if old}
       <QuantityField
-        label="Weighed again: left now"
+        label="Left now"
         optional
         dimension="mass"
         bind:text={onHandText}
@@ -191,7 +191,7 @@
     {/if}
     {#if handbook.role === 'sand'}
       <QuantityField
-        label="Grain fineness number"
+        label="Fineness number"
         optional
         dimension="count"
         bind:text={finenessText}

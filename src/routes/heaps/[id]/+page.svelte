@@ -5,7 +5,9 @@
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import Ledger from '$lib/ui/ledger/Ledger.svelte';
-  import { containerWords } from '$lib/ui/ledger/entry-words';
+  import { containerWords, shortDate } from '$lib/ui/ledger/entry-words';
+  import type { HeapTestKind } from '$core/bench/heap-test';
+  import { TEST_NAMES } from '$core/heap/entry-names';
   import { units } from '$lib/ui/preferences';
   import BeforeAfter from '$lib/ui/temper/BeforeAfter.svelte';
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
@@ -21,6 +23,16 @@
   const stood = $derived(last ? (Date.parse(now.at) - Date.parse(last.at)) / 1000 : 0);
   const spread = (sd: number) => (1.645 * sd).toFixed(1);
   const needs = $derived(!['sand', 'nothing'].includes(now.prescription.need));
+  /** Which readings the moisture rests on, in a sentence. */
+  function restsOn(rests: { kind: HeapTestKind; at: string; weight: number }[]): string {
+    if (rests.length === 0) return 'The moisture rests on the weights you logged; no test tells of it yet.';
+    const shares = rests.map(
+      ({ kind, at, weight }) => `${TEST_NAMES[kind]} of ${shortDate(at)} (${(weight * 100).toFixed(0)} %)`
+    );
+    return `The moisture rests on ${shares.join(', ')}${
+      rests.reduce((sum, { weight }) => sum + weight, 0) < 0.95 ? ' and on the weights you logged' : ''
+    }.`;
+  }
   const percent = (value: number) => ({ value: value.toFixed(1), unit: '%' });
 </script>
 
@@ -149,8 +161,8 @@
           </div>
         </dl>
         <p class="soft small">
-          Dotted figures are estimates with the range that holds nine times in ten. Moisture is of the wet
-          sand, clay of the dry mix. Window:
+          {restsOn(now.rests_on)} Dotted figures are estimates with the range that holds nine times in ten. Moisture
+          is of the wet sand, clay of the dry mix. Window:
           {now.window_percent.min.toFixed(1)} to {now.window_percent.max.toFixed(1)} % water ({heap.targets
             .moisture_percent.source === 'handbook'
             ? oil
