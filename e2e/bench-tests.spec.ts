@@ -81,7 +81,7 @@ test('the drying forecast: the simulated station, then typed air, then frost', a
     active_clay_percent: 8
   });
   await open(page, `/heaps/${heap.id}/drying`);
-  await expect(page.getByText('(Shed weather (simulated))')).toBeVisible();
+  await expect(page.getByText('(Weather station (simulated))')).toBeVisible();
   await expect(page.locator('.chart canvas')).toBeVisible();
   await accessible(page);
   const water = page.locator('.value');

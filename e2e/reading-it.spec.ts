@@ -53,7 +53,8 @@ test.describe('on a phone', () => {
 
   test('one column, nothing cut off, targets of 48 px, the verdict first', async ({ page, request }) => {
     const heap = await mixedHeap(request, 'Shed heap', 0.1);
-    await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25, cost: 8 });
+    const lot = await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25, cost: 8 });
+    await mixedHeap(request, 'Second heap');
     for (const path of [
       '/',
       `/heaps/${heap}`,
@@ -61,6 +62,17 @@ test.describe('on a phone', () => {
       `/heaps/${heap}/test/squeeze`,
       `/heaps/${heap}/test/moisture`,
       `/heaps/${heap}/log`,
+      `/heaps/${heap}/log?kind=moved`,
+      `/heaps/${heap}/settings`,
+      `/heaps/${heap}/entries/1`,
+      `/heaps/${heap}/ledger`,
+      `/heaps/${heap}/learned`,
+      `/heaps/${heap}/test`,
+      `/heaps/${heap}/test/sieve`,
+      `/heaps/${heap}/test/probe`,
+      `/heaps/compare?first=${heap}`,
+      `/stock/${lot.id}`,
+      `/stock/${lot.id}/test`,
       '/stock',
       '/stock/new',
       '/handbook',

@@ -22,9 +22,17 @@ export interface Constraint {
   dearness?: number | undefined;
 }
 
+/** Σ weight·variable should be zero; every unit that it is off costs `price`. */
+export interface Goal {
+  weights: Record<string, number>;
+  price: number;
+}
+
 export interface Programme {
   variables: readonly Variable[];
   constraints: readonly Constraint[];
+  /** What is wanted besides, but never at the cost of a window. */
+  goals?: readonly Goal[] | undefined;
 }
 
 /** What a solver of LP files answers. */
@@ -77,7 +85,7 @@ function inKilograms({ variables }: Programme, values: Record<string, number>): 
   return { ...values, ...Object.fromEntries(counted) };
 }
 
-function written({ variables, constraints }: Programme, elastic: boolean): string {
+function written({ variables, constraints, goals = [] }: Programme, elastic: boolean): string {
   const lumps = new Map(variables.map(({ name, lump = 1 }) => [name, lump]));
   const sum = (weights: Record<string, number>) =>
     Object.entries(weights)
@@ -97,6 +105,12 @@ function written({ variables, constraints }: Programme, elastic: boolean): strin
       ...(most !== undefined ? [` most${i}: ${sum(weights)}${over} <= ${figure(most)}`] : [])
     ];
   });
+  const cheap = elastic ? 1e-6 : 1;
+  const goalPrices = goals.flatMap(({ price }, i) => [
+    term(price * cheap, `short${i}`),
+    term(price * cheap, `past${i}`)
+  ]);
+  const goalRows = goals.map(({ weights }, i) => ` goal${i}: ${sum(weights)} + short${i} - past${i} = 0`);
   const bounds = variables.map(({ name, most, lump }) => {
     const top = lump === undefined ? most : Math.round(most / lump);
     return Number.isFinite(most) ? ` 0 <= ${name} <= ${figure(top)}` : ` ${name} >= 0`;
@@ -104,9 +118,10 @@ function written({ variables, constraints }: Programme, elastic: boolean): strin
   const whole = variables.filter(({ lump }) => lump !== undefined).map(({ name }) => ` ${name}`);
   return [
     'Minimize',
-    ` obj: ${[...prices, ...slackPrices].join(' ')}`,
+    ` obj: ${[...prices, ...goalPrices, ...slackPrices].join(' ')}`,
     'Subject To',
     ...rows,
+    ...goalRows,
     'Bounds',
     ...bounds,
     ...(whole.length > 0 ? ['General', ...whole] : []),

@@ -29,6 +29,8 @@ export interface RenewalProblem {
   stock: readonly RenewalStock[];
   windows: RenewalWindows;
   least: 'cost' | 'material';
+  /** Water : active clay that tempers it; water is cheap, so it is brought there rather than to a window's edge. */
+  temper_ratio?: number | undefined;
   /** What the scale can show, kg; amounts are rounded to it and checked again. */
   resolution_kg: number;
 }
@@ -48,6 +50,13 @@ export type RenewalAnswer =
 
 /** Throwing sand out is work and waste: as dear as a little new sand. */
 const DISCARD_PRICE = 0.05;
+/**
+ * A kilogram of water off temper is held to cost so many kilograms of the dearest sand: water must not stand in for
+ * sand, nor clay be wasted on what drying off would do.
+ */
+const OFF_TEMPER_SANDS = 2;
+/** Sand that cost nothing, or is not in stock, is still worth something. */
+const LEAST_SAND_PRICE = 0.2;
 /** Rounding may leave a window by this share of its width without being called off. */
 const FORGIVEN = 0.02;
 
@@ -98,6 +107,7 @@ export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnsw
   // Water is no material to be spared; a trifle keeps it from being added for nothing.
   const price = ({ cost_per_kg, role }: RenewalStock) =>
     problem.least === 'cost' ? cost_per_kg + 1e-4 : role === 'water' ? 1e-4 : 1;
+  const sandPrices = stock.filter(({ role }) => role === 'sand').map(price);
   const read = (values: Record<string, number>) =>
     renewalOf(problem, values.kept ?? 0, takenOf(stock, amounts, values));
   const answer = solveProgramme(
@@ -106,6 +116,15 @@ export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnsw
         { name: 'kept', most: heap_kg, price: -DISCARD_PRICE },
         ...amounts.map((amount) => ({ ...amount, price: price(stock[amount.of]!) }))
       ],
+      goals:
+        problem.temper_ratio === undefined
+          ? []
+          : [
+              {
+                weights: weights((body) => body.water - problem.temper_ratio! * body.active_clay),
+                price: OFF_TEMPER_SANDS * Math.max(LEAST_SAND_PRICE, ...sandPrices)
+              }
+            ],
       constraints: [
         {
           window: 'total_kg',

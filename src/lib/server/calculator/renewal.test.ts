@@ -114,6 +114,17 @@ describe('renew', () => {
     for (const kg of coarse.renewal.parts_kg) expect(kg / 0.5).toBeCloseTo(Math.round(kg / 0.5), 9);
     expect(coarse.off_after_rounding.length).toBeGreaterThan(0);
   });
+  it('brings the water to temper where the window lets it, and no farther than that', () => {
+    const ratio = (fields: Partial<RenewalProblem>) => {
+      const answer = renew(problem(fields), solve);
+      if (!answer.feasible) throw new Error(answer.conflicts.join());
+      const { water: w, active_clay } = answer.renewal.result;
+      return { ratio: w / active_clay, moisture: moistureFraction(answer.renewal.result) };
+    };
+    const wide = { ...problem().windows, moisture: { min: 0.02, max: 0.05 } };
+    expect(ratio({ windows: wide, temper_ratio: 0.43 }).ratio).toBeCloseTo(0.43, 2);
+    expect(ratio({ temper_ratio: 0.6 }).moisture).toBeCloseTo(0.036, 3);
+  });
   it('takes bagged stock by the bag', () => {
     const bagged = { ...sand, available_kg: 30, bag_kg: 5 };
     const windows = { ...problem().windows, total_kg: { min: 38, max: 50 } };

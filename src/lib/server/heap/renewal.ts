@@ -4,7 +4,7 @@ import { believe } from '$core/heap/estimate';
 import { dryShare } from '$core/material/composition';
 import { renew, type Renewal, type RenewalStock, type RenewalWindow } from '$core/mix/renewal';
 import { asPercent } from '$core/quantity/display';
-import type { Window } from '$core/reference/targets';
+import { middle, type Window } from '$core/reference/targets';
 import type { RenewalRequest } from '$lib/schema/renewal';
 import { linearSolver } from '../calculator/linear-solver';
 import type { Database } from '../database/database';
@@ -73,6 +73,7 @@ export async function readRenewal(
         fineness_number: request.fineness_number
       },
       least: request.least === 'material' ? 'material' : 'cost',
+      temper_ratio: nature.targets.temper_ratio ? middle(nature.targets.temper_ratio) : undefined,
       resolution_kg: (request.resolution_g ?? 5) / 1000
     },
     await linearSolver()

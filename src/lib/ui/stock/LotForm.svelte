@@ -62,10 +62,10 @@
   /** What the tests of the lot say of a figure, while nothing is typed in its place. */
   function tested(figure: 'moisture' | 'active' | 'fines' | 'fineness'): string | undefined {
     const [value, source, unit] = {
-      moisture: [old?.moisture_percent.value, old?.moisture_percent.source, ' %'],
-      active: [old?.active_percent.value, old?.active_percent.source, ' %'],
-      fines: [old?.fines_percent?.value, old?.fines_percent?.source, ' %'],
-      fineness: [old?.fineness_number, old?.fineness_source, '']
+      moisture: [existing?.moisture_percent.value, existing?.moisture_percent.source, ' %'],
+      active: [existing?.active_percent.value, existing?.active_percent.source, ' %'],
+      fines: [existing?.fines_percent?.value, existing?.fines_percent?.source, ' %'],
+      fineness: [existing?.fineness_number, existing?.fineness_source, '']
     }[figure] as [number | null | undefined, string | null | undefined, string];
     return source === 'your tests' ? `Your tests: ${value!.toFixed(1)}${unit}` : undefined;
   }
