@@ -8,21 +8,27 @@ import { ROOT, ensureBuilt, ensureInstalled, stop } from './preflight.mjs';
 const VIEWS = [
   { name: 'bench', path: '/' },
   { name: 'heap', path: '/heaps/1' },
-  { name: 'heap-oil', path: '/heaps/2' },
   { name: 'mix', path: '/heaps/1/mix' },
   { name: 'squeeze', path: '/heaps/1/test/squeeze' },
   { name: 'moisture', path: '/heaps/1/test/moisture' },
   { name: 'tests', path: '/heaps/1/test' },
-  { name: 'compactability', path: '/heaps/1/test/compactability' },
+  {
+    name: 'sieve',
+    path: '/heaps/3/test/sieve',
+    fill: { '70 · 0.212 mm': '22 g', '140 · 0.106 mm': '21.5 g', Pan: '12.6 g', 'It caught': '9.5 g' },
+    scroll: '.chart'
+  },
   { name: 'drying', path: '/heaps/1/drying' },
   { name: 'temper-curve', path: '/heaps/1/temper-curve' },
   { name: 'story', path: '/heaps/1', scroll: '.story' },
   { name: 'renew', path: '/heaps/1/renew' },
+  { name: 'ledger', path: '/heaps/1/ledger' },
+  { name: 'compare', path: '/heaps/compare?first=1&second=3' },
+  { name: 'learned', path: '/heaps/1/learned' },
   { name: 'stock', path: '/stock' },
   { name: 'handbook', path: '/handbook' },
   { name: 'bench-phone', path: '/', phone: true },
   { name: 'heap-phone', path: '/heaps/1', phone: true },
-  { name: 'mix-phone', path: '/heaps/1/mix', phone: true },
   { name: 'heap-dark', path: '/heaps/1', mode: 'dark' }
 ];
 
@@ -63,7 +69,7 @@ const browser = await chromium.launch({
   ]
 });
 try {
-  for (const { name, path, phone = false, mode = 'light', scroll } of VIEWS.filter(
+  for (const { name, path, phone = false, mode = 'light', scroll, fill = {} } of VIEWS.filter(
     (view) => wanted.length === 0 || wanted.includes(view.name)
   )) {
     const context = await browser.newContext({
@@ -76,6 +82,8 @@ try {
     await page.goto(`http://127.0.0.1:${port}${path}`);
     await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');
     await page.evaluate(() => document.fonts.ready);
+    for (const [label, text] of Object.entries(fill))
+      await page.getByLabel(label, { exact: true }).fill(text);
     if (scroll) await page.locator(scroll).last().scrollIntoViewIfNeeded();
     if (await page.locator('.chart').count()) await page.locator('.chart canvas').first().waitFor();
     await page.waitForLoadState('networkidle');

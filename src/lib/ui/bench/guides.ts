@@ -221,6 +221,7 @@ export const GUIDES: Record<GuidedKind, Guide> = {
       }
     ],
     fields: [],
+    caution: 'dye',
     figure: { name: 'active clay', ...PERCENT },
     window: (targets) => targets.active_clay
   },

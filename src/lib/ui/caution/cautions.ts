@@ -23,6 +23,10 @@ export const CAUTIONS = {
     title: 'Red heat and fumes.',
     text: 'Outdoors, face shield and gloves, nothing that burns near it; oil and carbon smoke as they go.'
   },
+  dye: {
+    title: 'Boiling water, and a dye that stains.',
+    text: 'Eye cover and gloves; keep the flask from boiling over and the dye off skin, wood and food.'
+  },
   drying: {
     title: 'Hot pan, hot sand.',
     text: 'Gloves and eye cover; sand can spit while it dries. Never dry oil-bonded sand in a microwave or over a flame.'

@@ -15,6 +15,8 @@
   let from = $state(page.url.searchParams.get('from') ?? '');
   let to = $state(page.url.searchParams.get('to') ?? '');
   let kind = $state(kindIn(page.url.searchParams));
+  // svelte-ignore state_referenced_locally
+  let narrowing = $state(kind !== '' || from !== '' || to !== '');
   let struck = $state(page.url.searchParams.get('undone') === 'true');
 
   const KINDS = [
@@ -99,12 +101,22 @@
       maxlength={200}
       hint="In a note, a name, an ingredient"
     />
-    <SelectField label="Kind" bind:value={kind} options={KINDS} onchange={ask} />
-    <TextField label="From" type="date" bind:value={from} oninput={ask} />
-    <TextField label="To" type="date" bind:value={to} oninput={ask} />
-    <label class="struck"
-      ><input type="checkbox" class="checkbox" bind:checked={struck} onchange={ask} /> with what was struck out</label
+    <button
+      type="button"
+      class="quiet narrow"
+      aria-expanded={narrowing}
+      aria-controls="narrowing"
+      onclick={() => (narrowing = !narrowing)}
+      >{narrowing ? 'Fewer choices' : 'Narrow it by kind or time'}</button
     >
+    <div id="narrowing" class="narrowing" class:shown={narrowing}>
+      <SelectField label="Kind" bind:value={kind} options={KINDS} onchange={ask} />
+      <TextField label="From" type="date" bind:value={from} oninput={ask} />
+      <TextField label="To" type="date" bind:value={to} oninput={ask} />
+      <label class="struck"
+        ><input type="checkbox" class="checkbox" bind:checked={struck} onchange={ask} /> with what was struck out</label
+      >
+    </div>
   </form>
   <p class="row counted" aria-live="polite">
     <span>
@@ -143,8 +155,16 @@
   .filter {
     display: grid;
     gap: 0.75rem 1rem;
-    grid-template-columns: repeat(auto-fit, minmax(min(100%, 11rem), 1fr));
     align-items: start;
+  }
+  .narrowing {
+    display: none;
+    gap: 0.75rem 1rem;
+    grid-template-columns: repeat(auto-fit, minmax(min(100%, 9.5rem), 1fr));
+    align-items: start;
+  }
+  .narrowing.shown {
+    display: grid;
   }
   .struck {
     display: flex;
@@ -157,6 +177,15 @@
     margin-bottom: -1rem;
   }
   @media (min-width: 62rem) {
+    .filter {
+      grid-template-columns: 13rem minmax(0, 1fr);
+    }
+    .narrowing {
+      display: grid;
+    }
+    .narrow {
+      display: none;
+    }
     .struck {
       margin-top: 1.6rem;
     }
