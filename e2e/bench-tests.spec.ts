@@ -81,7 +81,7 @@ test('the drying forecast: the simulated station, then typed air, then frost', a
     active_clay_percent: 8
   });
   await open(page, `/heaps/${heap.id}/drying`);
-  await expect(page.getByText('(Weather station (simulated))')).toBeVisible();
+  await expect(page.getByText('Weather station (simulated): ')).toBeVisible();
   await expect(page.locator('.chart canvas')).toBeVisible();
   await accessible(page);
   const water = page.locator('.value');
@@ -91,7 +91,7 @@ test('the drying forecast: the simulated station, then typed air, then frost', a
   await page.getByLabel('Humidity').fill('60');
   await page.getByRole('button', { name: 'Forecast' }).click();
   await expect(page.getByText('bring it indoors')).toBeVisible();
-  await expect(page.getByText('(typed in)')).toBeVisible();
+  await expect(page.getByText('Typed in: 2 °C, 60 % humid')).toBeVisible();
   await expect(water).not.toHaveText(before!);
   await page.getByLabel('Air, °C').fill('900');
   await page.getByRole('button', { name: 'Forecast' }).click();

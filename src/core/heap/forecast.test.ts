@@ -66,7 +66,11 @@ describe('forecastDrying', () => {
     expect(open).toBeGreaterThan(cloth);
     expect(cloth).toBeGreaterThan(lid);
     expect(lid).toBeGreaterThanOrEqual(sealed);
-    expect(forecast.advice).toContain('seal-it');
+    expect(forecast.sealing_saves_kg).toBeCloseTo(
+      forecast.water_at_end_kg - forecast.water_by_cover_kg.sealed,
+      12
+    );
+    expect(forecast.sealing_saves_kg).toBeGreaterThan(0.05);
   });
   it('warns of sand too cold or too hot to temper', () => {
     const air = (air_c: number) => ({ air_c, relative_humidity: 0.7, air_speed_m_s: 0.1 });

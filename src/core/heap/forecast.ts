@@ -19,16 +19,17 @@ export interface DryingForecast {
   water_at_end_kg: number;
   /** The same if it stood under each cover instead. */
   water_by_cover_kg: Record<Cover, number>;
+  /** What sealing it now would save of that, kg. */
+  sealing_saves_kg: number;
   advice: ForecastAdvice[];
 }
 
-export type ForecastAdvice = 'bring-indoors' | 'let-it-cool' | 'seal-it';
+export type ForecastAdvice = 'bring-indoors' | 'let-it-cool';
 
 export const ADVICE_WORDS: Record<ForecastAdvice, string> = {
   'bring-indoors': 'Under 4 °C sand stiffens and will not temper: bring it indoors a day before.',
   'let-it-cool':
-    'Over 45 °C sand loses water as fast as it gets it, and sticks to patterns: let it cool first.',
-  'seal-it': 'Sealed, it would keep most of that water.'
+    'Over 45 °C sand loses water as fast as it gets it, and sticks to patterns: let it cool first.'
 };
 
 const HOUR_MS = 3_600_000;
@@ -80,8 +81,8 @@ export function forecastDrying(
   const sand = sand_c ?? airOver(here, start, from, hours).air_c;
   if (sand < STIFF_C) advice.push('bring-indoors');
   if (sand > HOT_C) advice.push('let-it-cool');
-  if (water_at_end_kg - water_by_cover_kg.sealed > 0.05) advice.push('seal-it');
-  return { curve, water_at_end_kg, water_by_cover_kg, advice };
+  const sealing_saves_kg = Math.max(0, water_at_end_kg - water_by_cover_kg.sealed);
+  return { curve, water_at_end_kg, water_by_cover_kg, sealing_saves_kg, advice };
 }
 
 /** The mean air around the heap over the coming hours. */

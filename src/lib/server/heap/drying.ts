@@ -47,6 +47,7 @@ export async function readForecast(
     })),
     water_at_end_kg: forecast.water_at_end_kg,
     water_by_cover_kg: forecast.water_by_cover_kg satisfies Record<Cover, number>,
+    sealing_saves_kg: forecast.sealing_saves_kg,
     advice: forecast.advice.map((each) => ADVICE_WORDS[each])
   };
 }

@@ -134,6 +134,8 @@ function stateRecord(
   const drying = learnedDrying(log, sd);
   return {
     at: condition.at,
+    /** Where it stands, since it was last moved. */
+    container: belief.container,
     total_kg: condition.total_kg,
     out_kg: condition.out_kg,
     moisture_percent: percent(condition.moisture),

@@ -76,7 +76,7 @@ describe('readForecast', () => {
     );
     expect(dry.climate.source).toBe('typed in');
     expect(dry.water_at_end_kg).toBeGreaterThan(station.water_at_end_kg);
-    expect(dry.advice.join()).toContain('Sealed');
+    expect(dry.sealing_saves_kg).toBeGreaterThan(0.05);
   });
 });
 

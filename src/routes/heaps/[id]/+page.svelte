@@ -49,7 +49,7 @@
       <div>
         <h1>{heap.name}</h1>
         <p class="soft small">
-          {BINDER_NAMES[heap.binder]} · {containerWords(heap.container)}{#if stood > 86400}
+          {BINDER_NAMES[heap.binder]} · {containerWords(now.container)}{#if stood > 86400}
             &nbsp;· stood {durationText(stood)} since the last entry{/if}
           · <a href="/heaps/{heap.id}/settings">Windows and container</a>
         </p>

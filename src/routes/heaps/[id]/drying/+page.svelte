@@ -1,6 +1,8 @@
 <script lang="ts">
   import { COVERS, COVER_NAMES } from '$core/heap/drying';
+  import { PLACE_NAMES } from '$core/heap/place';
   import { massText } from '$core/quantity/display';
+  import { containerWords } from '$lib/ui/ledger/entry-words';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import Chart from '$lib/ui/chart/Chart.svelte';
   import { percentAxis, timeAxis } from '$lib/ui/chart/axes';
@@ -27,6 +29,10 @@
     airText.trim() !== '' && humidityText.trim() !== '' && air !== undefined && humidity !== undefined
   );
   const learned = $derived(data.state.learned);
+  /** The station tells of the air outdoors; the figures are of the air around the heap. */
+  const placed = $derived(
+    forecast.climate.source === 'typed in' ? '' : ` ${PLACE_NAMES[data.state.container.place ?? 'shed']}`
+  );
 
   async function ask(event: SubmitEvent) {
     event.preventDefault();
@@ -75,7 +81,7 @@
     <header>
       <h1>How {heap.name} will dry</h1>
       <p class="soft small">
-        <a href="/heaps/{heap.id}">Back to {heap.name}</a> · {COVER_NAMES[heap.container.cover]}
+        <a href="/heaps/{heap.id}">Back to {heap.name}</a> · {containerWords(data.state.container)}
       </p>
     </header>
     <Chart
@@ -84,8 +90,9 @@
       {option}
     />
     <p class="soft small">
-      Air: {forecast.climate.air_c.toFixed(0)} °C, {forecast.climate.relative_humidity_percent.toFixed(0)} % humid
-      ({forecast.climate.source}).
+      {forecast.climate.source === 'typed in' ? 'Typed in' : forecast.climate.source}: {forecast.climate.air_c.toFixed(
+        0
+      )} °C, {forecast.climate.relative_humidity_percent.toFixed(0)} % humid{placed}.
       {#if learned.drying_learned}
         This heap dries {learned.drying_factor.toFixed(2)} × as fast as the handbook says, by your tests (range
         {learned.drying_range[0].toFixed(2)} to
@@ -136,7 +143,7 @@
         <thead><tr><th scope="col">If it stood</th><th scope="col">water then</th></tr></thead>
         <tbody>
           {#each COVERS as cover (cover)}
-            <tr class:now={cover === heap.container.cover}
+            <tr class:now={cover === data.state.container.cover}
               ><th scope="row">{COVER_NAMES[cover]}</th><td
                 >{massText(forecast.water_by_cover_kg[cover], units())}</td
               ></tr
@@ -144,6 +151,12 @@
           {/each}
         </tbody>
       </table>
+      {#if forecast.sealing_saves_kg > 0.02}
+        <p class="small">
+          Sealed, it would want <strong>{massText(forecast.sealing_saves_kg, units())}</strong> less: what has gone
+          already stays gone.
+        </p>
+      {/if}
       {#each forecast.advice as each (each)}<p class="small">{each}</p>{/each}
     </Ticket>
   </div>

@@ -1,0 +1,222 @@
+<script lang="ts">
+  /** What to set on the scale, with what it makes and costs; logs what really went in. */
+  import { goto } from '$app/navigation';
+  import { dryShare, moistureFraction, temperRatio } from '$core/material/composition';
+  import { splashes } from '$core/mix/splashes';
+  import { editableMass, massFigure, massText } from '$core/quantity/display';
+  import { handMeasure } from '$core/quantity/hand-measure';
+  import { entries } from '$lib/schema/entry';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import Figure from '$lib/ui/figure/Figure.svelte';
+  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { units } from '$lib/ui/preferences';
+  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import type { BatchAnswer, Pick } from './batch-draft';
+  import type { MixHeap } from './recipe-choices';
+
+  interface Props {
+    heap: MixHeap;
+    answer: BatchAnswer;
+    mulling_minutes: number;
+    /** Asks for the largest batch that stock makes, kg. */
+    onlargest: (kg: number) => void;
+  }
+  const { heap, answer, mulling_minutes, onlargest }: Props = $props();
+  const oil = $derived(heap.system === 'oil');
+  const water = $derived(splashes(answer.batch.water_kg));
+  const money = $derived(
+    Object.entries(answer.cost)
+      .map(([currency, amount]) =>
+        new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(amount)
+      )
+      .join(' + ')
+  );
+  const stockOf = (pick: Pick | null) => answer.stock.lines.find((line) => line.lot_id === pick?.lot?.id);
+
+  const form = new RecordForm();
+  // What really went in, by line; empty means as planned.
+  let wentIn = $state<Record<number, { text: string; kg: number | undefined }>>({});
+  let adjusting = $state(false);
+  const sizeOf = (kg: number) => (kg < 1 ? 'small' : 'large');
+  function adjust() {
+    adjusting = true;
+    wentIn = Object.fromEntries(
+      answer.lines.map((line, i) => [
+        i,
+        { text: editableMass(line.kg, sizeOf(line.kg), units()), kg: line.kg }
+      ])
+    );
+  }
+  const refusedAt = (i: number) => form.errorOf(`additions[${i}].kg`);
+
+  async function weighedIn() {
+    const lines = answer.lines
+      .map((line, i) => ({ line, real: adjusting ? wentIn[i] : { text: '', kg: line.kg } }))
+      .filter(({ real, line }) => (adjusting ? real?.text.trim() !== '' : line.kg > 0));
+    const body = {
+      kind: 'mixed' as const,
+      at: new Date().toISOString(),
+      zone: zone(),
+      ...(adjusting && { typed: { additions: lines.map(({ real }) => real?.text ?? '') } }),
+      additions: lines.map(({ line, real }) =>
+        present({ ingredient: line.pick?.kind ?? 'water', kg: real?.kg, lot_id: line.pick?.lot?.id })
+      )
+    };
+    const total = lines.reduce((sum, { real }) => sum + (real?.kg ?? 0), 0);
+    const logged = await form.submit(entries.mixed, body, () =>
+      logEntry(heap.id, body, `${massText(total, units())} is in ${heap.name}.`)
+    );
+    if (logged) await goto(`/heaps/${heap.id}`);
+  }
+</script>
+
+<Ticket title="Set these on the scale">
+  <ul class="weights ruled">
+    {#each answer.lines as line, i (i)}
+      {@const left = stockOf(line.pick)}
+      <li>
+        <span class="what">
+          <span class="name">{line.name}</span>
+          <span class="soft small">
+            {handMeasure(
+              line.kg,
+              line.pick?.loose_kg_per_l ?? 1,
+              line.role === 'water' || line.role === 'oil' || line.role === 'activator'
+            )}{#if line.brings_water_kg > 0.0005}
+              &nbsp;· brings {massText(line.brings_water_kg, units())} water{/if}
+          </span>
+          {#if left}
+            <span class="small" class:short={left.short_kg > 0.0005}>
+              {left.short_kg > 0.0005
+                ? `${massText(left.short_kg, units())} short`
+                : `${massText(left.left_kg, units())} left in stock`}
+            </span>
+          {/if}
+        </span>
+        {#if adjusting && wentIn[i]}
+          <QuantityField
+            label="Went in"
+            dimension="mass"
+            size={sizeOf(line.kg)}
+            bind:text={wentIn[i].text}
+            bind:si={wentIn[i].kg}
+            error={refusedAt(i)}
+          />
+        {:else}
+          <span class="kg" class:water={line.role === 'water'}
+            ><Figure figure={massFigure(line.kg, units())} /></span
+          >
+        {/if}
+      </li>
+    {/each}
+  </ul>
+  {#if answer.batch.surplus_water_kg > 0.0005}
+    <p class="short">
+      {oil
+        ? ''
+        : `This stock brings ${massText(answer.batch.surplus_water_kg, units())} more water than the mix wants: dry the sand first, or let the mix lose it.`}
+    </p>
+  {/if}
+  {#if water.length > 1}
+    <p class="small">
+      Water in splashes: <span class="figure">{water.map((kg) => massText(kg, units())).join(' · ')}</span>.
+      Squeeze before each of the last two.
+    </p>
+  {/if}
+  <dl class="facts">
+    <div>
+      <dt>makes</dt>
+      <dd><Figure figure={massFigure(answer.batch.total_kg, units())} /></dd>
+    </div>
+    {#if !oil}
+      <div>
+        <dt>moisture</dt>
+        <dd class="figure">
+          {(moistureFraction(answer.batch.composition) * 100).toFixed(1)} <span class="unit">%</span>
+        </dd>
+      </div>
+    {/if}
+    <div>
+      <dt>active clay</dt>
+      <dd class="figure">
+        {(dryShare(answer.batch.composition, 'active_clay') * 100).toFixed(1)}
+        <span class="unit">% of dry mix</span>
+      </dd>
+    </div>
+    {#if !oil}
+      <div>
+        <dt>water : clay</dt>
+        <dd class="figure">{temperRatio(answer.batch.composition)?.toFixed(2) ?? '–'}</dd>
+      </div>
+    {/if}
+    <div>
+      <dt>mulling</dt>
+      <dd class="figure">{mulling_minutes} <span class="unit">min</span></dd>
+    </div>
+    {#if money || answer.unpriced === 0}
+      <div>
+        <dt>cost</dt>
+        <dd class="figure">
+          {money || '–'}{#if answer.unpriced > 0}<span class="unit"> + unpriced</span>{/if}
+        </dd>
+      </div>
+    {/if}
+  </dl>
+  {#if !answer.stock.enough}
+    <p class="short">
+      Stock makes at most {massText(answer.largest_kg, units())} of this.
+      <button type="button" class="link" onclick={() => onlargest(answer.largest_kg)}>Make that</button>
+    </p>
+  {/if}
+  <button class="act" type="button" onclick={weighedIn} disabled={form.busy}>Weighed in</button>
+  {#if !adjusting}
+    <button class="quiet" type="button" onclick={adjust}>Something else went in</button>
+  {/if}
+  {#if form.message}<p class="short" role="alert">{form.message}</p>{/if}
+</Ticket>
+
+<style>
+  .weights li {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 1rem;
+    padding-block: 0.6rem;
+  }
+  .what {
+    display: grid;
+    font-weight: 600;
+    line-height: 1.3;
+    min-width: 0;
+  }
+  .what span:not(.name) {
+    font-weight: 400;
+  }
+  .kg {
+    font-size: 1.6rem;
+    text-align: right;
+  }
+  .water {
+    color: var(--water);
+  }
+  .facts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.6rem 1.4rem;
+  }
+  dt {
+    font-size: 0.85rem;
+    color: var(--soft);
+  }
+  .short {
+    color: var(--heat);
+    font-weight: 600;
+  }
+  .link {
+    min-height: 3rem;
+    text-decoration: underline;
+    cursor: pointer;
+    font-weight: 600;
+  }
+</style>
