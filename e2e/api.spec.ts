@@ -226,3 +226,102 @@ test('the OpenAPI document lists every route and what each takes', async ({ requ
       expect((await request.get(`/api/v1${path}`)).status(), path).toBe(200);
   }
 });
+
+test('tests of heaps, batches and lots, and what was learned: records, refusals, nothing stored of those', async ({
+  request
+}) => {
+  const heap = await mixedHeap(request);
+  const lot = await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25 });
+  const at = hoursAgo(0.2);
+  const [batch] = (await (await request.get(`/api/v1/heaps/${heap}/entries`)).json()).items;
+  const moisture = { kind: 'moisture', at, method: 'oven', pan_g: 100, wet_g: 200, dry_g: 196.2 };
+  const ofBatch = await made(request, `/heaps/${heap}/tests`, { ...moisture, batch_entry_id: batch.id });
+  expect(ofBatch).toMatchObject({ batch_entry_id: batch.id, result: { moisture_percent: 3.8 } });
+  expect((ofBatch.result as { sd: number }).sd).toBeCloseTo(0.122, 2);
+  const sieved = await made(request, `/lots/${lot.id}/tests`, {
+    kind: 'sieve',
+    at,
+    retained: [
+      { mesh: { wires_per_10_mm: 15, wire_mm: 0.32 }, grams: 9 },
+      { sieve: '70', grams: 22 },
+      { sieve: 'pan', grams: 12 }
+    ]
+  });
+  expect((sieved.result as { retained_percent: { sieve: string }[] }).retained_percent[0]!.sieve).toBe(
+    'mesh 0.35 mm'
+  );
+  const entry = { at };
+  for (const [path, data, field] of [
+    [`/heaps/${heap}/tests`, { ...moisture, batch_entry_id: 999 }, 'batch_entry_id'],
+    [`/heaps/${heap}/tests`, { kind: 'probe', at, moisture_percent: 99 }, 'moisture_percent'],
+    [`/heaps/${heap}/tests`, { kind: 'sieve', at, retained: [{ grams: 5 }] }, 'retained[0]'],
+    [
+      `/heaps/${heap}/tests`,
+      { kind: 'sieve', at, retained: [{ mesh: { wires_per_10_mm: 30, wire_mm: 0.4 }, grams: 5 }] },
+      'retained[0].mesh'
+    ],
+    [`/lots/${lot.id}/tests`, { kind: 'squeeze', at }, 'holds'],
+    [`/lots/${lot.id}/tests`, { ...moisture, batch_entry_id: batch.id }, 'batch_entry_id'],
+    [`/heaps/${heap}/entries`, { kind: 'poured', ...entry }, 'burnt_kg'],
+    [`/heaps/${heap}/entries`, { kind: 'poured', ...entry, metal_kg: -1 }, 'metal_kg'],
+    [`/heaps/${heap}/entries`, { kind: 'returned', ...entry }, 'kg'],
+    [`/heaps/${heap}/entries`, { kind: 'drawn', ...entry, kg: 3, rammed_l: 0 }, 'rammed_l'],
+    [`/heaps/${heap}/entries`, { kind: 'learning', ...entry, of: 'spill', value: 90 }, 'value'],
+    [`/heaps/${heap}/entries`, { kind: 'learning', ...entry, of: 'luck' }, 'of'],
+    [
+      `/heaps/${heap}/entries`,
+      { kind: 'moved', ...entry, container: { cover: 'lid', exposed_area_m2: 1, place: 'attic' } },
+      'container.place'
+    ],
+    [`/lots`, { kind: 'olivine', bought_kg: 5, bag_kg: 0 }, 'bag_kg']
+  ] as const) {
+    const refused = await request.post(`/api/v1${path}`, { data });
+    expect(refused.status(), JSON.stringify(data)).toBe(422);
+    const { errors } = await refused.json();
+    expect(
+      errors.map((error: { path: string }) => error.path),
+      JSON.stringify(data)
+    ).toContain(field);
+  }
+  expect((await (await request.get(`/api/v1/heaps/${heap}/entries`)).json()).total).toBe(2);
+  expect((await (await request.get(`/api/v1/lots/${lot.id}/tests`)).json()).items).toHaveLength(1);
+  expect((await request.delete(`/api/v1/lots/${lot.id}/tests/${sieved.id}`)).status()).toBe(200);
+  expect((await (await request.get(`/api/v1/lots/${lot.id}`)).json()).fineness_number).toBeNull();
+  expect((await request.get(`/api/v1/lots/${lot.id}/tests/77`)).status()).toBe(404);
+
+  const learned = (await (await request.get(`/api/v1/heaps/${heap}/learned`)).json()).items;
+  expect(learned.map(({ of }: { of: string }) => of)).toEqual(['drying', 'rammed-density', 'spill', 'burn']);
+  const now = await state(request, heap);
+  expect(now.rests_on[0]).toMatchObject({ kind: 'moisture', entry_id: ofBatch.id });
+  expect(now.container).toEqual({ cover: 'sealed', exposed_area_m2: 0.1 });
+  const document = await (await request.get('/api/v1/openapi.json')).json();
+  for (const path of [
+    '/lots/{id}/tests',
+    '/heaps/{id}/learned',
+    '/heaps/{id}/ledger.csv',
+    '/heaps/{id}/compare/{other}'
+  ])
+    expect(Object.keys(document.paths)).toContain(path);
+});
+
+test('blends in whole bags, and rounded to the scale', async ({ request }) => {
+  const blend = async (fields: object) =>
+    request.post('/api/v1/calc/blend', {
+      data: {
+        stock: [
+          { name: 'coarse', available_kg: 50, fineness_number: 55, fines_percent: 1, bag_kg: 10 },
+          { name: 'fine', available_kg: 25, fineness_number: 140, fines_percent: 6 }
+        ],
+        total_kg: 30,
+        fineness_number: { min: 80, max: 100 },
+        ...fields
+      }
+    });
+  const answer = await (await blend({ resolution_g: 100 })).json();
+  const kg = answer.parts.map((part: { kg: number }) => part.kg);
+  expect(kg[0] % 10).toBeCloseTo(0, 9);
+  expect(kg[0] + kg[1]).toBeCloseTo(30, 9);
+  expect(answer.off_after_rounding).toEqual([]);
+  expect(answer.fineness_number).toBeGreaterThanOrEqual(80);
+  expect((await blend({ resolution_g: 0 })).status()).toBe(422);
+});

@@ -18,6 +18,7 @@ test('units are switched anywhere, and what was typed stays as typed', async ({ 
 test('dark colours pass the same checks', async ({ page, request }) => {
   const heap = await mixedHeap(request, 'Shed heap', 0.1);
   await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25, cost: 8 });
+  await mixedHeap(request, 'Second heap');
   await open(page, '/');
   await page.getByRole('button', { name: /^Colours: auto/ }).click();
   await page.getByRole('button', { name: /^Colours: light/ }).click();
@@ -27,6 +28,13 @@ test('dark colours pass the same checks', async ({ page, request }) => {
     `/heaps/${heap}`,
     `/heaps/${heap}/mix`,
     `/heaps/${heap}/test/squeeze`,
+    `/heaps/${heap}/test/sieve`,
+    `/heaps/${heap}/test`,
+    `/heaps/${heap}/ledger`,
+    `/heaps/${heap}/learned`,
+    `/heaps/${heap}/drying`,
+    `/heaps/compare?first=${heap}`,
+    `/heaps/${heap}/renew`,
     '/stock',
     '/stock/new',
     '/handbook',

@@ -40,6 +40,10 @@ describe('permeabilityNumber', () => {
   const standard = { air_cm3: 2000, height_cm: 5.08, pressure_g_cm2: 10, area_cm2: 20.268, time_s: 30 };
   it('is 100.26 for the standard specimen in half a minute', () =>
     expect(permeabilityNumber(standard)).toBeCloseTo(100.26, 2));
+  it('is 3007 over the seconds for the standard specimen, as the quick formula has it', () => {
+    for (const time_s of [12, 30, 60, 95])
+      expect((permeabilityNumber({ ...standard, time_s }) * time_s) / 3007.2).toBeCloseTo(1, 3);
+  });
   it('does not depend on the rig: twice the area at half the time is the same sand', () => {
     expect(permeabilityNumber({ ...standard, area_cm2: 40.536, time_s: 15 })).toBeCloseTo(100.26, 2);
   });

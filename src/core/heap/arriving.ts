@@ -1,5 +1,13 @@
 import { arrivalOf } from '$core/material/arrival';
-import { PARTS, composition, dryMass, plus, totalMass, type Part } from '$core/material/composition';
+import {
+  PARTS,
+  composition,
+  dryMass,
+  plus,
+  totalMass,
+  type Composition,
+  type Part
+} from '$core/material/composition';
 import { STATED, UNMEASURED } from '$core/reference/accuracy';
 import {
   WATER,
@@ -7,6 +15,7 @@ import {
   firstBelief,
   fromVector,
   perKg,
+  restingLess,
   scaledMasses,
   toVector,
   unit,
@@ -15,9 +24,10 @@ import {
   type HeapNature,
   type Noise
 } from './belief';
-import { plusCovariance } from './covariance';
+import { plusCovariance, quadratic } from './covariance';
 import type { BatchTest, Event, Ingredient } from './entry';
 import { boughtSand } from './ledger';
+import { waterOver } from './observation';
 import { read } from './reading';
 
 /**
@@ -33,22 +43,30 @@ export function bringBatch(
   const bring = (to: Belief) =>
     event.kind === 'bought' ? bringBought(to, event) : event.additions.reduce(bringIngredient, to);
   if (tests.length === 0) return bring(belief);
-  const batch = tests.reduce(
-    (known, { entry_id, test }) => read(nature, known, test, entry_id),
-    bring(byItself(nature))
-  );
+  const untested = bring(byItself(nature, belief.at));
+  const batch = tests.reduce((known, { entry_id, test }) => read(nature, known, test, entry_id), untested);
+  const mean = plus(belief.mean, batch.mean);
+  const ofBatch = moistureDoubtShare(mean, untested, belief);
   return {
     ...belief,
-    mean: plus(belief.mean, batch.mean),
+    mean,
     covariance: plusCovariance(belief.covariance, batch.covariance),
+    rests_on: [...restingLess(belief.rests_on, 1 - ofBatch), ...restingLess(batch.rests_on, ofBatch)],
     questioned: [...belief.questioned, ...batch.questioned]
   };
 }
 
 /** An empty belief that knows nothing of drying, so that a batch's figures carry no ties to it. */
-function byItself(nature: HeapNature): Belief {
+function byItself(nature: HeapNature, at: Belief['at']): Belief {
   const nothing = firstBelief(nature);
-  return { ...nothing, covariance: nothing.covariance.map(() => 0) };
+  return { ...nothing, covariance: nothing.covariance.map(() => 0), at };
+}
+
+/** How much of the doubt about the moisture of `mean` the one brings, of what both bring. */
+function moistureDoubtShare(mean: Composition, one: Belief, other: Belief): number {
+  const { gradient } = waterOver(mean, 'total');
+  const [mine, theirs] = [one, other].map(({ covariance }) => quadratic(covariance, gradient, gradient));
+  return mine! > 0 ? mine! / (mine! + theirs!) : 0;
 }
 
 const TAP: Ingredient = {

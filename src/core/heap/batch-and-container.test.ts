@@ -62,6 +62,16 @@ describe('a test made on a batch by itself', () => {
     );
     expect(moisture([0, batch(40)], [0, oven(0.09, 77)])).toEqual(before);
   });
+  it('is what the moisture rests on, by as much of the doubt as the batch brought', () => {
+    const rests = (...of: [number, Event][]) => believe(nature, entries(...of)).rests_on;
+    const [onBatch, onHeap] = [oven(0.05, 0), oven(0.05)].map((test) => rests([0, batch(30)], [0, test]));
+    expect(onBatch).toMatchObject([{ entry_id: 1, kind: 'moisture', at: at(0) }]);
+    expect(onBatch![0]!.weight).toBeCloseTo(onHeap![0]!.weight, 6);
+    const [older, newer] = rests([0, batch(30)], [0, oven(0.05)], [0, batch(10)], [0, oven(0.05, 2)]);
+    expect([older!.entry_id, newer!.entry_id]).toEqual([1, 3]);
+    expect(older!.weight).toBeLessThan(onHeap![0]!.weight);
+    expect(older!.weight + newer!.weight).toBeLessThanOrEqual(1);
+  });
   it('is questioned when it stands far apart', () => {
     const belief = believe(nature, entries([0, batch(40)], [0, oven(0.2, 0)]));
     expect(belief.questioned).toMatchObject([{ entry_id: 1, kind: 'moisture' }]);

@@ -146,9 +146,12 @@ export function restingLess(rests_on: readonly Rest[], share: number): Rest[] {
     .filter(({ weight }) => weight >= LEAST_REST);
 }
 
-/** A belief after something happened to the sand: as its moisture got less sure, it rests less on old readings. */
+/**
+ * A belief after something happened to the sand: as its moisture got less sure, it rests less on old readings. What was
+ * read just now has been weighed against them already.
+ */
 export function withDoubt(before: Belief, after: Belief): Belief {
-  if (before.rests_on.length === 0) return after;
+  if (before.rests_on.length === 0 || after.rests_on !== before.rests_on) return after;
   const [was, is] = [believedMoisture(before).sd, believedMoisture(after).sd];
   if (!(is > was)) return after;
   return { ...after, rests_on: restingLess(after.rests_on, (was / is) ** 2) };

@@ -52,6 +52,7 @@ const anyEvent: fc.Arbitrary<Event> = fc.oneof(
         kg,
         moisture_fraction: share,
         active_fraction: share,
+        fines_fraction: fc.option(share, { nil: undefined }),
         moisture_stated: fc.boolean(),
         active_stated: fc.boolean()
       }),
@@ -68,14 +69,14 @@ const anyEvent: fc.Arbitrary<Event> = fc.oneof(
     active_stated: fc.boolean()
   }),
   fc.record({
-    kind: fc.constantFrom(
-      'water' as const,
-      'dried' as const,
-      'spilled' as const,
-      'drawn' as const,
-      'returned' as const
-    ),
+    kind: fc.constantFrom('water' as const, 'dried' as const, 'spilled' as const, 'drawn' as const),
     kg
+  }),
+  fc.record({ kind: fc.constant('returned' as const), kg, rest_lost: fc.boolean() }),
+  fc.record({
+    kind: fc.constant('learning' as const),
+    of: fc.constantFrom('drying' as const, 'spill' as const),
+    value: fc.option(fc.double({ min: 0.1, max: 5, noNaN: true }))
   }),
   fc.record({ kind: fc.constant('discarded' as const), kg, burnt: fc.boolean() }),
   fc.record({ kind: fc.constant('poured' as const), burnt_kg: kg, water_driven_off_kg: fc.option(kg) }),
@@ -173,6 +174,13 @@ describe('ledger', () => {
     const books = apply(replay([entry(1, sand(20))]), entry(2, { kind: 'returned', kg: 3 }));
     expect(totalMass(books.sand)).toBeCloseTo(totalMass(replay([entry(1, sand(20))]).sand) + 3, 10);
     expect(totalMass(books.brought)).toBeCloseTo(totalMass(books.sand), 10);
+  });
+  it('writes off what will not come back of a mold', () => {
+    const drawn = replay([entry(1, sand(20)), entry(2, { kind: 'drawn', kg: 10 })]);
+    const back = apply(drawn, entry(3, { kind: 'returned', kg: 9.6, rest_lost: true }));
+    expect(totalMass(back.out)).toBe(0);
+    expect(totalMass(back.gone)).toBeCloseTo(0.4, 12);
+    expect(totalMass(back.sand)).toBeCloseTo(totalMass(drawn.sand) + 9.6, 10);
   });
   it('a test or a note moves no sand', () => {
     const books = replay([entry(1, sand(20))]);

@@ -12,6 +12,24 @@ describe('controlChart', () => {
     expect(chart.moving_range_limit).toBeCloseTo(0.784, 3);
     expect(chart.signals).toEqual([]);
   });
+  it('meets the flow-rate example of the engineering-statistics handbooks', () => {
+    const chart = controlChart([49.6, 47.6, 49.9, 51.3, 47.8, 51.2, 52.6, 52.4, 53.6, 52.1]);
+    expect(chart.mean).toBeCloseTo(50.81, 10);
+    expect(chart.moving_range_mean).toBeCloseTo(1.8778, 4);
+    expect(chart.limits[0]).toBeCloseTo(45.8158, 1);
+    expect(chart.limits[1]).toBeCloseTo(55.8041, 1);
+    expect(chart.signals).toEqual([]);
+  });
+  it('meets the paint-viscosity example of the textbooks', () => {
+    const chart = controlChart([
+      33.75, 33.05, 34, 33.81, 33.46, 34.02, 33.68, 33.27, 33.49, 33.2, 33.62, 33, 33.54, 33.12, 33.84
+    ]);
+    expect(chart.mean).toBeCloseTo(33.52, 2);
+    expect(chart.moving_range_mean).toBeCloseTo(0.48, 2);
+    expect(chart.limits[1]).toBeCloseTo(34.8, 1);
+    expect(chart.limits[0]).toBeCloseTo(32.24, 1);
+    expect(chart.signals).toEqual([]);
+  });
   const rules = (values: number[]) =>
     controlChart(values).signals.map((signal) => `${signal.rule}@${signal.index}`);
   it('signals a reading beyond the limits, and the jump to it', () => {

@@ -81,7 +81,7 @@ export function solveProgramme(programme: Programme, solve: LinearSolver): Progr
 function inKilograms({ variables }: Programme, values: Record<string, number>): Record<string, number> {
   const lumps = variables.filter(({ lump }) => lump !== undefined);
   if (lumps.length === 0) return values;
-  const counted = lumps.map(({ name, lump }) => [name, Math.round(values[name] ?? 0) * lump!]);
+  const counted = lumps.map(({ name, lump }) => [name, Math.max(0, Math.round(values[name] ?? 0)) * lump!]);
   return { ...values, ...Object.fromEntries(counted) };
 }
 

@@ -112,6 +112,16 @@ const PAGE = [
 ];
 const AT = { type: 'string', format: 'date-time' };
 
+const LEDGER_FILTERS = [
+  query('kind', { type: 'string' }, 'Of one kind'),
+  query('test_kind', { type: 'string' }, 'Tests of one kind'),
+  query('words', { type: 'string', maxLength: 200 }, 'Words in a note, a name, an ingredient'),
+  query('from', AT, 'Not before'),
+  query('to', AT, 'Not after; a day alone means to its end'),
+  query('undone', { type: 'boolean' }, 'Those struck out too'),
+  query('order', { type: 'string', enum: ['latest', 'oldest'] }, 'Which comes first; the latest unless said')
+];
+
 const CALCULATOR_SUMMARIES: Record<keyof typeof calculators, string> = {
   moisture: 'Moisture by drying, from gross weights',
   batch:
@@ -179,6 +189,19 @@ export function openapi(): Json {
         ]
       )
     }),
+    '/heaps/{id}/compare/{other}': record(['id', 'other'], {
+      get: reads('Two heaps figure by figure, real differences told from doubt', [
+        query('at', AT, 'Now, unless said')
+      ])
+    }),
+    '/heaps/{id}/ledger.csv': {
+      parameters: [id('id')],
+      get: {
+        summary: 'The ledger as a table (RFC 4180), oldest first, with the heap after each entry',
+        parameters: LEDGER_FILTERS,
+        responses: { '200': { description: 'A file', content: { 'text/csv': {} } }, ...PROBLEMS }
+      }
+    },
     '/heaps/{id}/learned': record(['id'], {
       get: reads(
         'What its records have taught of it: drying factor, rammed density, spill and burning, each with its nine-in-ten range and the handbook’s figure; an entry of kind learning holds one or starts it anew',
@@ -307,12 +330,7 @@ function ledgerPaths(
   schema: Json,
   record: (ids: string[], methods: Json) => Json
 ): Json {
-  const filters = [
-    ...PAGE,
-    query('kind', { type: 'string' }, 'Of one kind'),
-    query('from', AT, 'Not before'),
-    query('to', AT, 'Not after')
-  ];
+  const filters = [...PAGE, ...LEDGER_FILTERS];
   return {
     [`/heaps/{id}/${plural}`]: record(['id'], {
       get: reads(`The ${plural}, latest first`, filters),

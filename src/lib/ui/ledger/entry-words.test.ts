@@ -42,6 +42,45 @@ describe('entryWords', () => {
     });
     expect(entryWords(oven, 'metric').amount).toBe('3.5\u202f%');
   });
+  it('tells what was weighed from what was worked out', () => {
+    const what = (fields: object) => entryWords(row(fields as never), 'metric').what;
+    expect(what({ kind: 'returned', kg: 19, kg_source: 'your entry' })).toBe('returned from a mold');
+    expect(what({ kind: 'returned', kg: 19, kg_source: 'learned' })).toContain('not weighed');
+    expect(what({ kind: 'returned', kg: 19, rest_lost: true })).toContain('the rest spilled');
+    expect(what({ kind: 'poured', burnt_kg: 0.5, metal_kg: 2, burnt_source: 'learned' })).toContain(
+      'worked out'
+    );
+    expect(what({ kind: 'poured', burnt_kg: 0.5, metal_kg: 2 })).toBe('poured; sand burnt');
+  });
+  it('says of a message that is not yet stored what it can', () => {
+    expect(entryWords(row({ kind: 'returned' }), 'metric').amount).toBe('');
+    expect(entryWords(row({ kind: 'poured', metal_kg: 2 }), 'metric').amount).toBe('');
+  });
+  it('names a learned figure that is held, and one that starts anew', () => {
+    expect(entryWords(row({ kind: 'learning', of: 'rammed-density', value: 1.7 }), 'metric')).toEqual({
+      what: 'rammed density held',
+      amount: '1.7\u202fkg/L'
+    });
+    expect(entryWords(row({ kind: 'learning', of: 'spill', value: null }), 'metric').what).toBe(
+      'spill learned anew'
+    );
+  });
+  it('says where a heap went, the shed being understood', () => {
+    const moved = (container: object) => entryWords(row({ kind: 'moved', container }), 'metric').what;
+    expect(moved({ cover: 'lid', place: 'shed' })).toBe('moved: loose lid');
+    expect(moved({ cover: 'lid', place: 'indoors' })).toBe('moved: loose lid, indoors, heated');
+  });
+  it('gives a sieve test by what a whole stack would have shown, and says what was made on a batch', () => {
+    const sieved = row({
+      kind: 'tested',
+      test: { kind: 'sieve' },
+      result: { fineness_number: 111, likely_fineness_number: 89 },
+      batch_entry_id: 4
+    });
+    expect(entryWords(sieved, 'metric')).toEqual({ what: 'sieve of a batch', amount: '89' });
+    const out = { ...sieved, excluded_reason: 'pan spilled' };
+    expect(entryWords(out, 'metric').what).toContain('(left out: pan spilled)');
+  });
   it('covers every other kind with words', () => {
     const fields = { kg: 1, burnt_kg: 1, ingredient: 'binder', container: { cover: 'lid' } };
     for (const kind of ['added', 'bought', 'dried', 'spilled', 'drawn', 'returned', 'poured', 'moved']) {

@@ -1,16 +1,18 @@
 import { heapTests } from '$lib/schema/heap-test';
 import { appendTest, listTests } from '$lib/server/heap/tests';
-import { byKind, create, pathId, queryTime, queryWhole, read } from '$lib/server/http/endpoint';
+import { byKind, create, pathId, queryWhole, read } from '$lib/server/http/endpoint';
+import { ledgerFilter } from '$lib/server/http/ledger-query';
 
-export const GET = read((db, event) =>
-  listTests(db, pathId(event, 'id', 'heap'), {
+/** Here `kind` is the kind of test. */
+export const GET = read((db, event) => {
+  const { kind, ...filter } = ledgerFilter(event);
+  return listTests(db, pathId(event, 'id', 'heap'), {
+    ...filter,
+    test_kind: kind ?? filter.test_kind,
     limit: queryWhole(event, 'limit', 50, 1, 500),
-    offset: queryWhole(event, 'offset', 0, 0, 1e9),
-    test_kind: event.url.searchParams.get('kind') ?? undefined,
-    from: queryTime(event, 'from'),
-    to: queryTime(event, 'to')
-  })
-);
+    offset: queryWhole(event, 'offset', 0, 0, 1e9)
+  });
+});
 
 export const POST = create(byKind(heapTests), (db, test, event) =>
   appendTest(db, pathId(event, 'id', 'heap'), test)
