@@ -141,9 +141,12 @@ const LEAST_REST = 0.02;
  * unmeasured sand brings in takes from all of them.
  */
 export function restingLess(rests_on: readonly Rest[], share: number): Rest[] {
-  return rests_on
-    .map((rest) => ({ ...rest, weight: rest.weight * share }))
-    .filter(({ weight }) => weight >= LEAST_REST);
+  const left: Rest[] = [];
+  for (const { entry_id, kind, at, weight } of rests_on) {
+    const kept = weight * share;
+    if (kept >= LEAST_REST) left.push({ entry_id, kind, at, weight: kept });
+  }
+  return left;
 }
 
 /**
@@ -152,9 +155,24 @@ export function restingLess(rests_on: readonly Rest[], share: number): Rest[] {
  */
 export function withDoubt(before: Belief, after: Belief): Belief {
   if (before.rests_on.length === 0 || after.rests_on !== before.rests_on) return after;
-  const [was, is] = [believedMoisture(before).sd, believedMoisture(after).sd];
+  const [was, is] = [moistureVariance(before), moistureVariance(after)];
   if (!(is > was)) return after;
-  return { ...after, rests_on: restingLess(after.rests_on, (was / is) ** 2) };
+  return { ...after, rests_on: restingLess(after.rests_on, was / is) };
+}
+
+/** The square of `believedMoisture`'s deviation, summed in place, as every entry of a ledger asks for it twice. */
+function moistureVariance({ mean, covariance }: Belief): number {
+  const total = totalMass(mean);
+  if (!(total > 0)) return 0;
+  const moisture = mean.water / total;
+  let sum = 0;
+  for (let i = 0; i < PARTS.length; i++) {
+    const along = (i === WATER ? 1 : 0) - moisture;
+    for (let j = 0; j < PARTS.length; j++) {
+      sum += along * ((j === WATER ? 1 : 0) - moisture) * covariance[i * SIZE + j]!;
+    }
+  }
+  return sum / (total * total);
 }
 
 /** Standard deviation of a figure with this gradient. */
@@ -171,16 +189,29 @@ export function perKg(arrival: Composition, kg: number): number[] {
   return toVector(arrival).map((value) => (kg > 0 ? value / kg : 0));
 }
 
-export function unit(index: number): number[] {
-  return PARTS.map((_, i) => (i === index ? 1 : 0));
+const UNITS = PARTS.map((_, index) => PARTS.map((__, i) => (i === index ? 1 : 0)));
+
+/** The direction of one part alone. */
+export function unit(index: number): readonly number[] {
+  return UNITS[index]!;
 }
 
+/** The masses in the order of PARTS; written out, as a long ledger asks for tens of thousands. */
 export function toVector(of: Composition): number[] {
-  return PARTS.map((part) => of[part]);
+  return [of.grain, of.active_clay, of.dead_clay, of.combustibles, of.oil, of.water, of.fines];
 }
 
 export function fromVector(vector: readonly number[]): Composition {
-  return Object.fromEntries(PARTS.map((part, i) => [part, vector[i]!])) as unknown as Composition;
+  const [grain, active_clay, dead_clay, combustibles, oil, water, fines] = vector as readonly [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number
+  ];
+  return { grain, active_clay, dead_clay, combustibles, oil, water, fines };
 }
 
 /** One source of error: the direction in which it moves the seven masses, and its size. */
@@ -188,11 +219,19 @@ export type Noise = readonly [direction: readonly number[], sd: number];
 
 /** P + Σ sd²·g·gᵀ */
 export function addNoise(covariance: Covariance, ...noises: readonly Noise[]): Covariance {
-  return noises.reduce((sum, [direction, sd]) => plusOuter(sum, direction, direction, sd * sd), covariance);
+  let sum = covariance;
+  for (const [direction, sd] of noises) sum = plusOuter(sum, direction, direction, sd * sd);
+  return sum;
 }
 
 /** The covariance of masses that are all scaled by one factor; the drying stays as it is. */
 export function scaledMasses(covariance: Covariance, factor: number): Covariance {
-  const of = (index: number) => (index === DRYING ? 1 : factor);
-  return covariance.map((value, at) => value * of(Math.floor(at / SIZE)) * of(at % SIZE));
+  const next = covariance.slice();
+  for (let i = 0; i < SIZE; i++) {
+    for (let j = 0; j < SIZE; j++) {
+      if (i !== DRYING) next[i * SIZE + j]! *= factor;
+      if (j !== DRYING) next[i * SIZE + j]! *= factor;
+    }
+  }
+  return next;
 }

@@ -59,18 +59,16 @@ export function carried(p: Covariance, changed: readonly ChangedRow[]): number[]
   const size = Math.sqrt(p.length);
   const half = p.slice();
   for (const [i, entries] of changed) {
-    for (let j = 0; j < size; j++) {
-      let sum = 0;
-      for (const [k, weight] of entries) sum += weight * p[k * size + j]!;
-      half[i * size + j] = sum;
+    for (let j = 0; j < size; j++) half[i * size + j] = 0;
+    for (const [k, weight] of entries) {
+      for (let j = 0; j < size; j++) half[i * size + j]! += weight * p[k * size + j]!;
     }
   }
   const next = half.slice();
   for (const [j, entries] of changed) {
-    for (let i = 0; i < size; i++) {
-      let sum = 0;
-      for (const [k, weight] of entries) sum += weight * half[i * size + k]!;
-      next[i * size + j] = sum;
+    for (let i = 0; i < size; i++) next[i * size + j] = 0;
+    for (const [k, weight] of entries) {
+      for (let i = 0; i < size; i++) next[i * size + j]! += weight * half[i * size + k]!;
     }
   }
   return next;

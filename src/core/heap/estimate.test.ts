@@ -216,4 +216,10 @@ describe('what the moisture rests on', () => {
     const diluted = rests([0, mixed(false)], [100, oven(0.03)], [100, mixed(false)])[0]?.[1] ?? 0;
     expect(diluted).toBeLessThan(fresh);
   });
+  it('fades exactly as the variance of the moisture grows', () => {
+    const before = believe(nature, ledger([0, mixed(false)], [100, oven(0.03)]));
+    const after = advance(nature, before, { id: 2, at: at(100), event: mixed(false) });
+    const [was, is] = [before, after].map((belief) => believedMoisture(belief).sd ** 2);
+    expect(after.rests_on[0]!.weight).toBeCloseTo((before.rests_on[0]!.weight * was!) / is!, 10);
+  });
 });

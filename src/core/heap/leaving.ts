@@ -55,29 +55,27 @@ export function remove(belief: Belief, kg: number, sd = weighingSd(kg)): Belief 
 export function burn(belief: Belief, event: Extract<Event, { kind: 'poured' }>): Belief {
   const total = totalMass(belief.mean);
   if (!(total > 0)) return belief;
-  const burnt = (kg: number) => burntBody(belief.mean, kg, event.water_driven_off_kg);
-  const after = burnt(event.burnt_kg);
+  const after = burntBody(belief.mean, event.burnt_kg, event.water_driven_off_kg);
   const share = Math.min(1, event.burnt_kg / total);
-  const index = (part: Part) => PARTS.indexOf(part);
-  const kept = (part: Part): ChangedRow => [index(part), [[index(part), 1 - share]]];
   const dead: ChangedRow = [
-    index('dead_clay'),
+    indexOf('dead_clay'),
     [
-      [index('dead_clay'), 1],
-      [index('active_clay'), share]
+      [indexOf('dead_clay'), 1],
+      [indexOf('active_clay'), share]
     ]
   ];
   const water_kept = belief.mean.water > 0 ? after.water / belief.mean.water : 1;
   const changed = [
-    kept('active_clay'),
-    kept('combustibles'),
-    kept('oil'),
+    kept('active_clay', 1 - share),
+    kept('combustibles', 1 - share),
+    kept('oil', 1 - share),
     dead,
-    [WATER, [[WATER, water_kept]]] as ChangedRow
+    kept('water', water_kept)
   ];
   const step = total * 1e-4;
   const base = toVector(after);
-  const slope = toVector(burnt(event.burnt_kg + step)).map((value, i) => (value - base[i]!) / step);
+  const more = burntBody(belief.mean, event.burnt_kg + step, event.water_driven_off_kg);
+  const slope = toVector(more).map((value, i) => (value - base[i]!) / step);
   const judged = event.burnt_stated === false ? BURNT_UNJUDGED_SD_SHARE : BURNT_SD_SHARE;
   const covariance = addNoise(
     carried(belief.covariance, changed),
@@ -87,4 +85,11 @@ export function burn(belief: Belief, event: Extract<Event, { kind: 'poured' }>):
   // What was driven off left the sand in the molds, if any was out.
   const out_kg = Math.max(0, belief.out_kg - (total - totalMass(after)));
   return { ...belief, mean: after, covariance, out_kg };
+}
+
+const indexOf = (part: Part) => PARTS.indexOf(part);
+
+/** The row of the Jacobian of a part of which only a share is kept. */
+function kept(part: Part, share: number): ChangedRow {
+  return [indexOf(part), [[indexOf(part), share]]];
 }

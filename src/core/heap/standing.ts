@@ -16,6 +16,9 @@ import { carried } from './covariance';
 import { SHED, waterAfterStanding } from './drying';
 import type { Container } from './entry';
 
+/** Relative step of the slopes that are taken as differences. */
+const STEP = 1e-4;
+
 /** Carries a belief through the time until `at`: the heap dries, by an amount known only roughly. */
 export function standUntil(nature: HeapNature, belief: Belief, at: string): Belief {
   if (belief.at === null) return { ...belief, at };
@@ -27,27 +30,24 @@ export function standUntil(nature: HeapNature, belief: Belief, at: string): Beli
   const inside = total > 0 ? Math.max(0, 1 - belief.out_kg / total) : 0;
   const { temper_ratio, moisture } = nature.targets;
   const climate = nature.air ? nature.air(belief.container, from_ms, to_ms) : SHED;
-  const standing = (water_kg: number, log_drying: number) =>
-    waterAfterStanding(
-      {
-        water_kg: water_kg * inside,
-        active_clay_kg: belief.mean.active_clay * inside,
-        target_temper_ratio: temper_ratio ? middle(temper_ratio) : middle(moisture) / 0.08,
-        exposed_area_m2: belief.container.exposed_area_m2,
-        cover: belief.container.cover,
-        climate
-      },
-      // The course depends on rate times time, so drying faster is standing longer.
-      hours * Math.exp(log_drying)
-    ) +
-    water_kg * (1 - inside);
+  const standing = {
+    water_kg: belief.mean.water * inside,
+    active_clay_kg: belief.mean.active_clay * inside,
+    target_temper_ratio: temper_ratio ? middle(temper_ratio) : middle(moisture) / 0.08,
+    exposed_area_m2: belief.container.exposed_area_m2,
+    cover: belief.container.cover,
+    climate
+  };
   const before = belief.mean.water;
-  const water = standing(before, belief.log_drying);
+  const outside = before * (1 - inside);
+  // The course depends on rate times time, so drying faster is standing longer.
+  const course_hours = hours * Math.exp(belief.log_drying);
+  const water = waterAfterStanding(standing, course_hours) + outside;
   const lost = before - water;
   if (!(lost > 0)) return { ...belief, at };
-  const step = before * 1e-4;
-  const of_water = Math.min(1, Math.max(0, (standing(before + step, belief.log_drying) - water) / step));
-  const of_drying = (standing(before, belief.log_drying + 1e-4) - water) / 1e-4;
+  const wetter = waterAfterStanding({ ...standing, water_kg: standing.water_kg * (1 + STEP) }, course_hours);
+  const of_water = Math.min(1, Math.max(0, (wetter + outside * (1 + STEP) - water) / (before * STEP)));
+  const of_drying = (waterAfterStanding(standing, course_hours * Math.exp(STEP)) + outside - water) / STEP;
   const dried = carried(belief.covariance, [
     [
       WATER,

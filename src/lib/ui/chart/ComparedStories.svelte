@@ -8,6 +8,7 @@
   import type { Palette } from './palette';
   import { fetchStory, type Story } from './story';
   import { percentAxis, timeAxis } from './axes';
+  import { percentTooltip } from './tooltip';
 
   const { heaps }: { heaps: readonly { id: number; name: string; version: number }[] } = $props();
 
@@ -45,10 +46,7 @@
     );
     return {
       grid: { left: 44, right: 12, top: 14, bottom: 30 },
-      tooltip: {
-        trigger: 'axis',
-        valueFormatter: (value: unknown) => (typeof value === 'number' ? `${value.toFixed(1)} %` : '')
-      },
+      tooltip: percentTooltip(palette),
       xAxis: timeAxis(palette),
       yAxis: percentAxis(palette, Math.max(1, ...tops)),
       dataZoom: [{ type: 'inside' }],

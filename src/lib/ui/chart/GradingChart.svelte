@@ -4,6 +4,7 @@
   import Chart from './Chart.svelte';
   import { gradingBlocks } from './grading-blocks';
   import { faded, type Palette } from './palette';
+  import { tooltip } from './tooltip';
 
   const { grading }: { grading: Grading } = $props();
   const label = $derived(
@@ -24,10 +25,7 @@
     const tallest = Math.max(...blocks.map(({ percent }) => percent));
     return {
       grid: { left: 44, right: 44, top: 26, bottom: 44 },
-      tooltip: {
-        trigger: 'item',
-        formatter: (each: { name: string }) => each.name
-      },
+      tooltip: { ...tooltip(palette, 'item'), formatter: (each: { name: string }) => each.name },
       xAxis: {
         type: 'log',
         logBase: 2,

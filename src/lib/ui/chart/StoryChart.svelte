@@ -8,6 +8,7 @@
   import { bandSeries, measuredSeries, windowArea } from './band';
   import { faded, type Palette } from './palette';
   import { fetchStory, type Story } from './story';
+  import { percentTooltip } from './tooltip';
   import { thinnedBand, thinnedPoints, thins, type View } from './thinning';
 
   interface Props {
@@ -66,10 +67,7 @@
     const { range, line } = bandSeries('estimate', shown, colour);
     return {
       grid: { left: 44, right: 12, top: 14, bottom: 58 },
-      tooltip: {
-        trigger: 'axis',
-        valueFormatter: (value: unknown) => (typeof value === 'number' ? `${value.toFixed(1)} %` : '')
-      },
+      tooltip: percentTooltip(palette),
       xAxis: timeAxis(palette),
       yAxis: percentAxis(palette, top),
       dataZoom: [

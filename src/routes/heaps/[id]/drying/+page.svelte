@@ -8,6 +8,7 @@
   import { percentAxis, timeAxis } from '$lib/ui/chart/axes';
   import { bandSeries, windowArea, type BandPoint } from '$lib/ui/chart/band';
   import type { Palette } from '$lib/ui/chart/palette';
+  import { percentTooltip } from '$lib/ui/chart/tooltip';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { units } from '$lib/ui/preferences';
   import Ticket from '$lib/ui/temper/Ticket.svelte';
@@ -63,10 +64,7 @@
     const { range, line } = bandSeries('moisture', points, palette.heat);
     return {
       grid: { left: 44, right: 16, top: 14, bottom: 28 },
-      tooltip: {
-        trigger: 'axis',
-        valueFormatter: (value: unknown) => (typeof value === 'number' ? `${value.toFixed(1)} %` : '')
-      },
+      tooltip: percentTooltip(palette),
       xAxis: timeAxis(palette),
       yAxis: percentAxis(palette, top),
       series: [range, { ...line, markArea: windowArea(data.state.window_percent, palette) }]

@@ -4,6 +4,7 @@
   import Chart from '$lib/ui/chart/Chart.svelte';
   import { measuredSeries, windowArea } from '$lib/ui/chart/band';
   import type { Palette } from '$lib/ui/chart/palette';
+  import { tooltip } from '$lib/ui/chart/tooltip';
   import { told, warned } from '$lib/ui/frame/toaster';
   import Ticket from '$lib/ui/temper/Ticket.svelte';
 
@@ -69,7 +70,7 @@
     });
     return {
       grid: { left: 44, right: 48, top: 34, bottom: 44 },
-      tooltip: { trigger: 'item' },
+      tooltip: tooltip(palette, 'item'),
       xAxis: {
         type: 'value',
         name: 'moisture %',
