@@ -1,9 +1,11 @@
+import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
 const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 export default defineConfig({
+  plugins: [svelte()],
   resolve: { alias: { $core: here('src/core'), $lib: here('src/lib') } },
   test: { include: ['src/**/*.test.ts', 'bench/**/*.test.ts'], environment: 'node', testTimeout: 90_000 }
 });

@@ -15,7 +15,8 @@ import {
   shape,
   somePercent,
   text,
-  whole
+  whole,
+  windowOf
 } from './fields';
 import {
   compactabilityReadings,
@@ -33,17 +34,6 @@ const list = <T extends AnySchema>(of: T, least: number, most: number) =>
     .typeError('must be a list')
     .min(least, `needs at least ${least}`)
     .max(most, `holds at most ${most}`);
-
-/** A window, min not above max. */
-const range = (least: number, most: number) =>
-  shape({
-    min: between('', least, most).required(REQUIRED),
-    max: between('', least, most).required(REQUIRED)
-  }).test(
-    'ordered',
-    'min must not be more than max',
-    (value) => !value || !(Number(value.min) > Number(value.max))
-  );
 
 /** Requests of the stateless calculators, by name. */
 export const calculators = {
@@ -110,8 +100,8 @@ export const calculators = {
       50
     ).required(REQUIRED),
     total_kg: kg().required(REQUIRED),
-    fineness_number: range(1, 300).required(REQUIRED),
-    fines_percent: range(0, 100).optional(),
+    fineness_number: windowOf(between('', 1, 300)).required(REQUIRED),
+    fines_percent: windowOf(percent()).optional(),
     /** What the scale shows, g; the amounts are exact without. */
     resolution_g: between('g', 0.1, 1000).optional()
   }).required(REQUIRED),

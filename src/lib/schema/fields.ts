@@ -1,4 +1,4 @@
-import { boolean, number, object, string, type ObjectShape } from 'yup';
+import { boolean, number, object, string, type NumberSchema, type ObjectShape } from 'yup';
 import { COVERS } from '$core/heap/drying';
 import { PLACES } from '$core/heap/place';
 
@@ -81,15 +81,23 @@ export const isoTime = () =>
       );
     });
 
+export const REQUIRED = 'is required';
+
 /** A window of percentages, min below max. */
 export const percentWindow = (most: number) =>
-  shape({ min: percent(most).required('is required'), max: somePercent(most).required('is required') }).test(
+  shape({ min: percent(most).required(REQUIRED), max: somePercent(most).required(REQUIRED) }).test(
     'ordered',
     'min must be less than max',
     (value) => !value || !(Number(value.min) >= Number(value.max))
   );
 
-export const REQUIRED = 'is required';
+/** A window whose two ends may be alike, each by the field that is given for them. */
+export const windowOf = (least: NumberSchema<number | undefined>, most = least) =>
+  shape({ min: least.required(REQUIRED), max: most.required(REQUIRED) }).test(
+    'ordered',
+    'min must not be more than max',
+    (value) => !value || !(Number(value.min) > Number(value.max))
+  );
 
 /** Where a heap stands. */
 export const container = () =>

@@ -1,37 +1,26 @@
 import { array, type InferType } from 'yup';
-import { REQUIRED, WETTEST_TARGET, between, choice, id, kg, kgOrNone, percent, shape, yesNo } from './fields';
-
-/** A window whose two ends may be alike. */
-const window = (most: number) =>
-  shape({ min: percent(most).required(REQUIRED), max: percent(most).required(REQUIRED) }).test(
-    'ordered',
-    'min must not be more than max',
-    (value) => !value || !(Number(value.min) > Number(value.max))
-  );
+import {
+  REQUIRED,
+  WETTEST_TARGET,
+  between,
+  choice,
+  id,
+  kg,
+  kgOrNone,
+  percent,
+  shape,
+  windowOf,
+  yesNo
+} from './fields';
 
 /** Where a heap should land, and what may go in; windows left out are the heap's own. */
 export const renewalRequest = shape({
-  total_kg: shape({ min: kgOrNone(5000).required(REQUIRED), max: kg(5000).required(REQUIRED) })
-    .test(
-      'ordered',
-      'min must not be more than max',
-      (value) => !value || !(Number(value.min) > Number(value.max))
-    )
-    .optional(),
-  moisture_percent: window(WETTEST_TARGET).optional(),
-  active_clay_percent: window(60).optional(),
-  dead_clay_percent: window(60).optional(),
-  fines_percent: window(60).optional(),
-  fineness_number: shape({
-    min: between('', 1, 300).required(REQUIRED),
-    max: between('', 1, 300).required(REQUIRED)
-  })
-    .test(
-      'ordered',
-      'min must not be more than max',
-      (value) => !value || !(Number(value.min) > Number(value.max))
-    )
-    .optional(),
+  total_kg: windowOf(kgOrNone(5000), kg(5000)).optional(),
+  moisture_percent: windowOf(percent(WETTEST_TARGET)).optional(),
+  active_clay_percent: windowOf(percent(60)).optional(),
+  dead_clay_percent: windowOf(percent(60)).optional(),
+  fines_percent: windowOf(percent(60)).optional(),
+  fineness_number: windowOf(between('', 1, 300)).optional(),
   least: choice(['cost', 'material']).optional(),
   /** Stock that comes in bags is taken by the bag, or to the end of an open one. */
   whole_bags: yesNo().optional(),

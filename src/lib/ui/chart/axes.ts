@@ -9,12 +9,12 @@ export function timeAxis(palette: Palette) {
   };
 }
 
-/** Percent from nothing up to `most`. */
+/** Percent from nothing up to `most`, or the half percent above it: a top that is no tick would crowd the last one. */
 export function percentAxis(palette: Palette, most: number) {
   return {
     type: 'value',
     min: 0,
-    max: Number(most.toFixed(1)),
+    max: Math.ceil(most * 2) / 2,
     axisLabel: { color: palette.soft, formatter: (value: number) => `${value.toFixed(1)} %` },
     splitLine: { lineStyle: { color: palette.rule } }
   };

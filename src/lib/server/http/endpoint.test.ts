@@ -1,0 +1,179 @@
+import type { RequestEvent, RequestHandler } from '@sveltejs/kit';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { newMaterial } from '$lib/schema/stock';
+import { closeDatabase, database } from '../database/current';
+import { notFound } from '../refusal';
+import { createMaterial, listMaterials } from '../stock/stock';
+import { act, create, download, pathId, queryNumber, read, respond } from './endpoint';
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'brunkel-test-'));
+  vi.stubEnv('BRUNKEL_DATA', folder);
+});
+afterEach(async () => {
+  await closeDatabase();
+  vi.unstubAllEnvs();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+interface Asked {
+  body?: unknown;
+  path?: string;
+  params?: Record<string, string>;
+  key?: string;
+}
+async function ask(handler: RequestHandler, { body, path = '/api/v1/materials', params = {}, key }: Asked) {
+  const url = new URL(`http://127.0.0.1${path}`);
+  const request = new Request(url, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', ...(key && { 'idempotency-key': key }) },
+    body: typeof body === 'string' ? body : JSON.stringify(body ?? {})
+  });
+  const response = await handler({ request, url, params } as unknown as RequestEvent as never);
+  const text = await response.text();
+  return {
+    status: response.status,
+    type: response.headers.get('content-type'),
+    headers: response.headers,
+    text,
+    json: () => JSON.parse(text) as Record<string, unknown>
+  };
+}
+const stored = async () => listMaterials(await database());
+
+describe('a record is made', () => {
+  const make = create(newMaterial, createMaterial);
+  it('with its place, and stored', async () => {
+    const answer = await ask(make, { body: { kind: 'olivine' } });
+    expect(answer.status).toBe(201);
+    expect(answer.headers.get('location')).toBe(`/api/v1/materials/${String(answer.json().id)}`);
+    expect(await stored()).toMatchObject([{ id: answer.json().id, kind: 'olivine' }]);
+  });
+  it('once, when the same request comes twice', async () => {
+    const [first, again] = [
+      await ask(make, { body: { kind: 'olivine' }, key: 'once' }),
+      await ask(make, { body: { kind: 'olivine' }, key: 'once' })
+    ];
+    expect([again.status, again.text, again.headers.get('location')]).toEqual([
+      first.status,
+      first.text,
+      first.headers.get('location')
+    ]);
+    expect(await stored()).toHaveLength(1);
+  });
+  it.each([
+    ['an unknown field', { kind: 'olivine', colour: 'green' }, 'colour'],
+    ['a kind that is none', { kind: 'gold' }, 'kind'],
+    ['nothing', {}, 'kind']
+  ])('not from %s: told at the field, and nothing stored', async (_, body, path) => {
+    const answer = await ask(make, { body });
+    expect(answer.status).toBe(422);
+    expect(answer.type).toBe('application/problem+json');
+    expect(answer.json().errors).toMatchObject([{ path }]);
+    expect(await stored()).toEqual([]);
+  });
+  it('not from what is no JSON', async () =>
+    expect(await ask(make, { body: '{"kind"' })).toMatchObject({
+      status: 400,
+      type: 'application/problem+json'
+    }));
+});
+
+describe('an answer', () => {
+  it('is computed from a checked body', async () => {
+    const kindOf = respond(newMaterial, (_, input) => ({ was: input.kind }));
+    expect((await ask(kindOf, { body: { kind: 'olivine' } })).json()).toEqual({ was: 'olivine' });
+    expect((await ask(kindOf, { body: { kind: 7 } })).status).toBe(422);
+  });
+  it('may be checked by what the path names', async () => {
+    const asked: string[] = [];
+    const handler = respond(
+      (_, event) => {
+        asked.push(event.url.pathname);
+        return newMaterial;
+      },
+      () => 'done'
+    );
+    expect((await ask(handler, { body: { kind: 'olivine' }, path: '/api/v1/calc/x' })).text).toBe('"done"');
+    expect(asked).toEqual(['/api/v1/calc/x']);
+  });
+  it('is read from the records, or is a file with a name', async () => {
+    expect((await ask(read(listMaterials), {})).json()).toEqual([]);
+    const file = await ask(
+      download('text/csv; charset=utf-8', async () => ({ name: 'ledger.csv', text: 'at,kind\n' })),
+      {}
+    );
+    expect([file.type, file.headers.get('content-disposition'), file.text]).toEqual([
+      'text/csv; charset=utf-8',
+      'attachment; filename="ledger.csv"',
+      'at,kind\n'
+    ]);
+  });
+  it('of an action is 204 when there is nothing to say', async () => {
+    expect(
+      (
+        await ask(
+          act(async () => undefined),
+          {}
+        )
+      ).status
+    ).toBe(204);
+    expect(
+      (
+        await ask(
+          act(async () => ({ restored: true })),
+          {}
+        )
+      ).json()
+    ).toEqual({ restored: true });
+  });
+});
+
+describe('what goes wrong', () => {
+  it('is a problem with its own status when it was foreseen', async () => {
+    const answer = await ask(
+      read(async (_, event) => pathId(event, 'id', 'heap')),
+      { params: { id: 'x' } }
+    );
+    expect(answer.json()).toMatchObject({ status: 404, title: 'Not found' });
+    const gone = await ask(
+      act(async () => Promise.reject(notFound('lot', 7))),
+      {}
+    );
+    expect(gone.json().detail).toContain('7');
+  });
+  it('is our fault otherwise: logged here, and nothing of it told', async () => {
+    const logged = vi.spyOn(console, 'error').mockImplementation(() => undefined);
+    const answer = await ask(
+      read(async () => Promise.reject(new Error('no such column: secret'))),
+      {}
+    );
+    expect(answer.status).toBe(500);
+    expect(answer.text).not.toContain('secret');
+    expect(logged).toHaveBeenCalledOnce();
+    logged.mockRestore();
+  });
+});
+
+describe('a number in the query', () => {
+  const number = async (query: string) =>
+    (
+      await ask(
+        read(async (_, event) => queryNumber(event, 'air_c', -40, 60) ?? 'none'),
+        { path: `/x${query}` }
+      )
+    ).json();
+  it('is taken in its range, may be left out, and is refused otherwise', async () => {
+    expect(await number('?air_c=-7.5')).toBe(-7.5);
+    expect(await number('')).toBe('none');
+    for (const wrong of ['', ' ', '61', 'warm', 'NaN', 'Infinity']) {
+      expect(await number(`?air_c=${encodeURIComponent(wrong)}`)).toMatchObject({
+        errors: [{ path: 'air_c', message: 'must be a number, -40 to 60' }]
+      });
+    }
+  });
+});

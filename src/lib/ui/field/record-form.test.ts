@@ -1,0 +1,57 @@
+import { describe, expect, it, vi } from 'vitest';
+import { entries } from '$lib/schema/entry';
+import { ApiProblem } from '../api-client';
+import { RecordForm, present } from './record-form.svelte';
+
+const water = { kind: 'water', at: '2026-05-01T09:00:00Z', kg: 0.2 };
+
+describe('a form', () => {
+  it('sends what its schema takes, and is busy meanwhile', async () => {
+    const form = new RecordForm();
+    const sent = form.submit(entries.water, water, async () => {
+      expect(form.busy).toBe(true);
+      return 'stored';
+    });
+    expect(await sent).toBe('stored');
+    expect([form.busy, form.errors, form.message]).toEqual([false, [], null]);
+  });
+  it('does not send what its schema refuses: it says so at the field', async () => {
+    const form = new RecordForm();
+    const send = vi.fn();
+    expect(await form.submit(entries.water, { ...water, kg: -1 }, send)).toBeUndefined();
+    expect(send).not.toHaveBeenCalled();
+    expect(form.errorOf('kg')).toBe('Must be more than 0 to 200 kg.');
+    expect(form.errorOf('note')).toBeUndefined();
+  });
+  it('is not sent twice by a second press', async () => {
+    const form = new RecordForm();
+    let done: (value: string) => void = () => undefined;
+    const send = vi.fn(() => new Promise<string>((resolve) => (done = resolve)));
+    const first = form.submit(entries.water, water, send);
+    expect(await form.submit(entries.water, water, send)).toBeUndefined();
+    done('stored');
+    expect(await first).toBe('stored');
+    expect(send).toHaveBeenCalledOnce();
+  });
+  it('shows what the server refused, and forgets it at the next try', async () => {
+    const form = new RecordForm();
+    const errors = [{ path: 'kg', message: 'only 3 kg of that lot are left.' }];
+    await form.submit(entries.water, water, () => Promise.reject(new ApiProblem(422, 'Too much.', errors)));
+    expect(form.message).toBe('Too much.');
+    expect(form.errorOf('kg')).toBe('Only 3 kg of that lot are left.');
+    expect(form.busy).toBe(false);
+    await form.submit(entries.water, water, async () => 'stored');
+    expect([form.errors, form.message]).toEqual([[], null]);
+  });
+  it('does not hide a fault of its own', async () => {
+    const form = new RecordForm();
+    const fault = form.submit(entries.water, water, () => Promise.reject(new TypeError('oh')));
+    await expect(fault).rejects.toThrow('oh');
+    expect(form.busy).toBe(false);
+  });
+});
+
+describe('present', () => {
+  it('drops what was left empty and keeps nothing else from being itself', () =>
+    expect(present({ a: undefined, b: null, c: 0, d: '' })).toEqual({ b: null, c: 0, d: '' }));
+});
