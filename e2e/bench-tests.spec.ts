@@ -123,6 +123,31 @@ test('the temper curve places temper, and is adopted and undone', async ({ page,
   await expect.poll(async () => (await targets()).source).toBe('handbook');
 });
 
+test('the ladder is climbed rung by rung: test, splash, test again', async ({ page, request }) => {
+  const heap = await mixedHeap(request);
+  await open(page, `/heaps/${heap}/temper-curve`);
+  const rungs = page.getByRole('listitem').filter({ has: page.locator('.number') });
+  const working = page.locator('[aria-current="step"]');
+  await expect(working).toContainText('Start with sand a little too dry');
+  for (const height of ['61', '56']) {
+    await working.getByRole('link', { name: 'Compactability' }).click();
+    await page.getByLabel('Loose height').fill('100 mm');
+    await page.getByLabel('Rammed height').fill(`${height} mm`);
+    await page.getByRole('button', { name: 'Log the test' }).click();
+    await expect(working).toContainText('Add a small splash');
+    await page.getByLabel('Splash').fill('0');
+    await page.getByRole('button', { name: 'Splashed in' }).click();
+    await expect(working.getByText('Must be more than 0')).toBeVisible();
+    await page.getByLabel('Splash').fill('90 g');
+    await page.getByRole('button', { name: 'Splashed in' }).click();
+    await expect(working).toContainText('Mull it, then ram a tube');
+  }
+  await expect(rungs.nth(0)).toContainText('compactability 39 %');
+  await expect(rungs.nth(1)).toContainText('compactability 44 %');
+  await expect(page.getByText('Nine times in ten it lies between')).toBeVisible();
+  await accessible(page);
+});
+
 test('the heap’s story is drawn, and switches between moisture and clay', async ({ page, request }) => {
   const heap = await mixedHeap(request);
   await open(page, `/heaps/${heap}`);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { temperCurve, type CurvePoint } from './temper-curve';
+import { fittedAt, temperCurve, type CurvePoint } from './temper-curve';
 
 /** A sand whose strength peaks at 3.2 % with 95 kPa, and whose compactability is 45 % at 3.5 %. */
 const sand = (moisture: number): CurvePoint => ({
@@ -74,4 +74,52 @@ describe('temperCurve', () => {
     const falling = line.map((point, i) => ({ ...point, compactability: 0.6 - 0.05 * i }));
     expect(temperCurve(falling).findings).toContain('compactability-does-not-rise');
   });
+  it('holds the true temper and the true course in its intervals about nine times in ten', () => {
+    const by = uniform(7);
+    let [inside, curved] = [0, 0];
+    const runs = 400;
+    for (let run = 0; run < runs; run++) {
+      const noisy = ladder.map((point) => ({
+        ...point,
+        strength_pa: point.strength_pa! * (1 + 0.06 * normal(by)),
+        compactability: point.compactability! + 0.02 * normal(by)
+      }));
+      const { temper_interval, strength_fit } = temperCurve(noisy);
+      if (temper_interval![0] <= 0.035 && 0.035 <= temper_interval![1]) inside++;
+      const { low, high } = fittedAt(strength_fit!, 0.034);
+      if (low <= sand(0.034).strength_pa! && sand(0.034).strength_pa! <= high) curved++;
+    }
+    for (const share of [inside / runs, curved / runs]) {
+      expect(share).toBeGreaterThan(0.85);
+      expect(share).toBeLessThan(0.98);
+    }
+  });
+  it('is surest of its courses among the points, and ever less so beyond them', () => {
+    const { compactability_fit, strength_fit } = temperCurve(ladder);
+    const width = (fit: typeof strength_fit, moisture: number) => {
+      const { low, high } = fittedAt(fit!, moisture);
+      return high - low;
+    };
+    for (const fit of [compactability_fit, strength_fit]) {
+      expect(width(fit, 0.05)).toBeGreaterThan(width(fit, 0.042));
+      expect(width(fit, 0.06)).toBeGreaterThan(2 * width(fit, 0.042));
+    }
+    expect(fittedAt(compactability_fit!, 0.035).value).toBeCloseTo(0.45, 10);
+    expect(fittedAt(strength_fit!, 0.032).value).toBeCloseTo(95e3, 3);
+  });
+  it('says how surely temper is placed, by the line or by the peak', () => {
+    const byLine = temperCurve(ladder).temper_interval!;
+    expect((byLine[0] + byLine[1]) / 2).toBeCloseTo(0.035, 10);
+    const strengths = ladder.map(({ moisture, strength_pa }) => ({ moisture, strength_pa }));
+    const { temper_interval, peak } = temperCurve(strengths);
+    expect(temper_interval![1] / temper_interval![0]).toBeCloseTo(peak!.interval[1] / peak!.interval[0], 10);
+    expect(temperCurve([]).temper_interval).toBeNull();
+  });
 });
+
+/** A small seeded generator, so that a run can be run again. */
+function uniform(seed: number): () => number {
+  let state = seed;
+  return () => (state = (state * 48_271) % 2_147_483_647) / 2_147_483_647;
+}
+const normal = (by: () => number) => Math.sqrt(-2 * Math.log(by())) * Math.cos(2 * Math.PI * by());

@@ -13,11 +13,27 @@ export interface TemperCurve {
   peak: { moisture: number; interval: [number, number]; strength_pa: number } | null;
   /** Where to ram, 0–1; null while the points cannot say. */
   temper_moisture: number | null;
+  /** Nine times in ten it lies in here. */
+  temper_interval: [number, number] | null;
   /** Strength = a + b·w + c·w², Pa; null without three different moistures. */
-  strength_fit: [number, number, number] | null;
+  strength_fit: CurveFit | null;
   /** Compactability = a + b·w; null without two different moistures. */
-  compactability_fit: [number, number] | null;
+  compactability_fit: CurveFit | null;
   findings: CurveFinding[];
+}
+
+/** A polynomial over moisture (0–1), lowest power first, and how surely its coefficients are known. */
+export interface CurveFit {
+  coefficients: readonly number[];
+  covariance: readonly (readonly number[])[];
+}
+
+/** What a fit says at a moisture, and the range that holds its curve there nine times in ten. */
+export function fittedAt(fit: CurveFit, moisture: number): { value: number; low: number; high: number } {
+  const powers = fit.coefficients.map((_, k) => moisture ** k);
+  const value = fit.coefficients.reduce((sum, coefficient, k) => sum + coefficient * powers[k]!, 0);
+  const reach = NINE_IN_TEN * sdAlong(fit, powers);
+  return { value, low: value - reach, high: value + reach };
 }
 
 export type CurveFinding =
@@ -51,7 +67,7 @@ const NINE_IN_TEN = 1.645;
  * Strength peak and temper moisture from a ladder of splashes.
  *
  * Weighted least squares (normal equations) with the readings' own standard deviations, widened when the
- * points scatter more than that; the peak's interval by the delta method, nine times in ten.
+ * points scatter more than that; the intervals of peak and temper by the delta method, nine times in ten.
  *
  * @param target_compactability 0–1
  */
@@ -87,31 +103,32 @@ export function temperCurve(points: readonly CurvePoint[], target_compactability
     else if (peak.moisture > most(strong)) findings.push('peak-above-range');
   }
   let temper_moisture: number | null = null;
+  let temper_interval: [number, number] | null = null;
   if (line) {
     const [a, b] = line.coefficients as [number, number];
     if (b > 0) {
-      temper_moisture = (target_compactability - a) / b;
-      if (temper_moisture < least(compact) || temper_moisture > most(compact))
-        findings.push('temper-outside-range');
-      if (!(temper_moisture > 0 && temper_moisture < 0.5)) temper_moisture = null;
+      const placed = (target_compactability - a) / b;
+      if (placed < least(compact) || placed > most(compact)) findings.push('temper-outside-range');
+      if (placed > 0 && placed < 0.5) {
+        temper_moisture = placed;
+        temper_interval = around(placed, sdAlong(line, [-1 / b, -placed / b]));
+      }
     } else findings.push('compactability-does-not-rise');
   }
   if (temper_moisture === null && peak) {
+    const [low, high] = peak.interval;
     temper_moisture = peak.moisture * WET_OF_PEAK;
+    temper_interval = [low * WET_OF_PEAK, high * WET_OF_PEAK];
     findings.push('placed-by-peak');
   }
   return {
     peak,
     temper_moisture,
-    strength_fit: (strength?.coefficients as [number, number, number] | undefined) ?? null,
-    compactability_fit: (line?.coefficients as [number, number] | undefined) ?? null,
+    temper_interval,
+    strength_fit: strength,
+    compactability_fit: line,
     findings
   };
-}
-
-interface Fit {
-  coefficients: number[];
-  covariance: Matrix;
 }
 
 function fit(
@@ -119,7 +136,7 @@ function fit(
   degree: number,
   value: (p: CurvePoint) => number,
   sd: (p: CurvePoint) => number
-): Fit {
+): CurveFit {
   // Moisture in percent keeps the normal equations well conditioned; the coefficients are scaled back after.
   const rows = points.map((p) =>
     Array.from({ length: degree + 1 }, (_, k) => (p.moisture * 100) ** k / sd(p))
@@ -134,23 +151,36 @@ function fit(
   const scale = Matrix.diag(Array.from({ length: degree + 1 }, (_, k) => 100 ** k));
   return {
     coefficients: scale.mmul(solution).to1DArray(),
-    covariance: scale.mmul(covariance.mul(Math.max(1, scatter))).mmul(scale)
+    covariance: scale
+      .mmul(covariance.mul(Math.max(1, scatter)))
+      .mmul(scale)
+      .to2DArray()
   };
 }
 
-function peakOf({ coefficients, covariance }: Fit): TemperCurve['peak'] {
-  const [a, b, c] = coefficients as [number, number, number];
+function peakOf(fit: CurveFit): TemperCurve['peak'] {
+  const [a, b, c] = fit.coefficients as [number, number, number];
   if (!(c < 0)) return null;
   const moisture = -b / (2 * c);
   if (!(moisture > 0 && moisture < 0.5)) return null;
-  const gradient = Matrix.rowVector([0, -1 / (2 * c), b / (2 * c * c)]);
-  const sd = Math.sqrt(Math.max(0, gradient.mmul(covariance).mmul(gradient.transpose()).get(0, 0)));
   return {
     moisture,
-    interval: [Math.max(0, moisture - NINE_IN_TEN * sd), moisture + NINE_IN_TEN * sd],
+    interval: around(moisture, sdAlong(fit, [0, -1 / (2 * c), b / (2 * c * c)])),
     strength_pa: a + b * moisture + c * moisture * moisture
   };
 }
+
+/** Standard deviation of a figure with this gradient over the coefficients. */
+function sdAlong({ covariance }: CurveFit, gradient: readonly number[]): number {
+  const along = Matrix.rowVector([...gradient]);
+  const c = new Matrix(covariance.map((row) => [...row]));
+  return Math.sqrt(Math.max(0, along.mmul(c).mmul(along.transpose()).get(0, 0)));
+}
+
+const around = (moisture: number, sd: number): [number, number] => [
+  Math.max(0, moisture - NINE_IN_TEN * sd),
+  moisture + NINE_IN_TEN * sd
+];
 
 const distinct = (points: readonly CurvePoint[]) => new Set(points.map((point) => point.moisture)).size;
 const least = (points: readonly CurvePoint[]) => Math.min(...points.map((point) => point.moisture));

@@ -197,7 +197,7 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
       })),
       (target_compactability_percent ?? 45) / 100
     );
-    const { peak, temper_moisture } = curve;
+    const { peak, temper_moisture, temper_interval } = curve;
     return {
       peak: peak && {
         moisture_percent: asPercent(peak.moisture),
@@ -205,6 +205,7 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
         strength_kpa: peak.strength_pa / 1000
       },
       temper_moisture_percent: temper_moisture === null ? null : asPercent(temper_moisture),
+      temper_interval: temper_interval?.map(asPercent) ?? null,
       findings: curve.findings.map((finding) => ({ finding, advice: CURVE_WORDS[finding] }))
     };
   },

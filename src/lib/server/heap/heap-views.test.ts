@@ -104,6 +104,31 @@ describe('readLadder', () => {
     expect(ladder.peak!.moisture_percent).toBeCloseTo(moistures[2]!, 0);
     expect(ladder.temper_moisture_percent).toBeGreaterThan(moistures[0]!);
     expect(ladder.temper_moisture_percent).toBeLessThan(moistures[4]!);
+    const [low, high] = ladder.temper_interval!;
+    expect(low).toBeLessThan(ladder.temper_moisture_percent!);
+    expect(high).toBeGreaterThan(ladder.temper_moisture_percent!);
+    for (const course of [ladder.strength_kpa!, ladder.compactability_percent!]) {
+      expect(course[0]!.moisture_percent).toBeLessThan(moistures[0]!);
+      expect(course.at(-1)!.moisture_percent).toBeGreaterThan(moistures[4]!);
+      expect(course.every((each) => 0 <= each.low && each.low <= each.value && each.value <= each.high)).toBe(
+        true
+      );
+    }
+  });
+  it('knows how far today’s ladder was climbed, and how much the next splash is', async () => {
+    const now = (minutes: number) => Date.parse(at(2, minutes));
+    const { climb } = await readLadder(db, heap, now(0));
+    expect(climb).toMatchObject({ rungs: [], next: 'start' });
+    const { total_kg } = await readState(db, heap, at(2, 0));
+    expect(climb.splash_kg).toBeCloseTo(0.004 * total_kg, 2);
+    await test({ kind: 'compactability', at: at(2, 10), start_mm: 100, end_mm: 62 });
+    expect((await readLadder(db, heap, now(12))).climb).toMatchObject({
+      rungs: [{ compactability_percent: 38, strength_kpa: null }],
+      next: 'splash'
+    });
+    await log({ kind: 'water', at: at(2, 15), kg: 0.12 });
+    expect((await readLadder(db, heap, now(16))).climb.next).toBe('test');
+    expect((await readLadder(db, heap, now(12 * 60))).climb).toMatchObject({ rungs: [], next: 'start' });
   });
 });
 

@@ -29,6 +29,13 @@ describe('what a test is made on', () => {
       home: '/heaps/3'
     });
   });
+  it('is a rung of the ladder, which it leads back to', () =>
+    expect(heapSubject(heap, null, true)).toMatchObject({
+      collection: '/heaps/3/tests',
+      marks: {},
+      home: '/heaps/3/temper-curve',
+      list: '/heaps/3/test?on=ladder'
+    }));
   it('is a lot in its bag, with no window to land in', () =>
     expect(lotSubject({ id: 5, kind: 'damp-sand', role: 'sand', name: 'Yard sand' })).toMatchObject({
       name: 'Yard sand',

@@ -35,14 +35,25 @@ const window = (percent: { min: number; max: number }) => ({
   max: percent.max / 100
 });
 
-/** A heap, or, with a batch named, what was mixed in then while it lay by itself. */
-export function heapSubject(heap: HeapOf, batch: { id: number; name: string } | null): TestSubject {
-  const query = batch ? `?batch=${batch.id}` : '';
+/** What a test page is asked to lead back to its ladder with. */
+export const ON_LADDER = 'on=ladder';
+
+/**
+ * A heap, or, with a batch named, what was mixed in then while it lay by itself.
+ *
+ * @param on_ladder whether its tests are rungs of the temper curve's ladder, and lead back there
+ */
+export function heapSubject(
+  heap: HeapOf,
+  batch: { id: number; name: string } | null,
+  on_ladder = false
+): TestSubject {
+  const query = batch ? `?batch=${batch.id}` : on_ladder ? `?${ON_LADDER}` : '';
   return {
     name: batch?.name ?? heap.name,
     collection: `/heaps/${heap.id}/tests`,
     marks: batch ? { batch_entry_id: batch.id } : {},
-    home: `/heaps/${heap.id}`,
+    home: on_ladder ? `/heaps/${heap.id}/temper-curve` : `/heaps/${heap.id}`,
     query,
     list: `/heaps/${heap.id}/test${query}`,
     system: heap.system,

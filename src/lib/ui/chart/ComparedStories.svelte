@@ -38,7 +38,7 @@
       const points = what === 'clay' ? story.active_clay : story.moisture;
       const tests = what === 'clay' ? story.clay_tests : story.moisture_tests;
       const colour = i === 0 ? palette.heat : palette.ink;
-      const { range, line } = bandSeries(heaps[i]?.name ?? '', points, colour, i > 0);
+      const { range, line } = bandSeries(heaps[i]?.name ?? '', points, colour, { dashed: i > 0 });
       return [range, line, measuredSeries(`tests of ${heaps[i]?.name}`, tests, palette)];
     });
     const tops = stories.flatMap((story) =>

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { percentAxis } from './axes';
+import { percentAxis, timeAxis } from './axes';
 import { bandSeries, measuredSeries, windowArea, type BandPoint } from './band';
 import { faded, type Palette } from './palette';
 import { percentTooltip } from './tooltip';
@@ -33,7 +33,7 @@ describe('an estimate through time', () => {
     expect(inside!.shape.points.map(([x]) => x)).toEqual([0, 100, 200, 300, 300, 200, 100, 0]);
   });
   it('of another heap is dashed', () =>
-    expect(bandSeries('other', points, palette.clay, true).line.lineStyle.type).toBe('dashed'));
+    expect(bandSeries('other', points, palette.clay, { dashed: true }).line.lineStyle.type).toBe('dashed'));
 });
 
 describe('measured points', () => {
@@ -53,12 +53,17 @@ describe('what lies around a series', () => {
   it('is its window, between two values of the y axis', () =>
     expect(windowArea({ min: 2.8, max: 3.3 }, palette).data).toEqual([[{ yAxis: 2.8 }, { yAxis: 3.3 }]]));
   it('is an axis that ends on a round figure, so that no two lines crowd', () => {
-    for (const most of [0.2, 1, 3.3, 4.13, 12.01]) {
-      const { max } = percentAxis(palette, most);
+    for (const most of [0.2, 1, 3.3, 4.13, 12.01, 90, 180]) {
+      const { max, interval } = percentAxis(palette, most);
       expect(max).toBeGreaterThanOrEqual(most);
-      expect(max).toBeLessThan(most + 1);
-      expect(max % 0.5).toBe(0);
+      expect(max - most).toBeLessThan(interval);
+      expect(max % interval).toBe(0);
+      expect(max / interval).toBeLessThanOrEqual(6);
     }
+  });
+  it('is a moment in words, not in digits for machines', () => {
+    const { label } = timeAxis(palette).axisPointer;
+    expect(label.formatter({ value: new Date(2026, 9, 16, 13, 10).getTime() })).toBe('16 Oct 2026, 13:10');
   });
   it('is a word at the pointer: percent, or nothing where there is none', () => {
     const { valueFormatter } = percentTooltip(palette);

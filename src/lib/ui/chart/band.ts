@@ -19,15 +19,21 @@ interface DrawingBy {
 }
 
 /**
- * An estimate: its range as one shaded outline, and its middle as a line over it.
+ * An estimate, or a fit: its range as one shaded outline, and its middle as a line over it.
  *
  * The range is not two stacked lines, which ECharts searches through anew at every movement, but one shape drawn
  * with the first point in view.
  */
-export function bandSeries(name: string, points: readonly BandPoint[], colour: string, dashed = false) {
+export function bandSeries(
+  name: string,
+  points: readonly BandPoint[],
+  colour: string,
+  { dashed = false, yAxisIndex = 0 } = {}
+) {
   const range = {
     name: `${name} range`,
     type: 'custom',
+    yAxisIndex,
     data: points.map(([x, middle]) => [x, middle]),
     silent: true,
     clip: true,
@@ -43,6 +49,7 @@ export function bandSeries(name: string, points: readonly BandPoint[], colour: s
   const line = {
     name,
     type: 'line',
+    yAxisIndex,
     data: points.map(([x, middle]) => [x, middle]),
     sampling: 'lttb',
     symbol: 'none',

@@ -1,10 +1,10 @@
 import type { LayoutLoad } from './$types';
-import { heapSubject } from '$lib/ui/bench/subject';
+import { ON_LADDER, heapSubject } from '$lib/ui/bench/subject';
 import { shortDate } from '$lib/ui/ledger/entry-words';
 
 /** What the tests below are made on: the heap, or with `?batch=` one batch of it. */
-export const load: LayoutLoad = async ({ parent, data }) => {
+export const load: LayoutLoad = async ({ parent, data, url }) => {
   const { heap } = await parent();
   const batch = data.batch && { id: data.batch.id, name: `the batch of ${shortDate(data.batch.at)}` };
-  return { subject: heapSubject(heap, batch) };
+  return { subject: heapSubject(heap, batch, url.search.includes(ON_LADDER)) };
 };

@@ -1,0 +1,143 @@
+<script lang="ts">
+  /** The ladder of a temper curve, rung by rung: test, splash, test again, until the peak lies between two. */
+  import { RUNGS, type NextRung } from '$core/bench/temper-ladder';
+  import { editableMass } from '$core/quantity/display';
+  import { entries } from '$lib/schema/entry';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { units } from '$lib/ui/preferences';
+  import { ON_LADDER } from './subject';
+  import WaitTimer from './WaitTimer.svelte';
+
+  interface Rung {
+    at: string;
+    moisture_percent: number;
+    compactability_percent: number | null;
+    strength_kpa: number | null;
+  }
+  interface Props {
+    heap_id: number;
+    climb: { rungs: readonly Rung[]; next: NextRung; splash_kg: number };
+  }
+  const { heap_id, climb }: Props = $props();
+
+  const form = new RecordForm();
+  // A splash is proposed once for each rung; what was typed over it stays.
+  // svelte-ignore state_referenced_locally
+  let text = $state(editableMass(climb.splash_kg, 'small', units()));
+  // svelte-ignore state_referenced_locally
+  let kg = $state<number | undefined>(climb.splash_kg);
+
+  /** The rung that is worked on; a splash is the way from one to the next. */
+  const working = $derived(climb.next === 'done' ? -1 : climb.rungs.length);
+  const places = $derived(Array.from({ length: Math.max(RUNGS, climb.rungs.length) }, (_, i) => i));
+  const test = (kind: string) => `/heaps/${heap_id}/test/${kind}?${ON_LADDER}`;
+  const noStrength = $derived(climb.rungs.at(-1)?.strength_kpa === null);
+
+  async function splash() {
+    const at = new Date().toISOString();
+    const body = present({ kind: 'water' as const, at, zone: zone(), kg, typed: { kg: text } });
+    await form.submit(entries.water, body, () => logEntry(heap_id, body, `${text} of water is in the heap.`));
+  }
+</script>
+
+<section class="stack">
+  <h2>Climb the ladder: five small splashes</h2>
+  <ol>
+    {#each places as i (i)}
+      {@const rung = climb.rungs[i]}
+      <li class:working={i === working} aria-current={i === working ? 'step' : undefined}>
+        <span class="number" aria-hidden="true">{i + 1}</span>
+        {#if rung}
+          <p>
+            <strong>{rung.moisture_percent.toFixed(1)} %</strong>
+            water{#if rung.compactability_percent !== null}, compactability
+              {rung.compactability_percent.toFixed(0)} %{/if}{#if rung.strength_kpa !== null}, strength
+              {rung.strength_kpa.toFixed(0)} kPa{/if}
+          </p>
+        {:else if i !== working}
+          <p class="soft">A splash wetter.</p>
+        {:else if climb.next === 'splash'}
+          <div class="stack">
+            <p>
+              Add a small splash, mull it in, then test again.
+              {#if noStrength}Before that, you can still
+                <a href={test('green-compression')}>break a cylinder</a> of the last rung.{/if}
+            </p>
+            <div class="splash">
+              <QuantityField
+                label="Splash"
+                dimension="mass"
+                size="small"
+                bind:text
+                bind:si={kg}
+                error={form.errorOf('kg')}
+              />
+              <button class="act" type="button" onclick={splash} disabled={form.busy}>Splashed in</button>
+            </div>
+            {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+          </div>
+        {:else}
+          <div class="stack">
+            {#if climb.next === 'start'}
+              <p>
+                Start with sand a little too dry, and dry and weigh it once, so that the rungs stand where
+                they say.
+              </p>
+            {:else}
+              <p>Mull it, then ram a tube; break a cylinder too if you can.</p>
+              <WaitTimer seconds={180} name="heap {heap_id}: rung {i}" />
+            {/if}
+            <div class="tests">
+              {#if climb.next === 'start'}<a class="quiet" href={test('moisture')}>Dry and weigh</a>{/if}
+              <a class="quiet" href={test('compactability')}>Compactability</a>
+              <a class="quiet" href={test('green-compression')}>Break a cylinder</a>
+            </div>
+          </div>
+        {/if}
+      </li>
+    {/each}
+  </ol>
+  {#if climb.next === 'done'}
+    <p>
+      That is the ladder. Where the curve has its peak between two rungs, one more splash is not needed; tests
+      that you log later sharpen it.
+    </p>
+  {/if}
+</section>
+
+<style>
+  ol {
+    display: grid;
+    gap: 0.25rem;
+  }
+  li {
+    display: grid;
+    grid-template-columns: 2.25rem 1fr;
+    align-items: start;
+    gap: 0.5rem;
+    padding: 0.6rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+  .number {
+    font-family: var(--display);
+    font-weight: 700;
+    color: var(--soft);
+  }
+  .working .number {
+    color: var(--heat);
+  }
+  .splash {
+    display: grid;
+    grid-template-columns: minmax(8rem, 14rem) auto;
+    align-items: end;
+    justify-content: start;
+    gap: 0.75rem;
+  }
+  .tests {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 0.75rem;
+  }
+</style>
