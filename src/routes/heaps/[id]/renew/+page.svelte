@@ -119,6 +119,15 @@
     return [words, open].filter(Boolean).join(' and ');
   }
   const shown = $derived(renewal.feasible ? renewal : renewal.nearest);
+  /** The answer in a line, for where the ticket is out of sight. */
+  const inShort = $derived.by(() => {
+    if (!shown) return 'No mix of this stock comes near.';
+    const parts = [
+      ...(shown.discard_kg > 0 ? [`${massText(shown.discard_kg, units())} out`] : []),
+      ...shown.additions.map((each) => `${each.name.toLowerCase()} ${massText(each.kg, units())}`)
+    ];
+    return `${renewal.feasible ? '' : 'Not reached; nearest: '}${parts.join(', ') || 'nothing to add'}`;
+  });
   const nameOf = (field: string) =>
     field === 'fineness_number'
       ? 'fineness'
@@ -217,6 +226,7 @@
         >
       </fieldset>
     {/each}
+    <p class="in-short" class:wrong={!renewal.feasible} aria-hidden="true">{inShort}</p>
   </div>
   <div class="stack">
     <Ticket title={renewal.feasible ? 'To renew it' : 'It cannot be reached'}>
@@ -307,6 +317,24 @@
     align-items: center;
     gap: 0.6rem;
     min-height: 3rem;
+  }
+  .tick input {
+    flex: none;
+  }
+  .in-short {
+    display: none;
+  }
+  @media (max-width: 61.99rem) {
+    .in-short {
+      display: block;
+      position: sticky;
+      bottom: calc(4rem + env(safe-area-inset-bottom));
+      margin-inline: -1rem;
+      padding: 0.6rem 1rem;
+      background: var(--paper);
+      border-top: 1px solid var(--rule);
+      font-weight: 600;
+    }
   }
   .window {
     display: grid;
