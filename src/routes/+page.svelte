@@ -141,6 +141,9 @@
     font-weight: 600;
     min-height: 3rem;
   }
+  .step :global(svg) {
+    flex: none;
+  }
   @media (min-width: 62rem) {
     .heap {
       grid-template-columns: minmax(12rem, 1.2fr) 10rem minmax(14rem, 1.5fr) minmax(14rem, 1.3fr);

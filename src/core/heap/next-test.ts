@@ -1,7 +1,7 @@
 import type { HeapTestKind } from '$core/bench/heap-test';
 import { aimMoisture } from '$core/judge/temper-window';
 import { PARTS, dryShare, totalMass, type Composition } from '$core/material/composition';
-import { MOISTURE_SD, READING_SD, SQUEEZE_MOISTURE_SD } from '$core/reference/accuracy';
+import { MOISTURE_SD, PROBE_MOISTURE_SD, READING_SD, SQUEEZE_MOISTURE_SD } from '$core/reference/accuracy';
 import { middle } from '$core/reference/targets';
 import { quadratic } from './covariance';
 import type { Belief, HeapNature } from './belief';
@@ -21,6 +21,7 @@ export interface TestWorth {
 /** Minutes that a hand is busy with each test (handbook default). */
 const MINUTES = {
   squeeze: 1,
+  probe: 2,
   pan: 12,
   oven: 6,
   compactability: 5,
@@ -53,6 +54,12 @@ export function testsWorth(nature: HeapNature, belief: Belief): TestWorth[] {
         minutes: MINUTES.squeeze,
         gradient: temper.gradient,
         sd: asTemper(SQUEEZE_MOISTURE_SD)
+      },
+      {
+        kind: 'probe',
+        minutes: MINUTES.probe,
+        gradient: moisture.gradient,
+        sd: PROBE_MOISTURE_SD
       },
       {
         kind: 'compactability',
@@ -104,6 +111,12 @@ export function testsWorth(nature: HeapNature, belief: Belief): TestWorth[] {
     .sort(
       (a, b) => (b.sd_before_kg - b.sd_after_kg) / b.minutes - (a.sd_before_kg - a.sd_after_kg) / a.minutes
     );
+}
+
+/** The best of these that can be made with what everybody has: a probe only where it was used of late. */
+export function bestTest(worth: readonly TestWorth[], belief: Belief): TestWorth | null {
+  const probes = belief.rests_on.some(({ kind }) => kind === 'probe');
+  return worth.find(({ kind }) => kind !== 'probe' || probes) ?? null;
 }
 
 /** How the water to prescribe moves with each of the seven masses: τ·clay − water, or to a moisture of one's own. */

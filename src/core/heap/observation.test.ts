@@ -3,9 +3,9 @@ import type { HeapTest } from '$core/bench/heap-test';
 import { PARTS, composition } from '$core/material/composition';
 import { TARGETS } from '$core/reference/targets';
 import type { LedgerEntry } from './entry';
-import { believedDryShare, believedMoisture, type HeapNature } from './belief';
+import { believedDryShare, believedMoisture, type Belief, type HeapNature } from './belief';
 import { believe } from './estimate';
-import { testsWorth } from './next-test';
+import { bestTest, testsWorth } from './next-test';
 import { observationOf } from './observation';
 
 const targets = TARGETS['sodium-bentonite'];
@@ -126,6 +126,18 @@ describe('testsWorth', () => {
       (each) => (each.sd_before_kg - each.sd_after_kg) / each.minutes
     );
     expect([...per].sort((a, b) => b - a)).toEqual(per);
+  });
+  it('puts a probe forward only to who uses one', () => {
+    const probed: HeapTest = { kind: 'probe', moisture: 0.034 };
+    const probeFirst = (belief: Belief) => {
+      const worth = testsWorth(nature, belief);
+      const probe = worth.filter(({ kind }) => kind === 'probe');
+      expect(probe).toHaveLength(1);
+      return bestTest([...probe, ...worth], belief)!.kind;
+    };
+    expect(probeFirst(believe(nature, ledger()))).not.toBe('probe');
+    expect(probeFirst(believe(nature, ledger(probed)))).toBe('probe');
+    expect(bestTest([], believe(nature, ledger()))).toBeNull();
   });
   it('has nothing to offer for no sand or oil sand', () => {
     expect(testsWorth(nature, believe(nature, []))).toEqual([]);

@@ -3,7 +3,7 @@ import { believedDrying, type Belief, type Believed } from '$core/heap/belief';
 import { believe } from '$core/heap/estimate';
 import { learnedDrying } from '$core/heap/learning';
 import { standUntil } from '$core/heap/standing';
-import { testsWorth, type TestWorth } from '$core/heap/next-test';
+import { bestTest, testsWorth, type TestWorth } from '$core/heap/next-test';
 import {
   PARTS,
   dryShare,
@@ -171,7 +171,7 @@ function stateRecord(
       lots: dosing
     },
     /** The test that would narrow the prescribed water most for a minute of work; null when none would. */
-    best_next_test: worth[0] ?? null,
+    best_next_test: bestTest(worth, belief),
     tests_worth: worth,
     /** What the moisture rests on: shares of readings, heaviest first; the rest are the weights logged. */
     rests_on: [...belief.rests_on].sort((a, b) => b.weight - a.weight).slice(0, 4),

@@ -100,36 +100,6 @@
       {/if}
       The skin dries first; the core is wetter than the figure.
     </p>
-    <form class="stack" onsubmit={ask} novalidate>
-      <div class="pair">
-        <QuantityField label="Next session in, days" dimension="count" bind:text={daysText} bind:si={days} />
-        <QuantityField
-          label="Air, °C"
-          optional
-          dimension="count"
-          bind:text={airText}
-          bind:si={air}
-          hint="Left empty: the simulated station"
-        />
-        <QuantityField
-          label="Humidity"
-          optional
-          dimension="fraction"
-          bind:text={humidityText}
-          bind:si={humidity}
-        />
-        <QuantityField
-          label="Sand, °C"
-          optional
-          dimension="count"
-          bind:text={sandText}
-          bind:si={sand}
-          hint="After a pour, or in frost"
-        />
-      </div>
-      {#if problem}<p class="wrong" role="alert">{problem}</p>{/if}
-      <p><button class="quiet">Forecast</button></p>
-    </form>
   </div>
   <div class="stack">
     <Ticket title="At the next session">
@@ -159,8 +129,42 @@
     </Ticket>
   </div>
 </div>
+<form class="stack ask" onsubmit={ask} novalidate>
+  <div class="pair">
+    <QuantityField label="Next session in, days" dimension="count" bind:text={daysText} bind:si={days} />
+    <QuantityField
+      label="Air, °C"
+      optional
+      dimension="count"
+      bind:text={airText}
+      bind:si={air}
+      hint="Left empty: the simulated station"
+    />
+    <QuantityField
+      label="Humidity"
+      optional
+      dimension="fraction"
+      bind:text={humidityText}
+      bind:si={humidity}
+    />
+    <QuantityField
+      label="Sand, °C"
+      optional
+      dimension="count"
+      bind:text={sandText}
+      bind:si={sand}
+      hint="After a pour, or in frost"
+    />
+  </div>
+  {#if problem}<p class="wrong" role="alert">{problem}</p>{/if}
+  <p><button class="quiet">Forecast</button></p>
+</form>
 
 <style>
+  .ask {
+    margin-top: 1.5rem;
+    max-width: 45rem;
+  }
   .value {
     font-family: var(--display);
     font-size: 2.6rem;
@@ -180,6 +184,8 @@
   td,
   th:last-child {
     text-align: right;
+  }
+  td {
     font-family: var(--mono);
   }
   tr + tr,
