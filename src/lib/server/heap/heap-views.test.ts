@@ -212,4 +212,43 @@ describe('readRenewal', () => {
     expect(renewed.cost).toBeGreaterThan(0);
     expect((await readState(db, heap, at(1, 5))).total_kg).toBeCloseTo(40, 0);
   });
+  it('fills the bin that the heap stands in now, and no further', async () => {
+    await createLot(db, { kind: 'washed-silica', bought_kg: 60 } as never);
+    await createLot(db, { kind: 'sodium-bentonite', bought_kg: 10 } as never);
+    const small = { cover: 'lid', exposed_area_m2: 0.1, capacity_kg: 34 };
+    await log({ kind: 'moved', at: at(1, 1), container: small });
+    const { mass_kg, ...renewed } = await readRenewal(db, heap, {} as never, at(1, 5));
+    expect(mass_kg).toEqual({ min: 34, max: 34 });
+    if (!renewed.feasible) throw new Error('infeasible');
+    expect(renewed.discard_kg).toBeGreaterThan(5);
+    expect(renewed.result.total_kg).toBeCloseTo(34, 1);
+    await log({ kind: 'moved', at: at(1, 2), container: { ...small, capacity_kg: 60 } });
+    const roomier = await readRenewal(db, heap, {} as never, at(1, 5));
+    expect(roomier.mass_kg.max).toBe(60);
+    expect(roomier.mass_kg.min).toBeCloseTo(36, 0);
+  });
+  it('holds the fineness of the heap, not of a batch that was sieved by itself', async () => {
+    const sieve = (finer: number) => ({
+      kind: 'sieve',
+      at: at(1, 3),
+      retained: [
+        { sieve: '50', grams: 40 - finer },
+        { sieve: '100', grams: 40 },
+        { sieve: 'pan', grams: finer }
+      ]
+    });
+    const batch = await log({
+      kind: 'mixed',
+      at: at(1, 2),
+      additions: [{ ingredient: 'sand', kg: 5 }]
+    });
+    const fineness = async () => (await readRenewal(db, heap, {} as never, at(1, 5))).heap_fineness_number;
+    await test({ ...sieve(30), batch_entry_id: batch.id });
+    expect(await fineness()).toBeNull();
+    await test(sieve(4));
+    const ofHeap = await fineness();
+    expect(ofHeap).toBeGreaterThan(30);
+    await test({ ...sieve(30), at: at(1, 4), batch_entry_id: batch.id });
+    expect(await fineness()).toBe(ofHeap);
+  });
 });

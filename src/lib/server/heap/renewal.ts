@@ -23,6 +23,12 @@ const WINDOW_FIELDS: Record<RenewalWindow, string> = {
   fineness_number: 'fineness_number'
 };
 
+/** What a renewed heap may weigh unless it is said: about what it does, and no more than its bin holds. */
+export function massWindow(total_kg: number, capacity_kg: number | undefined): Window {
+  const max = capacity_kg ?? total_kg * 1.25 + 1;
+  return { min: Math.min(total_kg * 0.9, max), max };
+}
+
 export type RenewalRecord = Awaited<ReturnType<typeof readRenewal>>;
 
 /**
@@ -38,7 +44,8 @@ export async function readRenewal(
   const heap = await heapRow(db, heap_id);
   const nature = natureOf(heap);
   const ledger = (await loadLedger(db, heap_id)).filter((entry) => entry.at <= at);
-  const condition = conditionAt(nature, believe(nature, ledger), at);
+  const belief = believe(nature, ledger);
+  const condition = conditionAt(nature, belief, at);
   const heap_fineness_number = lastFineness(ledger);
   if (request.fineness_number && heap_fineness_number === null) {
     const message = 'cannot be held: this heap was never sieved. Make a sieve test first';
@@ -62,10 +69,7 @@ export async function readRenewal(
       heap_fineness_number,
       stock,
       windows: {
-        total_kg: request.total_kg ?? {
-          min: condition.total_kg * 0.9,
-          max: heap.container.capacity_kg ?? condition.total_kg * 1.25 + 1
-        },
+        total_kg: request.total_kg ?? massWindow(condition.total_kg, belief.container.capacity_kg),
         moisture: own(request.moisture_percent) ?? condition.window,
         active_clay: own(request.active_clay_percent) ?? nature.targets.active_clay,
         dead_clay: own(request.dead_clay_percent),
@@ -105,9 +109,10 @@ export async function readRenewal(
     cost: renewal.cost
   });
   const named = (windows: readonly RenewalWindow[]) => windows.map((window) => WINDOW_FIELDS[window]);
-  // What the page offers to hold or to take whole.
+  // What the page offers to hold or to take whole, and where it starts.
   const offers = {
     heap_fineness_number,
+    mass_kg: massWindow(condition.total_kg, belief.container.capacity_kg),
     in_bags: lots.some(({ bag_kg }) => bag_kg !== null)
   };
   return answer.feasible
@@ -155,10 +160,11 @@ function suits(lot: LotRecord, system: 'water' | 'oil', ids: readonly number[] |
   return lot.role === 'sand' || lot.role === 'fines';
 }
 
-/** Fineness number of the latest sieve test that counts. */
+/** Fineness number of the latest sieve test of the whole heap that counts. */
 function lastFineness(ledger: Awaited<ReturnType<typeof loadLedger>>): number | null {
   for (const { event } of [...ledger].reverse()) {
-    if (event.kind === 'tested' && event.test.kind === 'sieve' && event.excluded === undefined) {
+    if (event.kind !== 'tested' || event.excluded !== undefined || event.batch_id !== undefined) continue;
+    if (event.test.kind === 'sieve') {
       return grading(event.test.retained, event.test.sample_g ?? undefined).likely_fineness_number;
     }
   }

@@ -21,7 +21,8 @@
   const first = {
     window: data.state.window_percent,
     clay: data.heap.targets.active_clay_percent,
-    mass: data.state.total_kg
+    mass: data.renewal.mass_kg,
+    total_kg: data.state.total_kg
   };
   let windows = $state([
     {
@@ -60,10 +61,11 @@
       name: 'Mass',
       unit: 'kg',
       low: 0,
-      high: Math.ceil(first.mass * 2 + 10),
+      high: Math.ceil(Math.max(first.mass.max, first.total_kg * 2 + 10)),
       step: 0.5,
-      min: half(first.mass * 0.9),
-      max: half(first.mass * 1.25 + 1)
+      min: half(first.mass.min),
+      // Rounded up, it would no longer fit the bin.
+      max: Math.floor(first.mass.max * 2) / 2
     }
   ]);
   let whole_bags = $state(false);
