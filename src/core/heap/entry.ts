@@ -96,6 +96,12 @@ export interface LedgerEntry {
   batch_tests?: readonly BatchTest[] | undefined;
 }
 
+/** What was read of the whole heap, and counts; null for a batch by itself, and for a reading that was left out. */
+export function readingOfHeap(event: Event): HeapTest | null {
+  const counts = event.kind === 'tested' && event.excluded === undefined && event.batch_id === undefined;
+  return counts ? event.test : null;
+}
+
 /** Hands each batch the tests that were made on it by itself; a test of a batch that is gone counts for nothing. */
 export function withBatchTests(entries: readonly LedgerEntry[]): LedgerEntry[] {
   const tests = new Map<number, BatchTest[]>();

@@ -1,6 +1,6 @@
 import { bringBack, bringBatch, bringWater } from './arriving';
 import { firstBelief, withDoubt, type Belief, type HeapNature } from './belief';
-import type { LedgerEntry } from './entry';
+import { readingOfHeap, type LedgerEntry } from './entry';
 import { burn, dryOff, remove } from './leaving';
 import { read } from './reading';
 import { moveTo, standUntil, teachDrying } from './standing';
@@ -51,11 +51,11 @@ function happened(nature: HeapNature, then: Belief, entry: LedgerEntry): Belief 
       return moveTo(then, event.container);
     case 'learning':
       return event.of === 'drying' ? teachDrying(then, event.value) : then;
-    case 'tested':
+    case 'tested': {
       // What was read of a batch by itself counted when the batch joined the heap.
-      return event.excluded === undefined && event.batch_id === undefined
-        ? read(nature, then, event.test, entry.id)
-        : then;
+      const test = readingOfHeap(event);
+      return test ? read(nature, then, test, entry.id) : then;
+    }
     case 'noted':
       return then;
   }

@@ -62,6 +62,33 @@ describe('readStory', () => {
   });
 });
 
+describe('what counts of a heap', () => {
+  const oven = (dry_g: number, more: object = {}) =>
+    test({ kind: 'moisture', at: at(2), method: 'oven', pan_g: 100, wet_g: 200, dry_g, ...more });
+  const drawn = async () =>
+    (await readStory(db, heap, 90, at(3))).moisture_tests.map(([, percent]) => percent);
+
+  it('is what was read of all of it, by drying or a probe', async () => {
+    const batch = await log({ kind: 'mixed', at: at(1, 5), additions: [{ ingredient: 'sand', kg: 5 }] });
+    await oven(197);
+    await test({ kind: 'probe', at: at(2, 5), moisture_percent: 3.2 });
+    await oven(192, { batch_entry_id: batch.id });
+    const wild = await oven(180);
+    await amendTest(db, heap, wild.id, {
+      ...{ kind: 'moisture', at: at(2), method: 'oven', pan_g: 100, wet_g: 200, dry_g: 180 },
+      excluded_reason: 'the pan was wet'
+    } as unknown as NewHeapTest);
+    expect(await drawn()).toEqual([3, 3.2]);
+  });
+  it('is no rung of its temper curve otherwise', async () => {
+    const batch = await log({ kind: 'mixed', at: at(1, 5), additions: [{ ingredient: 'sand', kg: 5 }] });
+    await test({ kind: 'compactability', at: at(2), start_mm: 100, end_mm: 55, batch_entry_id: batch.id });
+    expect((await readLadder(db, heap)).points).toEqual([]);
+    await test({ kind: 'compactability', at: at(2, 1), start_mm: 100, end_mm: 55 });
+    expect((await readLadder(db, heap)).points).toHaveLength(1);
+  });
+});
+
 describe('readForecast', () => {
   it('dries in the air of the simulated station, or in what was typed', async () => {
     const now = new Date(at(2));

@@ -2,6 +2,7 @@ import { testFigure } from '$core/bench/heap-test';
 import { CURVE_WORDS, fittedAt, temperCurve, type CurveFit } from '$core/bench/temper-curve';
 import { SPLASH_SHARE, climbNow, nextOnLadder, type Rung } from '$core/bench/temper-ladder';
 import { believedMass, believedMoisture, firstBelief } from '$core/heap/belief';
+import { readingOfHeap } from '$core/heap/entry';
 import { advance } from '$core/heap/estimate';
 import { asPercent } from '$core/quantity/display';
 import { middle } from '$core/reference/targets';
@@ -31,9 +32,8 @@ export async function readLadder(db: Database, heap_id: number, now = Date.now()
   for (const entry of await loadLedger(db, heap_id)) {
     belief = advance(nature, belief, entry);
     if (entry.event.kind === 'water') splashed_ms = Date.parse(entry.at);
-    if (entry.event.kind !== 'tested') continue;
-    const { test } = entry.event;
-    if (test.kind !== 'compactability' && test.kind !== 'green-compression') continue;
+    const test = readingOfHeap(entry.event);
+    if (test?.kind !== 'compactability' && test?.kind !== 'green-compression') continue;
     const ms = Date.parse(entry.at);
     const last = points.at(-1);
     const reading = test.kind === 'compactability' ? 'compactability' : 'strength_pa';

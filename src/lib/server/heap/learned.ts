@@ -1,6 +1,5 @@
 import { believedDrying } from '$core/heap/belief';
-import type { LearnedFigure, LedgerEntry } from '$core/heap/entry';
-import { LEARNED_FIGURES } from '$core/heap/entry';
+import { LEARNED_FIGURES, readingOfHeap, type LearnedFigure, type LedgerEntry } from '$core/heap/entry';
 import { believe } from '$core/heap/estimate';
 import { learn, learnedDrying, type Learned } from '$core/heap/learning';
 import type { Database } from '../database/database';
@@ -55,8 +54,8 @@ function moistureReadings(ledger: readonly LedgerEntry[]): number {
   let count = 0;
   for (const { event } of ledger) {
     if (event.kind === 'moved' || (event.kind === 'learning' && event.of === 'drying')) count = 0;
-    if (event.kind !== 'tested' || event.excluded !== undefined || event.batch_id !== undefined) continue;
-    if (['moisture', 'probe', 'squeeze', 'compactability'].includes(event.test.kind)) count += 1;
+    const test = readingOfHeap(event);
+    if (test && ['moisture', 'probe', 'squeeze', 'compactability'].includes(test.kind)) count += 1;
   }
   return count;
 }

@@ -1,5 +1,6 @@
 import { grading } from '$core/bench/grading';
 import { conditionAt } from '$core/heap/condition';
+import { readingOfHeap } from '$core/heap/entry';
 import { believe } from '$core/heap/estimate';
 import { dryShare } from '$core/material/composition';
 import { renew, type Renewal, type RenewalStock, type RenewalWindow } from '$core/mix/renewal';
@@ -163,9 +164,9 @@ function suits(lot: LotRecord, system: 'water' | 'oil', ids: readonly number[] |
 /** Fineness number of the latest sieve test of the whole heap that counts. */
 function lastFineness(ledger: Awaited<ReturnType<typeof loadLedger>>): number | null {
   for (const { event } of [...ledger].reverse()) {
-    if (event.kind !== 'tested' || event.excluded !== undefined || event.batch_id !== undefined) continue;
-    if (event.test.kind === 'sieve') {
-      return grading(event.test.retained, event.test.sample_g ?? undefined).likely_fineness_number;
+    const test = readingOfHeap(event);
+    if (test?.kind === 'sieve') {
+      return grading(test.retained, test.sample_g ?? undefined).likely_fineness_number;
     }
   }
   return null;

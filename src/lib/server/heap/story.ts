@@ -1,5 +1,6 @@
 import { testFigure } from '$core/bench/heap-test';
 import { believedDryShare, believedMoisture, firstBelief, type Belief } from '$core/heap/belief';
+import { readingOfHeap } from '$core/heap/entry';
 import { advance } from '$core/heap/estimate';
 import { standUntil } from '$core/heap/standing';
 import { asPercent } from '$core/quantity/display';
@@ -12,7 +13,7 @@ export interface Story {
   /** [ms, middle, low, high] */
   moisture: [number, number, number, number][];
   active_clay: [number, number, number, number][];
-  /** Moisture tests by drying: [ms, percent]. */
+  /** Moisture by drying or a probe: [ms, percent]. */
   moisture_tests: [number, number][];
   /** Methylene blue tests: [ms, percent]. */
   clay_tests: [number, number][];
@@ -64,10 +65,10 @@ export async function readStory(
     point(belief, ms);
     if (ms < from) continue;
     if (entry.event.kind !== 'tested') story.marks.push([ms, entry.event.kind]);
-    else if (entry.event.test.kind === 'moisture')
-      story.moisture_tests.push([ms, asPercent(testFigure(entry.event.test)!)]);
-    else if (entry.event.test.kind === 'methylene-blue')
-      story.clay_tests.push([ms, asPercent(testFigure(entry.event.test)!)]);
+    const test = readingOfHeap(entry.event);
+    if (test?.kind === 'moisture' || test?.kind === 'probe')
+      story.moisture_tests.push([ms, asPercent(testFigure(test)!)]);
+    if (test?.kind === 'methylene-blue') story.clay_tests.push([ms, asPercent(testFigure(test)!)]);
   }
   standing(end);
   return story;

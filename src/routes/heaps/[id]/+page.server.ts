@@ -5,15 +5,17 @@ import { listTests } from '$lib/server/heap/tests';
 
 /** As many lines as a heap's page shows at first; the rest is on a page of its own. */
 const LINES = 12;
+/** The last moisture test that counts is looked for among this many. */
+const LATEST = 20;
 
 export const load: PageServerLoad = async ({ params }) => {
   const db = await database();
   const id = Number(params.id);
   const [ledger, moisture] = await Promise.all([
     listEntries(db, id, { limit: LINES, undone: true }),
-    listTests(db, id, { test_kind: 'moisture', limit: 1 })
+    listTests(db, id, { test_kind: 'moisture', limit: LATEST })
   ]);
-  const lastMoisture = moisture.items.find((test) => !test.excluded_reason);
+  const lastMoisture = moisture.items.find((test) => !test.excluded_reason && !test.batch_entry_id);
   return {
     ledger,
     measured: lastMoisture ? (lastMoisture.result as { moisture_percent: number }).moisture_percent : null
