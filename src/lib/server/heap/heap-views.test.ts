@@ -142,6 +142,20 @@ describe('readLadder', () => {
       );
     }
   });
+  it('makes one point of two tests on the same sand, and two of them when a splash lies between', async () => {
+    const cylinder = { kind: 'green-compression', load_kg: 16, diameter_mm: 50.8 };
+    await test({ kind: 'compactability', at: at(2, 1), start_mm: 100, end_mm: 60 });
+    await log({ kind: 'water', at: at(2, 3), kg: 0.2 });
+    await test({ ...cylinder, at: at(2, 6) });
+    expect((await readLadder(db, heap)).points).toMatchObject([
+      { compactability_percent: 40, strength_kpa: null },
+      { compactability_percent: null, strength_kpa: expect.any(Number) }
+    ]);
+    await test({ kind: 'compactability', at: at(2, 8), start_mm: 100, end_mm: 55 });
+    const { points } = await readLadder(db, heap);
+    expect(points).toHaveLength(2);
+    expect(points[1]).toMatchObject({ compactability_percent: 45, strength_kpa: expect.any(Number) });
+  });
   it('knows how far today’s ladder was climbed, and how much the next splash is', async () => {
     const now = (minutes: number) => Date.parse(at(2, minutes));
     const { climb } = await readLadder(db, heap, now(0));

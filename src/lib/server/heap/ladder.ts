@@ -10,7 +10,7 @@ import type { Database } from '../database/database';
 import { heapRow, natureOf } from './heaps';
 import { loadLedger } from './ledger';
 
-/** Tests this close in time are taken on the same sand, that is, they make one point. */
+/** Tests this close in time, with nothing done to the heap between, are taken on the same sand: they make one point. */
 const SAME_SAND_MS = 20 * 60_000;
 
 export type LadderRecord = Awaited<ReturnType<typeof readLadder>>;
@@ -28,19 +28,22 @@ export async function readLadder(db: Database, heap_id: number, now = Date.now()
   const nature = natureOf(heap);
   const points: Rung[] = [];
   let splashed_ms: number | null = null;
+  let same_sand = false;
   let belief = firstBelief(nature);
   for (const entry of await loadLedger(db, heap_id)) {
     belief = advance(nature, belief, entry);
     if (entry.event.kind === 'water') splashed_ms = Date.parse(entry.at);
+    if (entry.event.kind !== 'tested' && entry.event.kind !== 'noted') same_sand = false;
     const test = readingOfHeap(entry.event);
     if (test?.kind !== 'compactability' && test?.kind !== 'green-compression') continue;
     const ms = Date.parse(entry.at);
     const last = points.at(-1);
     const reading = test.kind === 'compactability' ? 'compactability' : 'strength_pa';
     const moisture = believedMoisture(belief).value;
-    if (last && ms - last.ms < SAME_SAND_MS && last[reading] === undefined)
+    if (last && same_sand && ms - last.ms < SAME_SAND_MS && last[reading] === undefined)
       Object.assign(last, { [reading]: testFigure(test)!, moisture });
     else points.push({ ms, moisture, [reading]: testFigure(test)! });
+    same_sand = true;
   }
   const target = nature.targets.compactability ?? { min: 0.4, max: 0.5 };
   const curve = temperCurve(points, middle(target));
