@@ -6,7 +6,7 @@ import { listTests } from '$lib/server/heap/tests';
 /** As many lines as a heap's page shows at first; the rest is on a page of its own. */
 const LINES = 12;
 /** The last moisture test that counts is looked for among this many. */
-const LATEST = 20;
+const LATEST = 4;
 
 export const load: PageServerLoad = async ({ params }) => {
   const db = await database();
