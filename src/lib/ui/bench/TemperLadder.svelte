@@ -23,11 +23,11 @@
   const { heap_id, climb }: Props = $props();
 
   const form = new RecordForm();
-  // A splash is proposed once for each rung; what was typed over it stays.
+  // A splash is proposed once, to 5 g; what was typed over it stays from rung to rung.
   // svelte-ignore state_referenced_locally
-  let text = $state(editableMass(climb.splash_kg, 'small', units()));
-  // svelte-ignore state_referenced_locally
-  let kg = $state<number | undefined>(climb.splash_kg);
+  const proposed_kg = Math.max(1, Math.round(climb.splash_kg / 0.005)) * 0.005;
+  let text = $state(editableMass(proposed_kg, 'small', units()));
+  let kg = $state<number | undefined>(proposed_kg);
 
   /** The rung that is worked on; a splash is the way from one to the next. */
   const working = $derived(climb.next === 'done' ? -1 : climb.rungs.length);

@@ -38,13 +38,12 @@
     cursor: pointer;
   }
   :global(.toast-note .close) {
+    display: grid;
+    place-items: center;
     min-width: 3rem;
     min-height: 3rem;
+    margin-left: auto;
     cursor: pointer;
-  }
-  :global(.toast-note .close::before) {
-    content: '×';
-    font-size: 1.25rem;
   }
   @media (max-width: 61.99rem) {
     :global([data-scope='toast'][data-part='group']) {
