@@ -187,4 +187,8 @@ test('a tired heap is renewed from stock: sliders re-solve, conflicts are named,
   const now = await state(request, heap.id);
   expect(now.active_clay_percent.value).toBeGreaterThan(6.9);
   expect(now.verdict).toBe('in-temper');
+  const entries = async () => (await (await request.get(`/api/v1/heaps/${heap.id}/entries`)).json()).total;
+  const before = await entries();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(entries).toBeLessThan(before);
 });

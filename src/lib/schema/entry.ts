@@ -31,6 +31,14 @@ const ingredient = {
 
 const addition = () => shape(ingredient).required(REQUIRED);
 
+/** What went in together, each as it was weighed. */
+export const additions = (least: number) =>
+  array(addition())
+    .typeError('must be a list')
+    .required(REQUIRED)
+    .min(least, 'needs at least one ingredient')
+    .max(20, 'holds at most 20 ingredients');
+
 const written = {
   at: pastTime().required(REQUIRED),
   zone: text(64).optional(),
@@ -64,11 +72,7 @@ const head = <const K extends string>(kind: K) => ({
 export const entries = {
   mixed: shape({
     ...head('mixed'),
-    additions: array(addition())
-      .typeError('must be a list')
-      .required(REQUIRED)
-      .min(1, 'needs at least one ingredient')
-      .max(20, 'holds at most 20 ingredients')
+    additions: additions(1)
   }).required(REQUIRED),
   bought: shape({
     ...head('bought'),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { DEFAULT_PREFERENCES, preferences } from './preferences';
-import { renewalRequest } from './renewal';
+import { renewalDone, renewalRequest } from './renewal';
 import { check } from './validate';
 
 const refused = (body: unknown) => {
@@ -45,6 +45,27 @@ describe('what a renewal may be asked', () => {
     [{ lot_ids: Array.from({ length: 51 }, (_, i) => i + 1) }, 'lot_ids', 'holds at most 50'],
     [{ colour: 'red' }, 'colour', 'is not a known field']
   ])('is never %j', (body, path, message) => expect(refused(body)).toEqual({ [path]: message }));
+});
+
+describe('a renewal that was carried out', () => {
+  const done = (fields: object) =>
+    check(renewalDone, { at: '2026-05-01T09:00:00Z', discard_kg: 0, additions: [], ...fields });
+  it('threw something out, or took something in', () => {
+    expect(done({ discard_kg: 2 }).ok).toBe(true);
+    expect(done({ additions: [{ ingredient: 'water', kg: 0.2 }] }).ok).toBe(true);
+    expect(done({})).toMatchObject({ ok: false, errors: [{ path: 'additions' }] });
+  });
+  it.each([
+    [{ discard_kg: -1 }, 'discard_kg'],
+    [{ discard_kg: undefined }, 'discard_kg'],
+    [{ discard_kg: 1, additions: undefined }, 'additions'],
+    [{ discard_kg: 1, additions: 7 }, 'additions'],
+    [{ additions: [{ ingredient: 'gold', kg: 1 }] }, 'additions[0].ingredient'],
+    [{ additions: [{ ingredient: 'water', kg: 0 }] }, 'additions[0].kg'],
+    [{ at: '2026-05-01T09:00:00Z', discard_kg: 1, burnt: true }, 'burnt']
+  ])('is refused at the field: %j', (fields, path) =>
+    expect(done(fields)).toMatchObject({ ok: false, errors: [{ path }] })
+  );
 });
 
 describe('preferences', () => {

@@ -1,4 +1,5 @@
 import { array, type InferType } from 'yup';
+import { additions } from './entry';
 import {
   REQUIRED,
   WETTEST_TARGET,
@@ -7,8 +8,10 @@ import {
   id,
   kg,
   kgOrNone,
+  pastTime,
   percent,
   shape,
+  text,
   windowOf,
   yesNo
 } from './fields';
@@ -30,4 +33,20 @@ export const renewalRequest = shape({
   lot_ids: array(id().required(REQUIRED)).typeError('must be a list').max(50, 'holds at most 50').optional()
 }).required(REQUIRED);
 
+/** A renewal that was carried out: what was thrown out first, and what then went in. */
+export const renewalDone = shape({
+  at: pastTime().required(REQUIRED),
+  zone: text(64).optional(),
+  discard_kg: kgOrNone().required(REQUIRED),
+  additions: additions(0)
+})
+  .required(REQUIRED)
+  .test('something', function (done: Partial<{ discard_kg: number; additions: unknown[] }>) {
+    const { discard_kg, additions: went_in } = done;
+    // What is missing or no list is said at its own field.
+    if (!Array.isArray(went_in) || went_in.length > 0 || discard_kg !== 0) return true;
+    return this.createError({ path: 'additions', message: 'needs at least one ingredient' });
+  });
+
+export type RenewalDone = InferType<typeof renewalDone>;
 export type RenewalRequest = InferType<typeof renewalRequest>;

@@ -4,6 +4,8 @@ import { calculators } from './calculator';
 import { ENTRY_KINDS, entries } from './entry';
 import { newHeap } from './heap';
 import { heapTests } from './heap-test';
+import { renewalDone, renewalRequest } from './renewal';
+import { newReading } from './reading';
 import { newLot } from './stock';
 import { check } from './validate';
 
@@ -57,7 +59,9 @@ describe('check', () => {
       newHeap,
       newLot,
       entries.mixed,
-      heapTests.moisture
+      heapTests.moisture,
+      renewalDone,
+      renewalRequest
     ];
     fc.assert(
       fc.property(
@@ -66,6 +70,25 @@ describe('check', () => {
         (value, schema) => typeof check(schema, value).ok === 'boolean'
       )
     );
+  });
+});
+
+describe('every schema', () => {
+  const all = {
+    ...calculators,
+    ...entries,
+    ...Object.fromEntries(Object.entries(heapTests).map(([kind, schema]) => [`test of ${kind}`, schema])),
+    newHeap,
+    newLot,
+    newReading,
+    renewalDone
+  };
+  it.each(Object.entries(all))('%s says what is missing, and never throws', (_, schema) => {
+    for (const value of [{}, null, undefined, 7, 'x', [], { kind: null, at: 3 }]) {
+      const result = check(schema, value);
+      expect(result.ok).toBe(false);
+      if (!result.ok) for (const { message } of result.errors) expect(message).toMatch(/\w/);
+    }
   });
 });
 

@@ -7,8 +7,10 @@ import { readForecast } from './drying';
 import { createHeap } from './heaps';
 import { readState } from './heap-state';
 import { readLadder } from './ladder';
+import { listEntries } from './ledger';
 import { appendEntry } from './ledger-writing';
 import { readRenewal } from './renewal';
+import { logRenewal } from './renewal-done';
 import { createLot } from '../stock/stock';
 import { readStory } from './story';
 import { amendTest, appendTest, readTest } from './tests';
@@ -291,5 +293,30 @@ describe('readRenewal', () => {
     expect(ofHeap).toBeGreaterThan(30);
     await test({ ...sieve(30), at: at(1, 4), batch_entry_id: batch.id });
     expect(await fineness()).toBe(ofHeap);
+  });
+});
+
+describe('logRenewal', () => {
+  const head = { at: at(2), zone: 'Europe/London' };
+  const water = { ingredient: 'water', kg: 0.4 };
+  it('logs what was thrown out and what went in, in that order', async () => {
+    const { id, entries } = await logRenewal(db, heap, { ...head, discard_kg: 8, additions: [water] });
+    expect(entries.map(({ kind }) => kind)).toEqual(['discarded', 'mixed']);
+    expect(id).toBe(entries[1]!.id);
+    expect((await readState(db, heap, at(2))).total_kg).toBeCloseTo(32.4, 0);
+  });
+  it('logs only the step that there was', async () => {
+    const only = async (done: object) =>
+      (await logRenewal(db, heap, { ...head, discard_kg: 0, additions: [], ...done })).entries;
+    expect(await only({ additions: [water] })).toMatchObject([{ kind: 'mixed' }]);
+    expect(await only({ discard_kg: 1 })).toMatchObject([{ kind: 'discarded', kg: 1 }]);
+  });
+  it('logs all of it or nothing', async () => {
+    const before = await listEntries(db, heap);
+    const lost = { ...water, lot_id: 999 };
+    await expect(logRenewal(db, heap, { ...head, discard_kg: 8, additions: [lost] })).rejects.toMatchObject({
+      status: 422
+    });
+    expect(await listEntries(db, heap)).toEqual(before);
   });
 });

@@ -2,7 +2,7 @@ import { testFigure } from '$core/bench/heap-test';
 import { CURVE_WORDS, fittedAt, temperCurve, type CurveFit } from '$core/bench/temper-curve';
 import { SPLASH_SHARE, climbNow, nextOnLadder, type Rung } from '$core/bench/temper-ladder';
 import { believedMass, believedMoisture, firstBelief } from '$core/heap/belief';
-import { readingOfHeap } from '$core/heap/entry';
+import { readingOfHeap, type EventKind } from '$core/heap/entry';
 import { advance } from '$core/heap/estimate';
 import { asPercent } from '$core/quantity/display';
 import { middle } from '$core/reference/targets';
@@ -14,6 +14,9 @@ import { loadLedger } from './ledger';
 const SAME_SAND_MS = 20 * 60_000;
 
 export type LadderRecord = Awaited<ReturnType<typeof readLadder>>;
+
+/** What may bring the next rung its water. */
+const WETTING: readonly EventKind[] = ['water', 'mixed', 'added'];
 
 /** How far beyond its points and window a curve is drawn, and in how many steps. */
 const BEYOND = 0.003;
@@ -32,7 +35,7 @@ export async function readLadder(db: Database, heap_id: number, now = Date.now()
   let belief = firstBelief(nature);
   for (const entry of await loadLedger(db, heap_id)) {
     belief = advance(nature, belief, entry);
-    if (entry.event.kind === 'water') splashed_ms = Date.parse(entry.at);
+    if (WETTING.includes(entry.event.kind)) splashed_ms = Date.parse(entry.at);
     if (entry.event.kind !== 'tested' && entry.event.kind !== 'noted') same_sand = false;
     const test = readingOfHeap(entry.event);
     if (test?.kind !== 'compactability' && test?.kind !== 'green-compression') continue;

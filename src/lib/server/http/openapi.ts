@@ -3,7 +3,7 @@ import { calculators } from '$lib/schema/calculator';
 import { entries } from '$lib/schema/entry';
 import { heapChange, newHeap } from '$lib/schema/heap';
 import { heapTests } from '$lib/schema/heap-test';
-import { renewalRequest } from '$lib/schema/renewal';
+import { renewalDone, renewalRequest } from '$lib/schema/renewal';
 import { benchAction, newReading } from '$lib/schema/reading';
 import { lotChange, materialChange, newLot, newMaterial } from '$lib/schema/stock';
 
@@ -214,6 +214,9 @@ export function openapi(): Json {
         jsonSchema(renewalRequest),
         '200'
       )
+    }),
+    '/heaps/{id}/renewal/done': record(['id'], {
+      post: creates('A renewal as it was carried out: both its entries, or neither', jsonSchema(renewalDone))
     }),
     '/heaps/{id}/temper-curve': record(['id'], {
       get: reads('Temper curve from the heap’s own compactability and compression tests')

@@ -21,23 +21,31 @@ export async function logRecord(collection: string, body: object, words: string)
   return record;
 }
 
+/** Writes a renewal that was carried out; its undo strikes out all that it came to. */
+export async function logRenewal(heap_id: number, body: object, words: string): Promise<LoggedEntry[]> {
+  const { entries } = await api<{ entries: LoggedEntry[] }>('POST', `/heaps/${heap_id}/renewal/done`, body);
+  told(words, () => strike(...entries.map(({ id }) => `/heaps/${heap_id}/entries/${id}`)));
+  await invalidateAll();
+  return entries;
+}
+
 /** Writes an entry of a heap's ledger. */
 export function logEntry(heap_id: number, body: object, words: string): Promise<LoggedEntry> {
   return logRecord(`/heaps/${heap_id}/entries`, body, words);
 }
 
-/** Strikes a record out and offers to put it back. */
-export async function strike(record: string): Promise<void> {
+/** Strikes records out, the last written first, and offers to put them back. */
+export async function strike(...records: string[]): Promise<void> {
   await trying(async () => {
-    await api('DELETE', record);
-    told('Struck out.', () => unstrike(record));
+    for (const record of [...records].reverse()) await api('DELETE', record);
+    told('Struck out.', () => unstrike(...records));
   });
 }
 
-export async function unstrike(record: string): Promise<void> {
+export async function unstrike(...records: string[]): Promise<void> {
   await trying(async () => {
-    await api('POST', `${record}/restore`);
-    told('Put back.', () => strike(record));
+    for (const record of records) await api('POST', `${record}/restore`);
+    told('Put back.', () => strike(...records));
   });
 }
 

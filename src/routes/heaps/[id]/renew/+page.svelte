@@ -1,13 +1,13 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { massFigure, massText } from '$core/quantity/display';
-  import { entries } from '$lib/schema/entry';
+  import { renewalDone } from '$lib/schema/renewal';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
-  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { logRenewal } from '$lib/ui/ledger/log-entry';
   import { units } from '$lib/ui/preferences';
   import Ticket from '$lib/ui/temper/Ticket.svelte';
 
@@ -137,29 +137,19 @@
 
   async function carryOut() {
     if (!renewal.feasible) return;
-    const at = new Date().toISOString();
-    if (renewal.discard_kg > 0) {
-      const thrown = { kind: 'discarded' as const, at, zone: zone(), kg: renewal.discard_kg, burnt: false };
-      const gone = await form.submit(entries.discarded, thrown, () =>
-        logEntry(heap.id, thrown, `${massText(thrown.kg, units())} thrown out.`)
-      );
-      if (!gone) return;
-    }
-    if (renewal.additions.length > 0) {
-      const additions = renewal.additions.map((each) =>
-        present({
-          ingredient: each.ingredient,
-          kg: each.kg,
-          lot_id: 'lot_id' in each ? each.lot_id : undefined
-        })
-      );
-      const mixed = { kind: 'mixed' as const, at, zone: zone(), additions };
-      const added = await form.submit(entries.mixed, mixed, () =>
-        logEntry(heap.id, mixed, `${heap.name} is renewed.`)
-      );
-      if (!added) return;
-    }
-    await goto(`/heaps/${heap.id}`);
+    const { discard_kg } = renewal;
+    const additions = renewal.additions.map((each) =>
+      present({
+        ingredient: each.ingredient,
+        kg: each.kg,
+        lot_id: 'lot_id' in each ? each.lot_id : undefined
+      })
+    );
+    const body = { at: new Date().toISOString(), zone: zone(), discard_kg, additions };
+    const done = await form.submit(renewalDone, body, () =>
+      logRenewal(heap.id, body, `${heap.name} is renewed: ${inShort}.`)
+    );
+    if (done) await goto(`/heaps/${heap.id}`);
   }
 </script>
 
