@@ -14,8 +14,8 @@ const DAYS = 425;
 /** A frame that took longer than this, ms, missed at least one of the screen's sixty a second. */
 const DROPPED_MS = 25;
 /**
- * The calmest of so many stretches counts: whatever else the machine does can only make frames late, while a chart
- * that is too slow is too slow in every stretch.
+ * Beside all frames the calmest stretch is told: whatever else the machine does can only make frames late, while a
+ * chart that is too slow is too slow in every stretch.
  */
 const STRETCHES = 10;
 const STRETCH_MS = 1000;
@@ -60,23 +60,26 @@ export async function charting(): Promise<Measured[]> {
     await chart.hover();
     // The first movement loads and warms what the rest then uses.
     await zoomAndPan(page, 500);
-    const stretches: { median: number; dropped: number }[] = [];
-    for (let i = 0; i < STRETCHES; i++) {
-      const frames = (await zoomAndPan(page, STRETCH_MS)).sort((a, b) => a - b);
-      const late = frames.filter((ms) => ms > DROPPED_MS).length;
-      stretches.push({ median: frames[Math.floor(frames.length / 2)]!, dropped: late / frames.length });
-    }
-    const calmest = stretches.reduce((best, each) => (each.dropped < best.dropped ? each : best));
+    const stretches: number[][] = [];
+    for (let i = 0; i < STRETCHES; i++) stretches.push(await zoomAndPan(page, STRETCH_MS));
+    const frames = stretches.flat().sort((a, b) => a - b);
+    const dropped = (of: readonly number[]) => (100 * of.filter((ms) => ms > DROPPED_MS).length) / of.length;
     return [
       {
         what: 'chart of 5,000 points: median frame',
-        value: calmest.median,
+        value: frames[Math.floor(frames.length / 2)]!,
         target: 17.5,
         unit: 'ms'
       },
       {
-        what: 'and dropped, calmest second of ten',
-        value: 100 * calmest.dropped,
+        what: 'chart of 5,000 points: frames dropped',
+        value: dropped(frames),
+        target: 1,
+        unit: '%'
+      },
+      {
+        what: 'and in the calmest second of ten',
+        value: Math.min(...stretches.map(dropped)),
         target: 1,
         unit: '%'
       }
@@ -89,7 +92,7 @@ export async function charting(): Promise<Measured[]> {
 }
 
 /** Wheels in and out and drags the chart for a while; the milliseconds between one frame and the next. */
-export async function zoomAndPan(page: Page, forMs: number): Promise<number[]> {
+async function zoomAndPan(page: Page, forMs: number): Promise<number[]> {
   const box = (await page.locator('.chart').first().boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.evaluate(WATCH_FRAMES);
@@ -118,7 +121,7 @@ const WATCH_FRAMES = `
 `;
 
 /** A heap that was tested five thousand times, written straight into the tables. */
-export async function fillDense(folder: string): Promise<void> {
+async function fillDense(folder: string): Promise<void> {
   const db = await openDatabase(folder);
   const heap = await createHeap(db, { name: 'Much tested', system: 'water' } as never);
   const by = chance(5000);

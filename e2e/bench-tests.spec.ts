@@ -129,6 +129,7 @@ test('the ladder is climbed rung by rung: test, splash, test again', async ({ pa
   const rungs = page.getByRole('listitem').filter({ has: page.locator('.number') });
   const working = page.locator('[aria-current="step"]');
   await expect(working).toContainText('Start with sand a little too dry');
+  await expect(rungs).toHaveCount(6);
   for (const height of ['61', '56']) {
     await working.getByRole('link', { name: 'Compactability' }).click();
     await page.getByLabel('Loose height').fill('100 mm');

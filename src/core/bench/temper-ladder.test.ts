@@ -32,7 +32,7 @@ describe('the ladder of a temper curve', () => {
     ]);
   });
   it('counts a splash after the last rung as one that wants testing, even beyond the last', () =>
-    expect(nextOnLadder([0, 1, 2, 3, 4].map(rung), 5 * MINUTE)).toBe('test'));
+    expect(nextOnLadder([0, 1, 2, 3, 4, 5].map(rung), 6 * MINUTE)).toBe('test'));
   it('does not count what went in before it was begun', () =>
     expect([nextOnLadder([], 5 * MINUTE), nextOnLadder([rung(9)], 5 * MINUTE)]).toEqual(['start', 'splash']));
 });

@@ -5,8 +5,8 @@ export interface Rung extends CurvePoint {
   ms: number;
 }
 
-/** A ladder is climbed in this many rungs, each a splash wetter than the one before. */
-export const RUNGS = 5;
+/** A ladder is climbed by five splashes: one rung as the sand is, and one after each of them. */
+export const RUNGS = 6;
 
 /** A splash raises the moisture by about this much of the heap's weight: small enough to find a peak between two. */
 export const SPLASH_SHARE = 0.004;

@@ -27,7 +27,7 @@ const WINDOW_FIELDS: Record<RenewalWindow, string> = {
 /** What a renewed heap may weigh unless it is said: about what it does, and no more than its bin holds. */
 export function massWindow(total_kg: number, capacity_kg: number | undefined): Window {
   const max = capacity_kg ?? total_kg * 1.25 + 1;
-  return { min: Math.min(total_kg * 0.9, max), max };
+  return { min: 0.9 * Math.min(total_kg, max), max };
 }
 
 export type RenewalRecord = Awaited<ReturnType<typeof readRenewal>>;
@@ -47,6 +47,7 @@ export async function readRenewal(
   const ledger = (await loadLedger(db, heap_id)).filter((entry) => entry.at <= at);
   const belief = believe(nature, ledger);
   const condition = conditionAt(nature, belief, at);
+  const mass_kg = massWindow(condition.total_kg, belief.container.capacity_kg);
   const heap_fineness_number = lastFineness(ledger);
   if (request.fineness_number && heap_fineness_number === null) {
     const message = 'cannot be held: this heap was never sieved. Make a sieve test first';
@@ -70,7 +71,7 @@ export async function readRenewal(
       heap_fineness_number,
       stock,
       windows: {
-        total_kg: request.total_kg ?? massWindow(condition.total_kg, belief.container.capacity_kg),
+        total_kg: request.total_kg ?? mass_kg,
         moisture: own(request.moisture_percent) ?? condition.window,
         active_clay: own(request.active_clay_percent) ?? nature.targets.active_clay,
         dead_clay: own(request.dead_clay_percent),
@@ -113,7 +114,7 @@ export async function readRenewal(
   // What the page offers to hold or to take whole, and where it starts.
   const offers = {
     heap_fineness_number,
-    mass_kg: massWindow(condition.total_kg, belief.container.capacity_kg),
+    mass_kg,
     in_bags: lots.some(({ bag_kg }) => bag_kg !== null)
   };
   return answer.feasible

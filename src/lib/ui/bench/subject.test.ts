@@ -34,7 +34,7 @@ describe('what a test is made on', () => {
       collection: '/heaps/3/tests',
       marks: {},
       home: '/heaps/3/temper-curve',
-      list: '/heaps/3/test?on=ladder'
+      list: '/heaps/3/test?ladder'
     }));
   it('is a lot in its bag, with no window to land in', () =>
     expect(lotSubject({ id: 5, kind: 'damp-sand', role: 'sand', name: 'Yard sand' })).toMatchObject({

@@ -35,8 +35,8 @@ const window = (percent: { min: number; max: number }) => ({
   max: percent.max / 100
 });
 
-/** What a test page is asked to lead back to its ladder with. */
-export const ON_LADDER = 'on=ladder';
+/** The query by which a test page is a rung of the temper curve's ladder. */
+export const ON_LADDER = 'ladder';
 
 /**
  * A heap, or, with a batch named, what was mixed in then while it lay by itself.
@@ -53,7 +53,7 @@ export function heapSubject(
     name: batch?.name ?? heap.name,
     collection: `/heaps/${heap.id}/tests`,
     marks: batch ? { batch_entry_id: batch.id } : {},
-    home: on_ladder ? `/heaps/${heap.id}/temper-curve` : `/heaps/${heap.id}`,
+    home: on_ladder && !batch ? `/heaps/${heap.id}/temper-curve` : `/heaps/${heap.id}`,
     query,
     list: `/heaps/${heap.id}/test${query}`,
     system: heap.system,

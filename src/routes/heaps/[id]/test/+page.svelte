@@ -7,7 +7,7 @@
 
   const { data } = $props();
   const heap = $derived(data.heap);
-  const ofBatch = $derived(data.subject.query !== '');
+  const ofBatch = $derived(data.subject.marks.batch_entry_id !== undefined);
   const best = $derived(ofBatch ? null : data.state.best_next_test);
   const spread = (kg: number) => massText(1.645 * kg, units());
 </script>
