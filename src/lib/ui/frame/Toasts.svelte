@@ -21,7 +21,8 @@
   :global(.toast-note) {
     display: flex;
     align-items: center;
-    gap: 1rem;
+    gap: 0.5rem;
+    width: min(24rem, calc(100vw - 2rem));
     min-height: 3.25rem;
     padding: 0.25rem 0.5rem 0.25rem 1rem;
     background: var(--rail);

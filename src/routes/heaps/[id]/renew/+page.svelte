@@ -147,7 +147,7 @@
     );
     const body = { at: new Date().toISOString(), zone: zone(), discard_kg, additions };
     const done = await form.submit(renewalDone, body, () =>
-      logRenewal(heap.id, body, `${heap.name} is renewed: ${inShort}.`)
+      logRenewal(heap.id, body, `${heap.name} is renewed.`)
     );
     if (done) await goto(`/heaps/${heap.id}`);
   }
@@ -220,7 +220,7 @@
     {/each}
     <p class="in-short" class:wrong={!renewal.feasible} aria-hidden="true">{inShort}</p>
   </div>
-  <div class="stack">
+  <div class="stack answer">
     <Ticket title={renewal.feasible ? 'To renew it' : 'It cannot be reached'}>
       {#if problem}<p class="wrong" role="alert">{problem}</p>{/if}
       {#if !renewal.feasible}
@@ -315,6 +315,14 @@
   }
   .in-short {
     display: none;
+  }
+  @media (min-width: 62rem) {
+    /* The answer stays in sight while the sliders below the fold are moved. */
+    .answer {
+      position: sticky;
+      top: 1.5rem;
+      align-self: start;
+    }
   }
   @media (max-width: 61.99rem) {
     .in-short {
