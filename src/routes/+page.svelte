@@ -3,6 +3,7 @@
   import { massText } from '$core/quantity/display';
   import { BINDER_NAMES } from '$core/reference/targets';
   import { units } from '$lib/ui/preferences';
+  import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
   import { nextStep } from '$lib/ui/temper/next-step';
   import { ArrowRight } from '@lucide/svelte';
@@ -37,7 +38,6 @@
   </header>
   <ul class="heaps ruled">
     {#each data.heaps as { heap, state } (heap.id)}
-      {@const wanting = state.prescription.need !== 'nothing'}
       <li>
         <a
           class="heap"
@@ -52,10 +52,7 @@
             <span class="name">{heap.name}</span>
             <span class="soft small">{massText(state.total_kg, units())} · {BINDER_NAMES[heap.binder]}</span>
           </span>
-          <span class="verdict" class:good={!wanting}
-            >{VERDICT_WORDS[state.verdict]}{#if state.short_of_clay}<span class="clay">short of clay</span
-              >{/if}</span
-          >
+          <span class="judged"><VerdictWord {state} look /></span>
           <span class="ruler">
             {#if state.total_kg > 0}
               <DryWetRuler
@@ -114,20 +111,8 @@
     font-size: 1.5rem;
     line-height: 1.15;
   }
-  .verdict {
-    font-family: var(--display);
-    font-weight: 700;
+  .judged {
     font-size: 1.35rem;
-    color: var(--heat);
-    line-height: 1.15;
-  }
-  .verdict.good {
-    color: var(--good);
-  }
-  .clay {
-    display: block;
-    font-size: 0.95rem;
-    font-weight: 600;
   }
   .ruler {
     display: grid;

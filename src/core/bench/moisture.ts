@@ -1,4 +1,4 @@
-import { MOISTURE_SD } from '$core/reference/accuracy';
+import { KITCHEN_SCALE_G, MOISTURE_SD, SCOOP_SD_SHARE } from '$core/reference/accuracy';
 
 export type DryingMethod = keyof typeof MOISTURE_SD;
 
@@ -61,10 +61,27 @@ export function dryingProgress(weighings_g: readonly number[]): DryingProgress {
 }
 
 /**
- * Standard deviation of one moisture test (fraction): the method's own, and what a scale that shows tenths
- * of a gram adds on a small sample.
+ * Standard deviation of one moisture test (fraction): the method's own, the scale's step on both weighings of the
+ * sample, and how one scoop differs from the heap.
+ *
+ * @param moisture of the sand, fraction: the scatter of a scoop goes with it
+ * @source two weighings each off by a uniform step (step/√12); scoop scatter and methods are handbook defaults
  */
-export function moistureTestSd(method: DryingMethod, sample_g: number): number {
-  const weighing = (0.05 * Math.SQRT2) / sample_g;
-  return Math.hypot(MOISTURE_SD[method], weighing);
+export function moistureTestSd(
+  {
+    method,
+    pan_g,
+    wet_g,
+    scale_g = KITCHEN_SCALE_G,
+    scoops = 1
+  }: Pick<MoistureReading, 'pan_g' | 'wet_g'> & {
+    method: DryingMethod;
+    scale_g?: number | undefined;
+    scoops?: number | undefined;
+  },
+  moisture: number
+): number {
+  const weighing = (Math.SQRT2 * scale_g) / Math.sqrt(12) / (wet_g - pan_g);
+  const scoop = (SCOOP_SD_SHARE * moisture) / Math.sqrt(scoops);
+  return Math.hypot(MOISTURE_SD[method], weighing, scoop);
 }

@@ -23,6 +23,16 @@ export interface SqueezeResult {
   advice: string;
 }
 
+/**
+ * Limits between the five grades, multiples of the aimed temper ratio: grade n lies between the (n−1)th and the nth.
+ *
+ * @source between the workshop grades: below about 0.65, about 0.8, 1, about 1.2, from 1.4 up
+ */
+export const GRADE_LIMITS = [-Infinity, 0.68, 0.9, 1.1, 1.35, Infinity] as const;
+
+/** Where a grade usually stands; the outer ones only where they begin. */
+export const GRADE_MIDDLES = { 1: 0.65, 2: 0.8, 3: 1, 4: 1.2, 5: 1.4 } as const;
+
 export const GRADE_NAMES = { 1: 'dry', 2: 'short', 3: 'temper', 4: 'soft', 5: 'wet' } as const;
 
 /**

@@ -1,4 +1,5 @@
 import { Matrix, inverse } from 'ml-matrix';
+import { NINE_IN_TEN } from '$core/judge/normal';
 
 /** One point of the ladder; at least one of the two readings. */
 export interface CurvePoint {
@@ -37,6 +38,7 @@ export function fittedAt(fit: CurveFit, moisture: number): { value: number; low:
 }
 
 export type CurveFinding =
+  | 'points-too-close'
   | 'too-few-points'
   | 'no-peak'
   | 'peak-below-range'
@@ -46,10 +48,12 @@ export type CurveFinding =
   | 'placed-by-peak';
 
 export const CURVE_WORDS: Record<CurveFinding, string> = {
+  'points-too-close':
+    'These points lie within the doubt of their moisture: tests of one sand. Splash between them, then a peak can show.',
   'too-few-points': 'Three points at different moistures show a peak; two show the compactability line.',
   'no-peak': 'These points show no peak: strength only rises, only falls, or sags. Widen the ladder.',
-  'peak-below-range': 'The peak lies drier than any point: it is a guess until you test there.',
-  'peak-above-range': 'The peak lies wetter than any point: it is a guess until you test there.',
+  'peak-below-range': 'Strength still rises towards the driest point: its peak lies drier. Test there.',
+  'peak-above-range': 'Strength still rises towards the wettest point: its peak lies wetter. Test there.',
   'temper-outside-range': 'The temper moisture lies outside what was tested: test there before you trust it.',
   'compactability-does-not-rise':
     'Compactability should rise with moisture; here it does not, so one reading is off.',
@@ -59,9 +63,10 @@ export const CURVE_WORDS: Record<CurveFinding, string> = {
 /** One standard deviation of a home strength test, share of the reading, and of a compactability reading. */
 const STRENGTH_SD_SHARE = 0.06;
 const COMPACTABILITY_SD = 0.02;
+/** Moistures this close, fraction, are one: no splash is worked in or weighed more evenly. */
+const SAME_MOISTURE = 0.001;
 /** Ramming temper over peak moisture, where compactability cannot place it. */
 const WET_OF_PEAK = 1.06;
-const NINE_IN_TEN = 1.645;
 
 /**
  * Strength peak and temper moisture from a ladder of splashes.
@@ -73,34 +78,37 @@ const NINE_IN_TEN = 1.645;
  */
 export function temperCurve(points: readonly CurvePoint[], target_compactability = 0.45): TemperCurve {
   const findings: CurveFinding[] = [];
-  const strong = points.filter((point) => point.strength_pa !== undefined);
-  const compact = points.filter((point) => point.compactability !== undefined);
+  const strong = pooled(points, 'strength_pa');
+  const compact = pooled(points, 'compactability');
   const strength =
-    distinct(strong) >= 3
+    strong.length >= 3
       ? fit(
           strong,
           2,
-          (p) => p.strength_pa!,
-          (p) => STRENGTH_SD_SHARE * Math.max(1e3, p.strength_pa!)
+          (p) => p.value,
+          (p) => (STRENGTH_SD_SHARE * Math.max(1e3, p.value)) / Math.sqrt(p.count)
         )
       : null;
   const line =
-    distinct(compact) >= 2
+    compact.length >= 2
       ? fit(
           compact,
           1,
-          (p) => p.compactability!,
-          () => COMPACTABILITY_SD
+          (p) => p.value,
+          (p) => COMPACTABILITY_SD / Math.sqrt(p.count)
         )
       : null;
-  if (!strength && !line) findings.push('too-few-points');
+  if (!strength && !line) findings.push(points.length >= 3 ? 'points-too-close' : 'too-few-points');
 
   let peak: TemperCurve['peak'] = null;
   if (strength) {
-    peak = peakOf(strength);
-    if (!peak) findings.push('no-peak');
-    else if (peak.moisture < least(strong)) findings.push('peak-below-range');
-    else if (peak.moisture > most(strong)) findings.push('peak-above-range');
+    const found = peakOf(strength);
+    const [from, to] = [least(strong), most(strong)];
+    if (!found) findings.push('no-peak');
+    else if (found.moisture < from) findings.push('peak-below-range');
+    else if (found.moisture > to) findings.push('peak-above-range');
+    // Beyond what was tested a parabola knows nothing, of its peak or of how sure it is.
+    else peak = { ...found, interval: [Math.max(from, found.interval[0]), Math.min(to, found.interval[1])] };
   }
   let temper_moisture: number | null = null;
   let temper_interval: [number, number] | null = null;
@@ -131,11 +139,39 @@ export function temperCurve(points: readonly CurvePoint[], target_compactability
   };
 }
 
+/** Points of one reading, those at one moisture put together. */
+interface Pooled {
+  moisture: number;
+  value: number;
+  count: number;
+}
+
+function pooled(points: readonly CurvePoint[], reading: 'strength_pa' | 'compactability'): Pooled[] {
+  const read = points
+    .flatMap((point) =>
+      point[reading] === undefined ? [] : [{ moisture: point.moisture, value: point[reading], count: 1 }]
+    )
+    .sort((a, b) => a.moisture - b.moisture);
+  const pools: (Pooled & { from: number })[] = [];
+  for (const point of read) {
+    const pool = pools.at(-1);
+    if (!pool || point.moisture - pool.from >= SAME_MOISTURE) {
+      pools.push({ ...point, from: point.moisture });
+      continue;
+    }
+    const count = pool.count + 1;
+    pool.moisture += (point.moisture - pool.moisture) / count;
+    pool.value += (point.value - pool.value) / count;
+    pool.count = count;
+  }
+  return pools;
+}
+
 function fit(
-  points: readonly CurvePoint[],
+  points: readonly Pooled[],
   degree: number,
-  value: (p: CurvePoint) => number,
-  sd: (p: CurvePoint) => number
+  value: (p: Pooled) => number,
+  sd: (p: Pooled) => number
 ): CurveFit {
   // Moisture in percent keeps the normal equations well conditioned; the coefficients are scaled back after.
   const rows = points.map((p) =>
@@ -182,6 +218,5 @@ const around = (moisture: number, sd: number): [number, number] => [
   moisture + NINE_IN_TEN * sd
 ];
 
-const distinct = (points: readonly CurvePoint[]) => new Set(points.map((point) => point.moisture)).size;
-const least = (points: readonly CurvePoint[]) => Math.min(...points.map((point) => point.moisture));
-const most = (points: readonly CurvePoint[]) => Math.max(...points.map((point) => point.moisture));
+const least = (points: readonly Pooled[]) => Math.min(...points.map((point) => point.moisture));
+const most = (points: readonly Pooled[]) => Math.max(...points.map((point) => point.moisture));

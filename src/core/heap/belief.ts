@@ -1,45 +1,80 @@
 import type { HeapTestKind } from '$core/bench/heap-test';
+import { moistureOf, dryShareOf } from '$core/bench/looking';
 import {
-  PARTS,
-  composition,
   dryMass,
   moistureFraction,
   totalMass,
   type Composition,
   type Part
 } from '$core/material/composition';
-import { DRYING_LOG_SD, WEIGHING_SD_KG, WEIGHING_SD_SHARE } from '$core/reference/accuracy';
-import type { System, Targets } from '$core/reference/targets';
-import { plusOuter, quadratic, zeroCovariance, type Covariance } from './covariance';
+import { DRYING_LOG_SD, HAND_SD, WEATHER_LOG_SD } from '$core/reference/accuracy';
+import {
+  HEAP,
+  PART_COUNT,
+  WATER,
+  fromVector,
+  isMold,
+  isOut,
+  type Bodies,
+  type BodyKey
+} from './bodies';
+import type { Container } from './container';
+import {
+  grown,
+  quadratic,
+  shrunk,
+  sizeOf,
+  zeroCovariance,
+  type Covariance,
+  type Vector
+} from './covariance';
 import type { Climate } from './drying';
-import type { Container } from './entry';
-import { dryShareOf, waterOver } from './observation';
+import type { Bookkeeping } from './ledger';
+import type { Habits } from './habits';
+import { noLessons, type Lessons } from './lessons';
 
 /**
- * What is believed of a heap: the seven masses of its sand and how fast it dries, with their covariance. It is
- * the state of an extended Kalman filter, which `estimate` carries along the ledger.
+ * What is believed of a heap: the state of an extended Kalman filter, which `estimate` carries along the ledger.
  *
- * Sand out in molds is the same body as the heap it was drawn from, so it stays in the state and only its
- * mass is kept apart: drawing sand and bringing it back teaches nothing about it.
+ * The state is one vector: the seven masses of the heap (kg), the logarithms of how much faster than the handbook says
+ * it dries where it stands and how far the weather carries that off for now, the logarithm of how much more burns in
+ * its molds than is named, and then, as they come up, the masses of each further body of sand (burnt sand, molds)
+ * and two figures for the hand of each member who squeezed it (lasting bias, error shared by squeezes of this very
+ * sand; both in multiples of the aimed temper ratio).
  */
 export interface Belief {
-  mean: Composition;
-  /** Natural logarithm of how much faster the heap dries, where it stands now, than the handbook says. */
-  log_drying: number;
-  /** 8 × 8: the seven masses in the order of PARTS (kg²), then the drying. */
+  /** What follows the heap and the three logarithms, in order. */
+  layout: readonly Component[];
+  mean: Float64Array;
   covariance: Covariance;
-  /** Part of the body that is out in molds, kg. */
-  out_kg: number;
   container: Container;
   /** What was learned of the drying in containers that it stood in before, by `containerKey`. */
   remembered: Readonly<Record<string, LearnedDrying>>;
   /** Readings that the moisture rests on, latest last; what they do not account for rests on the weights logged. */
   rests_on: readonly Rest[];
-  /** Readings that stood far outside what was expected, and what was. */
-  questioned: Questioned[];
+  /** Readings that stood far outside what was expected, and what was; they wait for another or for a word. */
+  questioned: readonly Questioned[];
+  /** Looks at the sand as it is, while nothing was done to it, latest last. */
+  looks: readonly Look[];
+  /** Share of the heap that was there when its moisture was last looked at, 0–1. */
+  seen_share: number;
+  /** How far squeezes strayed beside drying tests, by member. */
+  hands: Readonly<Record<string, HandRecord>>;
+  lessons: Lessons;
+  habits: Habits;
   /** ISO time up to which the belief has been carried; null before the first entry. */
   at: string | null;
 }
+
+/** A run of the state that has come up: a body's seven masses, or a hand's two figures. */
+export interface Component {
+  key: BodyKey | HandKey;
+  at: number;
+  size: number;
+}
+
+export type HandKey = `hand:${string}`;
+export const handKey = (member: string | undefined): HandKey => `hand:${member ?? ''}`;
 
 export interface LearnedDrying {
   log_drying: number;
@@ -55,49 +90,159 @@ export interface Rest {
   weight: number;
 }
 
-/** A reading farther from the prediction than chance allows; kept, used, and worth a second look. */
+/** A reading farther from the prediction than chance allows: kept, but it does not count until it is borne out. */
 export interface Questioned {
   entry_id: number;
   kind: HeapTestKind;
+  /** ISO time of the reading. */
+  at: string;
   expected: number;
   read: number;
   /** Standard deviation of reading and prediction together. */
   sd: number;
+  /** Of the reading alone. */
+  reading_sd: number;
+}
+
+/** What somebody saw of the sand as it is. */
+export interface Look {
+  entry_id: number;
+  kind: HeapTestKind;
+  at: string;
+  member?: string | undefined;
+  /** Of a squeeze: the grade, and whether it spoke of water; null for other tests. */
+  grade: 1 | 2 | 3 | 4 | 5 | null;
+  lifeless: boolean;
+  /** What the temper factor was believed to be right after; null where nothing tempers it. */
+  factor: number | null;
+}
+
+/** A member's squeezes beside drying tests of the same sand. */
+export interface HandRecord {
+  tests: number;
+  /** Sum of squared deviations over what was expected of them. */
+  squares: number;
+  /** When it began to be learned, ISO; null from the start. */
+  since: string | null;
 }
 
 /** What has to be known of a heap besides its ledger. */
-export interface HeapNature {
-  system: System;
-  targets: Targets;
+export interface HeapNature extends Bookkeeping {
   container: Container;
   /** The mean air around a container between two times, ms; an unheated shed when nobody knows. */
-  air?: AirBetween;
+  air?: AirBetween | undefined;
+  /** What is held or was reset of a member's hand. */
+  hand?: ((member: string | undefined) => HeldHand | null) | undefined;
+}
+
+/** A hand as the member holds it, or from when on it is learned anew. */
+export interface HeldHand {
+  bias: number | null;
+  spread: number | null;
+  /** ISO; squeezes before teach nothing of it. */
+  since: string | null;
 }
 
 export type AirBetween = (container: Container, from_ms: number, to_ms: number) => Climate;
 
-/** Length of the state: the masses, then the drying. */
-export const SIZE = PARTS.length + 1;
-export const DRYING = PARTS.length;
-export const WATER = PARTS.indexOf('water');
-/** Gradient of the total mass. */
-export const ONES: readonly number[] = PARTS.map(() => 1);
+/** The places of the logarithms in the state. */
+export const DRYING = PART_COUNT;
+export const WEATHER = PART_COUNT + 1;
+export const BURNING = PART_COUNT + 2;
+/** What the state holds at least. */
+export const LEAST_SIZE = PART_COUNT + 3;
+/** Gradient of the heap's mass. */
+export const ONES: readonly number[] = Array<number>(PART_COUNT).fill(1);
+
+/** How far more may burn than people name, natural logarithm: eyes are alike from pour to pour. */
+const BURNING_LOG_SD = 0.25;
 
 /** Before anything was brought: nothing, known exactly, and a drying known only from the handbook. */
 export function firstBelief(nature: Pick<HeapNature, 'container'>): Belief {
-  const covariance = zeroCovariance(SIZE);
-  covariance[DRYING * SIZE + DRYING] = DRYING_LOG_SD ** 2;
+  const covariance = zeroCovariance(LEAST_SIZE);
+  covariance[DRYING * LEAST_SIZE + DRYING] = DRYING_LOG_SD ** 2;
+  covariance[WEATHER * LEAST_SIZE + WEATHER] = WEATHER_LOG_SD ** 2;
+  covariance[BURNING * LEAST_SIZE + BURNING] = BURNING_LOG_SD ** 2;
   return {
-    mean: composition(),
-    log_drying: 0,
+    layout: [],
+    mean: new Float64Array(LEAST_SIZE),
     covariance,
-    out_kg: 0,
+    container: nature.container,
     remembered: {},
     rests_on: [],
     questioned: [],
-    container: nature.container,
+    looks: [],
+    seen_share: 0,
+    hands: {},
+    lessons: noLessons(),
+    habits: {},
     at: null
   };
+}
+
+/** Where a body's masses or a hand's figures begin in the state; null where they have not come up. */
+export function placeOf(layout: readonly Component[], key: Component['key']): number | null {
+  if (key === HEAP) return 0;
+  return layout.find((component) => component.key === key)?.at ?? null;
+}
+
+/** The sand of the heap itself. */
+export const sandOf = ({ mean }: Pick<Belief, 'mean'>): Composition => fromVector(mean);
+
+/** Every body of sand that the belief knows of, also those that should hold nothing by now. */
+export function bodiesOf({ layout, mean }: Pick<Belief, 'layout' | 'mean'>): Bodies {
+  const bodies = new Map<BodyKey, Composition>([[HEAP, fromVector(mean)]]);
+  for (const { key, at, size } of layout)
+    if (size === PART_COUNT) bodies.set(key as BodyKey, fromVector(mean, at));
+  return bodies;
+}
+
+/** Sand out in molds, burnt there or not, kg; of one mold by its name. */
+export function outKg(belief: Pick<Belief, 'layout' | 'mean'>): number {
+  let sum = 0;
+  for (const [key, body] of bodiesOf(belief)) if (isOut(key)) sum += totalMass(body);
+  return Math.max(0, sum);
+}
+
+/** What is out by mold: its name (empty for the pool), and kg of sand in it. */
+export function moldsOf(belief: Pick<Belief, 'layout' | 'mean'>): { mold: string; kg: number }[] {
+  return [...bodiesOf(belief)]
+    .filter(([key, body]) => isMold(key) && totalMass(body) > 1e-6)
+    .map(([key, body]) => ({ mold: key.slice('mold:'.length), kg: totalMass(body) }));
+}
+
+/** A belief while it is changed: mean and covariance are its own, to be written in place. */
+export type Draft = { -readonly [K in keyof Belief]: Belief[K] };
+
+export function drafted(belief: Belief): Draft {
+  return { ...belief, mean: belief.mean.slice(), covariance: belief.covariance.slice() };
+}
+
+/** Makes room in a draft for a body or a hand, known to be nothing, and says where it begins. */
+export function ensure(draft: Draft, key: Component['key'], size: number): number {
+  const known = placeOf(draft.layout, key);
+  if (known !== null) return known;
+  const at = draft.mean.length;
+  const mean = new Float64Array(at + size);
+  mean.set(draft.mean);
+  draft.mean = mean;
+  draft.covariance = grown(draft.covariance, size);
+  draft.layout = [...draft.layout, { key, at, size }];
+  return at;
+}
+
+/** Takes a body or a hand out of a draft. */
+export function drop(draft: Draft, key: Component['key']): void {
+  const gone = draft.layout.find((component) => component.key === key);
+  if (!gone) return;
+  const mean = new Float64Array(draft.mean.length - gone.size);
+  mean.set(draft.mean.subarray(0, gone.at));
+  mean.set(draft.mean.subarray(gone.at + gone.size), gone.at);
+  draft.mean = mean;
+  draft.covariance = shrunk(draft.covariance, gone.at, gone.size);
+  draft.layout = draft.layout
+    .filter((component) => component !== gone)
+    .map((component) => (component.at > gone.at ? { ...component, at: component.at - gone.size } : component));
 }
 
 /** A believed figure and its standard deviation. */
@@ -106,32 +251,62 @@ export interface Believed {
   sd: number;
 }
 
-/** Moisture, wet basis. */
+/** Moisture of the heap, wet basis. */
 export function believedMoisture(belief: Belief): Believed {
-  if (!(totalMass(belief.mean) > 0)) return { value: 0, sd: 0 };
-  const { gradient } = waterOver(belief.mean, 'total');
-  return { value: moistureFraction(belief.mean), sd: sdAlong(belief.covariance, gradient) };
+  const sand = sandOf(belief);
+  if (!(totalMass(sand) > 0)) return { value: 0, sd: 0 };
+  return { value: moistureFraction(sand), sd: sdAlong(belief.covariance, moistureOf(sand).gradient) };
 }
 
-/** A part as a share of the dry mix. */
+/** A part as a share of the heap's dry mix. */
 export function believedDryShare(belief: Belief, part: Exclude<Part, 'water'>): Believed {
-  if (!(dryMass(belief.mean) > 0)) return { value: 0, sd: 0 };
-  const { predicted, gradient } = dryShareOf(belief.mean, { [part]: 1 });
+  const sand = sandOf(belief);
+  if (!(dryMass(sand) > 0)) return { value: 0, sd: 0 };
+  const { predicted, gradient } = dryShareOf(sand, { [part]: 1 });
   return { value: predicted, sd: sdAlong(belief.covariance, gradient) };
 }
 
-/** Mass in the heap (what is out in molds left out), kg. */
+/** Mass in the heap (what is out in molds and what lies burnt beside it left out), kg. */
 export function believedMass(belief: Belief): Believed {
-  return { value: Math.max(0, totalMass(belief.mean) - belief.out_kg), sd: sdAlong(belief.covariance, ONES) };
+  return { value: Math.max(0, totalMass(sandOf(belief))), sd: sdAlong(belief.covariance, ONES) };
 }
 
 /** How much faster it dries than the handbook says, as the logarithm's mean and standard deviation. */
 export function believedDrying(belief: Belief): { log: number; sd: number } {
+  return { log: belief.mean[DRYING]!, sd: Math.sqrt(Math.max(0, varianceAt(belief.covariance, DRYING))) };
+}
+
+/** A member's hand as this heap's squeezes showed it; null where none is known. */
+export function believedHand(
+  belief: Belief,
+  member: string | undefined
+): { bias: number; bias_sd: number; spread: number; tests: number } | null {
+  const at = placeOf(belief.layout, handKey(member));
+  if (at === null) return null;
+  const record = belief.hands[member ?? ''];
   return {
-    log: belief.log_drying,
-    sd: Math.sqrt(Math.max(0, belief.covariance[DRYING * SIZE + DRYING]!))
+    bias: belief.mean[at]!,
+    bias_sd: Math.sqrt(Math.max(0, varianceAt(belief.covariance, at))),
+    spread: spreadOf(record),
+    tests: record?.tests ?? 0
   };
 }
+
+/** Squeezes that the handbook's spread counts as: it gives way slowly. */
+const SPREAD_WORTH = 6;
+
+/**
+ * How much wider than the handbook's a hand strays, from its squeezes beside drying tests.
+ *
+ * @source the conjugate (scaled inverse chi-square) update of a variance, its mean scale
+ */
+export function spreadOf(record: HandRecord | undefined): number {
+  if (!record) return 1;
+  return Math.sqrt((SPREAD_WORTH + record.squares) / (SPREAD_WORTH + record.tests));
+}
+
+/** What an unpractised hand's bias, shared and single error come to together, multiples of the aimed ratio. */
+export const USUAL_HAND_SD = Math.hypot(HAND_SD.bias, HAND_SD.shared, HAND_SD.single);
 
 /** Less than this of the moisture is not worth naming. */
 const LEAST_REST = 0.02;
@@ -149,89 +324,33 @@ export function restingLess(rests_on: readonly Rest[], share: number): Rest[] {
   return left;
 }
 
-/**
- * A belief after something happened to the sand: as its moisture got less sure, it rests less on old readings. What was
- * read just now has been weighed against them already.
- */
-export function withDoubt(before: Belief, after: Belief): Belief {
-  if (before.rests_on.length === 0 || after.rests_on !== before.rests_on) return after;
+/** As its moisture got less sure, a belief rests less on old readings; what was read just now was weighed already. */
+export function restsAfter(before: Belief, after: Belief): readonly Rest[] {
+  if (before.rests_on.length === 0 || after.rests_on !== before.rests_on) return after.rests_on;
   const [was, is] = [moistureVariance(before), moistureVariance(after)];
-  if (!(is > was)) return after;
-  return { ...after, rests_on: restingLess(after.rests_on, was / is) };
+  return is > was ? restingLess(after.rests_on, was / is) : after.rests_on;
 }
 
 /** The square of `believedMoisture`'s deviation, summed in place, as every entry of a ledger asks for it twice. */
 function moistureVariance({ mean, covariance }: Belief): number {
-  const total = totalMass(mean);
+  let total = 0;
+  for (let i = 0; i < PART_COUNT; i++) total += mean[i]!;
   if (!(total > 0)) return 0;
-  const moisture = mean.water / total;
+  const moisture = mean[WATER]! / total;
+  const size = mean.length;
   let sum = 0;
-  for (let i = 0; i < PARTS.length; i++) {
+  for (let i = 0; i < PART_COUNT; i++) {
     const along = (i === WATER ? 1 : 0) - moisture;
-    for (let j = 0; j < PARTS.length; j++) {
-      sum += along * ((j === WATER ? 1 : 0) - moisture) * covariance[i * SIZE + j]!;
+    for (let j = 0; j < PART_COUNT; j++) {
+      sum += along * ((j === WATER ? 1 : 0) - moisture) * covariance[i * size + j]!;
     }
   }
   return sum / (total * total);
 }
 
+export const varianceAt = (covariance: Covariance, i: number): number => covariance[i * sizeOf(covariance) + i]!;
+
 /** Standard deviation of a figure with this gradient. */
-function sdAlong(covariance: Covariance, gradient: readonly number[]): number {
+export function sdAlong(covariance: Covariance, gradient: Vector): number {
   return Math.sqrt(Math.max(0, quadratic(covariance, gradient, gradient)));
-}
-
-/** Standard deviation of a weighing on a kitchen scale, kg. */
-export function weighingSd(kg: number): number {
-  return Math.hypot(WEIGHING_SD_KG, WEIGHING_SD_SHARE * kg);
-}
-
-export function perKg(arrival: Composition, kg: number): number[] {
-  return toVector(arrival).map((value) => (kg > 0 ? value / kg : 0));
-}
-
-const UNITS = PARTS.map((_, index) => PARTS.map((__, i) => (i === index ? 1 : 0)));
-
-/** The direction of one part alone. */
-export function unit(index: number): readonly number[] {
-  return UNITS[index]!;
-}
-
-/** The masses in the order of PARTS; written out, as a long ledger asks for tens of thousands. */
-export function toVector(of: Composition): number[] {
-  return [of.grain, of.active_clay, of.dead_clay, of.combustibles, of.oil, of.water, of.fines];
-}
-
-export function fromVector(vector: readonly number[]): Composition {
-  const [grain, active_clay, dead_clay, combustibles, oil, water, fines] = vector as readonly [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number
-  ];
-  return { grain, active_clay, dead_clay, combustibles, oil, water, fines };
-}
-
-/** One source of error: the direction in which it moves the seven masses, and its size. */
-export type Noise = readonly [direction: readonly number[], sd: number];
-
-/** P + Σ sd²·g·gᵀ */
-export function addNoise(covariance: Covariance, ...noises: readonly Noise[]): Covariance {
-  let sum = covariance;
-  for (const [direction, sd] of noises) sum = plusOuter(sum, direction, direction, sd * sd);
-  return sum;
-}
-
-/** The covariance of masses that are all scaled by one factor; the drying stays as it is. */
-export function scaledMasses(covariance: Covariance, factor: number): Covariance {
-  const next = covariance.slice();
-  for (let i = 0; i < SIZE; i++) {
-    for (let j = 0; j < SIZE; j++) {
-      if (i !== DRYING) next[i * SIZE + j]! *= factor;
-      if (j !== DRYING) next[i * SIZE + j]! *= factor;
-    }
-  }
-  return next;
 }

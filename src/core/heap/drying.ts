@@ -1,3 +1,5 @@
+import { heldWater, totalMass, type Composition } from '$core/material/composition';
+
 /**
  * Evaporation from an exposed sand surface.
  *
@@ -66,18 +68,36 @@ export function openEvaporation(climate: Climate): number {
   return rate;
 }
 
-/**
- * How freely water leaves, 0–1: clay lets go of it ever more slowly. 1 at the target temper ratio and above,
- * falling in a line to 0 at τ = 0.1.
- */
-export function wetnessFactor(temper_ratio: number, target_temper_ratio: number): number {
-  return Math.min(1, Math.max(0, (temper_ratio - 0.1) / (target_temper_ratio - 0.1)));
+/** What water a sand lets go of freely, and what it holds on to. */
+export interface Holding {
+  /** Above this, kg, water leaves as from an open surface. */
+  free_kg: number;
+  /** Down here, kg, none leaves any more. */
+  bound_kg: number;
 }
 
-export interface Standing {
+/** Temper ratio down to which clay lets go of its water. */
+const BOUND_RATIO = 0.1;
+/** Moisture above which oil sand dries as an open surface does: organoclay and oil hold no water. */
+const OIL_SAND_FREE = 0.01;
+
+/**
+ * How a sand holds its water. Clay lets go of it ever more slowly, from its temper ratio down to τ = 0.1, with what dead
+ * clay and fines hold below that; oil-bonded sand holds none.
+ *
+ * @param target_temper_ratio the aimed ratio; null where water does not temper the sand
+ */
+export function holdingOf(sand: Composition, target_temper_ratio: number | null): Holding {
+  if (target_temper_ratio === null) return { free_kg: OIL_SAND_FREE * totalMass(sand), bound_kg: 0 };
+  const held = heldWater(sand);
+  return {
+    free_kg: target_temper_ratio * sand.active_clay + held,
+    bound_kg: BOUND_RATIO * sand.active_clay + held
+  };
+}
+
+export interface Standing extends Holding {
   water_kg: number;
-  active_clay_kg: number;
-  target_temper_ratio: number;
   exposed_area_m2: number;
   cover: Cover;
   climate: Climate;
@@ -85,22 +105,20 @@ export interface Standing {
 
 /**
  * Water left after standing for `hours`. The loss rate is constant while the sand is at temper or wetter
- * and then falls in proportion to what is left above τ = 0.1, so the course is a line and then an
+ * and then falls in proportion to what is left above the bound water, so the course is a line and then an
  * exponential, in closed form; no stepping.
  *
  * @returns kg of water; never more than there was, never below the bound water
  */
 export function waterAfterStanding(standing: Standing, hours: number): number {
-  const { water_kg, active_clay_kg, target_temper_ratio, exposed_area_m2, cover, climate } = standing;
+  const { water_kg, free_kg: free, bound_kg: bound, exposed_area_m2, cover, climate } = standing;
   const rate_kg_h = openEvaporation(climate) * COVER_FACTOR[cover] * exposed_area_m2;
   if (!(hours > 0) || !(water_kg > 0) || !(rate_kg_h > 0)) return water_kg;
-  const free = target_temper_ratio * active_clay_kg;
-  const bound = 0.1 * active_clay_kg;
   if (water_kg <= bound) return water_kg;
   const hours_free = Math.max(0, (water_kg - free) / rate_kg_h);
   if (hours <= hours_free) return water_kg - rate_kg_h * hours;
   const start = Math.min(water_kg, free);
-  if (free <= bound) return Math.max(0, start - rate_kg_h * (hours - hours_free));
+  if (free <= bound) return Math.max(bound, start - rate_kg_h * (hours - hours_free));
   return bound + (start - bound) * Math.exp((-rate_kg_h * (hours - hours_free)) / (free - bound));
 }
 

@@ -1,15 +1,38 @@
-import { bringBack, bringBatch, bringWater } from './arriving';
-import { firstBelief, withDoubt, type Belief, type HeapNature } from './belief';
-import { readingOfHeap, type LedgerEntry } from './entry';
-import { burn, dryOff, remove } from './leaving';
-import { read } from './reading';
-import { moveTo, standUntil, teachDrying } from './standing';
 import { totalMass } from '$core/material/composition';
+import { moistureOf } from '$core/bench/looking';
+import {
+  BURNING,
+  bodiesOf,
+  drafted,
+  drop,
+  ensure,
+  firstBelief,
+  placeOf,
+  restingLess,
+  restsAfter,
+  sandOf,
+  type Belief,
+  type Draft,
+  type HeapNature
+} from './belief';
+import { HEAP, PART_COUNT, bodyOf, moldKey, outOf, toVector, type Bodies, type BodyKey } from './bodies';
+import { addOuter, carry, quadratic, sizeOf, type ChangedRow } from './covariance';
+import type { BatchTest, LedgerEntry } from './entry';
+import { accustomed } from './habits';
+import { freshHands } from './hand';
+import type { Effect } from './kind';
+import { kindOf } from './kinds';
+import { sceneOf } from './ledger';
+import { holding, learned, taught } from './lessons';
+import { moved, noises, slopes, type Move } from './moves';
+import type { Question } from './question';
+import { read, readMass } from './reading';
+import { moveTo, standUntil, teachDrying } from './standing';
 
 /**
  * The belief after a whole ledger, which must be in order (see `inOrder`).
  *
- * @source the standard extended Kalman filter: entries move the mean as the ledger does and widen or carry the
+ * @source the standard extended Kalman filter: entries move the mean as the books do and widen or carry the
  *   covariance; time dries it; tests draw it to what they read
  */
 export function believe(nature: HeapNature, ordered: readonly LedgerEntry[]): Belief {
@@ -18,45 +41,174 @@ export function believe(nature: HeapNature, ordered: readonly LedgerEntry[]): Be
 
 /** The belief after one more entry, which must not be earlier than the last. */
 export function advance(nature: HeapNature, belief: Belief, entry: LedgerEntry): Belief {
-  const then = standUntil(nature, belief, entry.at);
-  return withDoubt(then, happened(nature, then, entry));
+  return happened(nature, standUntil(nature, belief, entry.at), entry);
 }
 
 /** What an entry does to a belief that has been carried to its time. */
 function happened(nature: HeapNature, then: Belief, entry: LedgerEntry): Belief {
-  const { event } = entry;
-  switch (event.kind) {
-    case 'mixed':
-    case 'added':
-    case 'bought':
-      return bringBatch(nature, then, event, entry.batch_tests);
-    case 'water':
-      return bringWater(then, event.kg);
-    case 'dried':
-      return dryOff(then, event.kg);
-    case 'discarded':
-    case 'spilled':
-      return remove(then, event.kg);
-    case 'drawn':
-      return { ...then, out_kg: Math.min(totalMass(then.mean), then.out_kg + event.kg) };
-    case 'returned': {
-      const back = bringBack(then, event.kg);
-      if (!event.rest_lost || !(back.out_kg > 0)) return back;
-      // Nobody weighed what stayed on the floor: it is as unsure as the two weighings it lies between.
-      return { ...remove(back, back.out_kg), out_kg: 0 };
-    }
-    case 'poured':
-      return burn(then, event);
-    case 'moved':
-      return moveTo(then, event.container);
-    case 'learning':
-      return event.of === 'drying' ? teachDrying(then, event.value) : then;
-    case 'tested': {
-      // What was read of a batch by itself counted when the batch joined the heap.
-      const test = readingOfHeap(event);
-      return test ? read(nature, then, test, entry.id) : then;
-    }
-    case 'noted':
-      return then;
+  const burn = learned(then.lessons, nature).burn.value;
+  const scene = sceneOf(bodiesOf(then), entry, nature, burn);
+  const kind = kindOf(entry.event.kind);
+  const effect = kind.effect(entry.event, scene);
+  const { moves, container, holds, reading, weighed, teaches } = effect;
+  if (reading) {
+    const { member, id } = entry;
+    return read(nature, then, reading.test, { entry_id: id, member, confirmed: reading.confirmed });
   }
+  if (moves.length === 0 && !container && !holds && !teaches) return then;
+  const draft = drafted(then);
+  if (weighed) weigh(draft, weighed);
+  if (entry.batch_tests) bringTested(nature, draft, moves, entry.batch_tests);
+  else for (const move of moves) applyMove(draft, move);
+  if (moves.some(changesHeap)) {
+    draft.looks = [];
+    freshHands(draft);
+    draft.seen_share = seenAfter(then, moves);
+  }
+  if (container) moveTo(draft, container);
+  if (holds?.of === 'drying') teachDrying(draft, holds.value);
+  else if (holds) draft.lessons = holding(draft.lessons, holds.of, holds.value);
+  if (teaches) draft.lessons = taught(draft.lessons, teaches);
+  draft.habits = accustomed(draft.habits, kind.amounts?.(entry.event) ?? []);
+  draft.rests_on = restsAfter(then, draft);
+  return draft;
+}
+
+/**
+ * Whether an entry is to be asked about before it is written: water, clay and masses against the heap as it is, its
+ * container and its habits. Null: it is as usual.
+ *
+ * @param then the belief before it, carried to its time or earlier
+ */
+export function questionEntry(
+  nature: HeapNature,
+  then: Belief,
+  entry: Pick<LedgerEntry, 'at' | 'event' | 'mold_id'>
+): Question | null {
+  const belief = standUntil(nature, then, entry.at);
+  const mold = entry.mold_id === undefined ? null : moldKey(entry.mold_id);
+  const asking = { nature, belief, out_kg: outOf(bodiesOf(belief), mold) };
+  return kindOf(entry.event.kind).question?.(entry.event, asking) ?? null;
+}
+
+/** One move of sand, in place: its mean, its Jacobian, its noise. */
+export function applyMove(draft: Draft, move: Move): void {
+  const bodies: Bodies = bodiesOf(draft);
+  const { changed } = moved(bodies, move);
+  for (const key of changed.keys()) ensure(draft, key, PART_COUNT);
+  const place = (key: BodyKey) => placeOf(draft.layout, key)!;
+  const found = noises(bodies, move);
+  const rows: ChangedRow[] = slopes(bodies, move).map(({ of, part, by }) => [
+    place(of) + part,
+    by.map(([key, column, weight]) => [place(key) + column, weight] as const)
+  ]);
+  // What eyes leave out they leave out again: the share of it that lasts is a figure of the state.
+  if (move.do === 'burn') throughBurning(rows, found, move.kg, place);
+  carry(draft.covariance, rows);
+  const direction = new Float64Array(draft.mean.length);
+  for (const { along, sd } of found) {
+    direction.fill(0);
+    for (const [key, parts] of along) for (let i = 0; i < PART_COUNT; i++) direction[place(key) + i] = parts[i]!;
+    addOuter(draft.covariance, direction, direction, sd * sd);
+  }
+  for (const [key, body] of changed) draft.mean.set(toVector(body), place(key));
+  if (move.do === 'merge' && move.from !== HEAP) drop(draft, move.from);
+}
+
+/** Adds to the rows of what burns how they change with the burning's logarithm: by kg along the burnt sand. */
+function throughBurning(
+  rows: ChangedRow[],
+  [noise]: ReturnType<typeof noises>,
+  kg: number,
+  place: (key: BodyKey) => number
+): void {
+  if (!noise) return;
+  for (const [key, parts] of noise.along) {
+    parts.forEach((part, i) => {
+      if (part === 0) return;
+      const index = place(key) + i;
+      const row = rows.find(([at]) => at === index);
+      if (row) (row[1] as [number, number][]).push([BURNING, part * kg]);
+      else rows.push([index, [[index, 1], [BURNING, part * kg]]]);
+    });
+  }
+}
+
+/** A weighed mass is drawn in before it moves: what was found of the burnt sand tells how much there was. */
+function weigh(draft: Draft, { of, share, share_sd, kg }: NonNullable<Effect['weighed']>): void {
+  const along = new Float64Array(draft.mean.length);
+  let sum = 0;
+  for (const key of of) {
+    const at = placeOf(draft.layout, key);
+    if (at === null) continue;
+    along.fill(share, at, at + PART_COUNT);
+    sum += totalMass(bodyOf(bodiesOf(draft), key));
+  }
+  readMass(draft, along, share * sum, kg, Math.max(share_sd * Math.max(sum, kg / share), 1e-6));
+}
+
+/** Whether a move makes another sand of the heap; taking some away does not. */
+function changesHeap(move: Move): boolean {
+  switch (move.do) {
+    case 'arrive':
+      return move.to === HEAP;
+    case 'carry':
+    case 'merge':
+      return move.to === HEAP;
+    case 'burn':
+    case 'dry':
+      return move.from === HEAP;
+    case 'blur':
+      return false;
+  }
+}
+
+/** Share of the heap's sand that was in it when its water was last looked at. */
+function seenAfter(before: Belief, moves: readonly Move[]): number {
+  const had = totalMass(sandOf(before));
+  const came = moves.reduce((sum, move) => {
+    if (move.do !== 'arrive' || move.to !== HEAP) return sum;
+    // Water is what the look was for: it changes the sand, not whose sand it is.
+    return sum + totalMass(move.parts) - move.parts.water;
+  }, 0);
+  return had + came > 0 ? (before.seen_share * had) / (had + came) : 0;
+}
+
+/**
+ * Brings a batch. What was tested of it while it lay by itself is weighed against what its ingredients say,
+ * and only then does it join the heap.
+ */
+function bringTested(
+  nature: HeapNature,
+  draft: Draft,
+  moves: readonly Move[],
+  tests: readonly BatchTest[]
+): void {
+  const alone: Draft = drafted(firstBelief(nature));
+  // It knows nothing of drying or burning, so that a batch's figures carry no ties to them.
+  alone.covariance.fill(0);
+  alone.at = draft.at;
+  for (const move of moves) applyMove(move.do === 'arrive' ? alone : draft, move);
+  const untested: Belief = alone;
+  let batch: Belief = untested;
+  for (const { entry_id, test, member } of tests) batch = read(nature, batch, test, { entry_id, member });
+  const before = sandOf(draft);
+  const size = sizeOf(draft.covariance);
+  const of = sizeOf(batch.covariance);
+  for (let i = 0; i < PART_COUNT; i++) {
+    draft.mean[i]! += batch.mean[i]!;
+    for (let j = 0; j < PART_COUNT; j++) draft.covariance[i * size + j]! += batch.covariance[i * of + j]!;
+  }
+  const share = doubtShare(draft, untested);
+  draft.rests_on = [...restingLess(draft.rests_on, 1 - share), ...restingLess(batch.rests_on, share)];
+  draft.questioned = [...draft.questioned, ...batch.questioned];
+  if (!(totalMass(before) > 0)) draft.seen_share = batch.seen_share;
+}
+
+/** How much of the doubt about the moisture of what lies there now the batch brought, of what both bring. */
+function doubtShare(both: Belief, batch: Belief): number {
+  const { gradient } = moistureOf(sandOf(both));
+  const mine = quadratic(batch.covariance, gradient, gradient);
+  const all = quadratic(both.covariance, gradient, gradient);
+  return all > 0 ? Math.min(1, mine / (mine + all)) : 0;
 }

@@ -1,8 +1,9 @@
-import { believedMoisture, type Belief, type HeapNature } from './belief';
+import { believedMoisture, sandOf, type Belief, type HeapNature } from './belief';
 import { COVERS, SHED, type Climate, type Cover } from './drying';
 import { standUntil } from './standing';
+import { NINE_IN_TEN } from '$core/judge/normal';
 import { aimMoisture } from '$core/judge/temper-window';
-import { dryShare, totalMass } from '$core/material/composition';
+import { moistureFraction, totalMass } from '$core/material/composition';
 import { waterToAdd } from '$core/mix/correction';
 
 export interface ForecastPoint {
@@ -34,7 +35,6 @@ export const ADVICE_WORDS: Record<ForecastAdvice, string> = {
 
 const HOUR_MS = 3_600_000;
 const POINTS = 56;
-const NINE_IN_TEN = 1.645;
 /** Sand stiffens below this, °C, and is too hot to temper above the other. */
 const STIFF_C = 4;
 const HOT_C = 45;
@@ -55,8 +55,9 @@ export function forecastDrying(
   climate?: Climate,
   sand_c?: number
 ): DryingForecast {
+  // What was typed is the air to come: the days before now had their own.
+  const start = standUntil(nature, belief, from);
   const here: HeapNature = climate ? { ...nature, air: () => climate } : nature;
-  const start = standUntil(here, belief, from);
   const at = (h: number) => new Date(Date.parse(from) + h * HOUR_MS).toISOString();
   const curve = Array.from({ length: POINTS + 1 }, (_, i): ForecastPoint => {
     const then = standUntil(here, start, at((hours * i) / POINTS));
@@ -92,11 +93,8 @@ export function airOver(nature: HeapNature, belief: Belief, from: string, hours:
 }
 
 function waterWanted(nature: HeapNature, belief: Belief): number {
-  const total = totalMass(belief.mean) - belief.out_kg;
-  if (!(total > 0)) return 0;
-  const { value } = believedMoisture(belief);
-  return Math.max(
-    0,
-    waterToAdd(total, value, aimMoisture(nature.targets, dryShare(belief.mean, 'active_clay')))
-  );
+  const sand = sandOf(belief);
+  const total = totalMass(sand);
+  if (!(total > 0) || nature.system === 'oil') return 0;
+  return Math.max(0, waterToAdd(total, moistureFraction(sand), aimMoisture(nature.targets, sand)));
 }

@@ -1,130 +1,120 @@
-import type { HeapTestKind } from '$core/bench/heap-test';
-import { aimMoisture } from '$core/judge/temper-window';
-import { PARTS, dryShare, totalMass, type Composition } from '$core/material/composition';
-import { MOISTURE_SD, PROBE_MOISTURE_SD, READING_SD, SQUEEZE_MOISTURE_SD } from '$core/reference/accuracy';
-import { middle } from '$core/reference/targets';
-import { quadratic } from './covariance';
-import type { Belief, HeapNature } from './belief';
-import { dryShareOf, waterOver } from './observation';
+import { BENCH_TESTS, HEAP_TEST_KINDS, type HeapTestKind } from '$core/bench/bench-tests';
+import type { Prospect } from '$core/bench/bench-test';
+import { totalMass } from '$core/material/composition';
+import { HAND_SD, KITCHEN_SCALE_G } from '$core/reference/accuracy';
+import { handKey, placeOf, sandOf, spreadOf, type Belief, type HeapNature } from './belief';
+import { offAimGradient } from './condition';
+import { dot, quadratic, times, type Vector } from './covariance';
+import { gradeMoments } from './reading';
 
-/** What a test would do to the uncertainty of the prescribed water. */
+/** What a test would do to the uncertainty of where the sand lands. */
 export interface TestWorth {
   kind: HeapTestKind;
   method?: 'oven' | 'pan';
   /** Minutes of work, waiting left out. */
   minutes: number;
-  /** Standard deviation of the water to prescribe, kg, as it is and after the test. */
+  /** Standard deviation of the water that would bring it to its aim, kg, as it is and after the test. */
   sd_before_kg: number;
   sd_after_kg: number;
 }
 
-/** Minutes that a hand is busy with each test (handbook default). */
-const MINUTES = {
-  squeeze: 1,
-  probe: 2,
-  pan: 12,
-  oven: 6,
-  compactability: 5,
-  'methylene-blue': 25,
-  'clay-wash': 30
-} as const;
+/** A test that narrows the landing by less than this share is not listed. */
+const LEAST_SHARE = 0.01;
+/** The best test must bring at least this share of what the sharpest one would: cheap and useless is no bargain. */
+const WORTH_OF_SHARPEST = 0.6;
 
 /**
- * The tests that could be made on a heap, by how much each narrows the prescribed water for every minute of
- * work, best first; those that would narrow it by less than a hundredth are left out.
+ * The tests that could be made on a heap, by how much each narrows where the sand lands (its distance from temper, the
+ * clay's doubt included) for every minute of work, best first.
  *
- * A reading with gradient h and variance r takes (gᵀPh)²/(hᵀPh + r) off the variance gᵀPg of the water.
+ * A figure with gradient h and variance r takes (gᵀPh)²/(hᵀPh + r) off the variance gᵀPg of the landing. A squeeze takes
+ * what its five grades would leave on average: little of sand that is dry or wet beyond doubt, and less of sand that the
+ * same hand has just squeezed.
+ *
+ * @param member whose hand would squeeze; without a name the one that squeezed last
  */
-export function testsWorth(nature: HeapNature, belief: Belief): TestWorth[] {
-  const sand = belief.mean;
+export function testsWorth(nature: HeapNature, belief: Belief, member?: string): TestWorth[] {
+  const sand = sandOf(belief);
   const total = totalMass(sand);
   if (!(total > 0) || nature.system === 'oil') return [];
-  const wanted = waterGradient(nature, sand);
+  const wanted = offAimGradient(nature.targets, sand);
   const before = quadratic(belief.covariance, wanted, wanted);
   if (!(before > 0)) return [];
-  const target = nature.targets.temper_ratio;
-  const temper = target && sand.active_clay > 0 ? waterOver(sand, 'active_clay') : waterOver(sand, 'total');
-  const asTemper = (moisture_sd: number) =>
-    target && sand.active_clay > 0 ? (moisture_sd * total) / sand.active_clay : moisture_sd;
-  const moisture = waterOver(sand, 'total');
-  const candidates: (Pick<TestWorth, 'kind' | 'method' | 'minutes'> & { gradient: number[]; sd: number })[] =
-    [
-      {
-        kind: 'squeeze',
-        minutes: MINUTES.squeeze,
-        gradient: temper.gradient,
-        sd: asTemper(SQUEEZE_MOISTURE_SD)
-      },
-      {
-        kind: 'probe',
-        minutes: MINUTES.probe,
-        gradient: moisture.gradient,
-        sd: PROBE_MOISTURE_SD
-      },
-      {
-        kind: 'compactability',
-        minutes: MINUTES.compactability,
-        gradient: temper.gradient,
-        sd: asTemper(READING_SD.compactability_as_moisture)
-      },
-      {
-        kind: 'moisture',
-        method: 'pan',
-        minutes: MINUTES.pan,
-        gradient: moisture.gradient,
-        sd: MOISTURE_SD.pan
-      },
-      {
-        kind: 'moisture',
-        method: 'oven',
-        minutes: MINUTES.oven,
-        gradient: moisture.gradient,
-        sd: MOISTURE_SD.oven
-      },
-      {
-        kind: 'methylene-blue',
-        minutes: MINUTES['methylene-blue'],
-        gradient: dryShareOf(sand, { active_clay: 1 }).gradient,
-        sd: READING_SD.methylene_blue
-      },
-      {
-        kind: 'clay-wash',
-        minutes: MINUTES['clay-wash'],
-        gradient: dryShareOf(sand, { active_clay: 1, dead_clay: 1, fines: 0.5 }).gradient,
-        sd: READING_SD.clay_wash
-      }
-    ];
-  return candidates
-    .map(({ kind, method, minutes, gradient, sd }) => {
-      const taken =
-        quadratic(belief.covariance, wanted, gradient) ** 2 /
-        (quadratic(belief.covariance, gradient, gradient) + sd * sd);
-      const worth: TestWorth = {
+  const { system, targets, scale_g = KITCHEN_SCALE_G } = nature;
+  const hand = member ?? belief.looks.findLast(({ kind }) => kind === 'squeeze')?.member;
+  return HEAP_TEST_KINDS.flatMap((kind) =>
+    BENCH_TESTS[kind].prospects({ system, targets, sand, scale_g }).map((prospect): TestWorth => {
+      const taken = varianceTaken(belief, wanted, prospect, hand);
+      return {
         kind,
-        minutes,
-        sd_before_kg: Math.sqrt(before),
-        sd_after_kg: Math.sqrt(Math.max(0, before - taken))
+        minutes: prospect.minutes,
+        ...(prospect.method && { method: prospect.method }),
+        sd_before_kg: Math.sqrt(before) * total,
+        sd_after_kg: Math.sqrt(Math.max(0, before - taken)) * total
       };
-      return method ? { ...worth, method } : worth;
     })
-    .filter((worth) => worth.sd_after_kg < 0.99 * worth.sd_before_kg)
-    .sort(
-      (a, b) => (b.sd_before_kg - b.sd_after_kg) / b.minutes - (a.sd_before_kg - a.sd_after_kg) / a.minutes
-    );
+  )
+    .filter((worth) => gain(worth) > LEAST_SHARE * worth.sd_before_kg)
+    .sort((a, b) => perMinute(b) - perMinute(a));
 }
 
-/** The best of these that can be made with what everybody has: a probe only where it was used of late. */
+const gain = (worth: TestWorth) => worth.sd_before_kg - worth.sd_after_kg;
+const perMinute = (worth: TestWorth) => gain(worth) / worth.minutes;
+
+function varianceTaken(
+  belief: Belief,
+  wanted: Vector,
+  { looks }: Prospect,
+  member: string | undefined
+): number {
+  const p = belief.covariance;
+  if (looks.as === 'value') {
+    const ph = times(p, looks.gradient);
+    return dot(wanted, ph) ** 2 / (dot(looks.gradient, ph) + looks.sd ** 2);
+  }
+  const spread = spreadOf(belief.hands[member ?? '']);
+  const at = placeOf(belief.layout, handKey(member));
+  const along = new Float64Array(belief.mean.length);
+  along.set(looks.gradient);
+  let felt = looks.predicted;
+  let noise = (HAND_SD.single * spread) ** 2;
+  if (at === null) noise += HAND_SD.bias ** 2 + (HAND_SD.shared * spread) ** 2;
+  else {
+    along[at] = along[at + 1] = 1;
+    felt += belief.mean[at]! + belief.mean[at + 1]!;
+  }
+  const ph = times(p, along);
+  const variance = dot(along, ph) + noise;
+  let left = 0;
+  for (const grade of [1, 2, 3, 4, 5] as const) {
+    const told = gradeMoments(felt, Math.sqrt(variance), grade);
+    left += told.chance * told.variance;
+  }
+  return (dot(wanted, ph) ** 2 / variance) * Math.max(0, 1 - left / variance);
+}
+
+/**
+ * The test to make next: of those that bring nearly as much as the sharpest, the one that brings most for a minute. A
+ * probe is put forward only to who used one of late: not everybody has one.
+ */
 export function bestTest(worth: readonly TestWorth[], belief: Belief): TestWorth | null {
   const probes = belief.rests_on.some(({ kind }) => kind === 'probe');
-  return worth.find(({ kind }) => kind !== 'probe' || probes) ?? null;
+  const offered = worth.filter(({ kind }) => kind !== 'probe' || probes);
+  const sharpest = Math.max(0, ...offered.map(gain));
+  return offered.find((each) => gain(each) >= WORTH_OF_SHARPEST * sharpest) ?? null;
 }
 
-/** How the water to prescribe moves with each of the seven masses: τ·clay − water, or to a moisture of one's own. */
-function waterGradient({ targets }: HeapNature, sand: Composition): number[] {
-  const { temper_ratio } = targets;
-  if (temper_ratio) {
-    return PARTS.map((part) => (part === 'water' ? -1 : part === 'active_clay' ? middle(temper_ratio) : 0));
-  }
-  const aim = aimMoisture(targets, dryShare(sand, 'active_clay'));
-  return PARTS.map((part) => (part === 'water' ? -1 : aim / (1 - aim)));
+/** Drying and weighing is said on the ticket where it takes off this share of the doubt, and the doubt is this large. */
+const WORTH_WEIGHING_SHARE = 0.15;
+const WORTH_WEIGHING_MOISTURE = 0.002;
+
+/**
+ * Whether a sample should be dried and weighed before the water goes in.
+ *
+ * @param off_aim_sd how unsure the distance from temper is, fraction
+ */
+export function worthWeighing(worth: readonly TestWorth[], off_aim_sd: number): boolean {
+  const weighing = worth.filter(({ kind }) => kind === 'moisture');
+  const share = Math.max(0, ...weighing.map((each) => gain(each) / each.sd_before_kg));
+  return off_aim_sd > WORTH_WEIGHING_MOISTURE && share > WORTH_WEIGHING_SHARE;
 }

@@ -1,42 +1,261 @@
-import type { HeapTest } from '$core/bench/heap-test';
-import { DRYING, fromVector, restingLess, toVector, type Belief, type HeapNature } from './belief';
-import { dot, plusOuter, quadratic, times } from './covariance';
-import { observationOf, waterOver } from './observation';
+import { benchTestOf, type HeapTest } from '$core/bench/bench-tests';
+import type { GradeReading, ValueReading } from '$core/bench/bench-test';
+import { moistureOf, temperFactorOf } from '$core/bench/looking';
+import { GRADE_LIMITS, squeeze } from '$core/bench/squeeze';
+import { density, truncated } from '$core/judge/normal';
+import { totalMass } from '$core/material/composition';
+import { BLUNDER_SHARE, KITCHEN_SCALE_G, SQUEEZE_SLIPS } from '$core/reference/accuracy';
+import {
+  DRYING,
+  WEATHER,
+  drafted,
+  restingLess,
+  sandOf,
+  type Belief,
+  type Draft,
+  type HeapNature,
+  type Look,
+  type Questioned
+} from './belief';
+import { PART_COUNT } from './bodies';
+import { addOuter, dot, quadratic, times, type Vector } from './covariance';
+import { ensureHand, handSpread, learnHand } from './hand';
 
-/** Beyond this many standard deviations (one reading in two thousand) a reading is questioned. */
+/** Beyond this many standard deviations (one sound reading in two thousand) a reading is questioned. */
 const QUESTION_AT = 3.5;
+/** A confirmed reading this far off says that the belief was wrong: it is taken to have been this unsure. */
+const CONFIRMED_AT = 2;
+/** Two far readings within so many of their own deviations bear each other out, for so long. */
+const AGREE_WITHIN = 3;
+const AGREE_FOR_MS = 5 * 86_400_000;
+/** A squeeze that likely was anything at all is questioned. */
+const SLIPPED = 0.9;
+
+/** What the one who reads says of it. */
+export interface Told {
+  entry_id: number;
+  member?: string | undefined;
+  /** It stood far off, and is right all the same. */
+  confirmed?: boolean | undefined;
+}
 
 /**
  * Draws a belief to what a test read: the gain weighs the reading against what was expected.
  *
+ * A figure counts by how likely it is no blunder; far outside what was expected it does not count until it is confirmed
+ * or another bears it out. A squeeze says only between which limits the temper lies, by a hand of its own bias.
+ *
  * @source the Kalman update of one scalar; with the optimal gain k and the innovation's variance S it is
- *   P − k·S·kᵀ, which stays symmetric by itself
+ *   P − k·S·kᵀ. Blunders by the two-hypothesis mixture, grades by the moments of the truncated normal
  */
-export function read(
-  nature: Pick<HeapNature, 'system' | 'targets'>,
-  belief: Belief,
+export function read(nature: HeapNature, belief: Belief, test: HeapTest, told: Told): Belief {
+  const draft = drafted(belief);
+  const sand = sandOf(belief);
+  const looking = {
+    system: nature.system,
+    targets: nature.targets,
+    sand,
+    scale_g: nature.scale_g ?? KITCHEN_SCALE_G
+  };
+  const reading = benchTestOf(test).read(test as never, looking);
+  if (reading) {
+    const counted =
+      reading.as === 'value'
+        ? readValue(draft, reading, test, told)
+        : readGrade(draft, nature, reading, test, told);
+    if (counted) restOn(draft, belief, test, told);
+  }
+  lookAt(draft, nature, test, told);
+  return draft;
+}
+
+/** A mass that tells of bodies it came from: their sum is `kg`, give or take. Blunders are not looked for. */
+export function readMass(draft: Draft, along: Vector, predicted: number, kg: number, sd: number): void {
+  const ph = times(draft.covariance, along);
+  const variance = dot(along, ph) + sd * sd;
+  if (variance > 0) draw(draft, ph, variance, kg - predicted, 1, 0);
+}
+
+/** Whether the reading counted. */
+function readValue(draft: Draft, reading: ValueReading, test: HeapTest, told: Told): boolean {
+  const { gradient, predicted, read, sd, range } = reading;
+  const off = read - predicted;
+  let ph = times(draft.covariance, gradient);
+  let variance = dot(gradient, ph) + sd * sd;
+  const far = Math.abs(off) > QUESTION_AT * Math.sqrt(variance);
+  const agreeing = far && !told.confirmed ? agreeingWith(draft, test, off, sd) : undefined;
+  if (far && !told.confirmed && !agreeing) {
+    const questioned: Questioned = {
+      entry_id: told.entry_id,
+      kind: test.kind,
+      at: draft.at ?? '',
+      expected: predicted,
+      read,
+      sd: Math.sqrt(variance),
+      reading_sd: sd
+    };
+    draft.questioned = [...draft.questioned, questioned];
+    return false;
+  }
+  const own_sd = agreeing ? sd / Math.SQRT2 : sd;
+  if (told.confirmed || agreeing) {
+    // It is true, so it was the belief that was off: as unsure as it then must have been, along this figure.
+    const wanted = (off / CONFIRMED_AT) ** 2 - own_sd * own_sd;
+    const had = dot(gradient, ph);
+    if (had > 0 && wanted > had) {
+      addOuter(draft.covariance, ph, ph, (wanted / had - 1) / had);
+      ph = times(draft.covariance, gradient);
+    }
+    variance = dot(gradient, ph) + own_sd * own_sd;
+    if (agreeing) draft.questioned = draft.questioned.filter((each) => each !== agreeing);
+    draw(draft, ph, variance, off, 1, 0);
+    return true;
+  }
+  const spread = Math.sqrt(variance);
+  const sound = ((1 - BLUNDER_SHARE) * density(off / spread)) / spread;
+  const weight = sound / (sound + BLUNDER_SHARE / range);
+  draw(draft, ph, variance, off, weight, weight * (1 - weight));
+  return true;
+}
+
+/** An earlier far reading of the same kind that strayed as this one does. */
+function agreeingWith(draft: Draft, test: HeapTest, off: number, sd: number): Questioned | undefined {
+  const now = Date.parse(draft.at ?? '');
+  return draft.questioned.find(
+    (each) =>
+      each.kind === test.kind &&
+      now - Date.parse(each.at) <= AGREE_FOR_MS &&
+      Math.abs(each.read - each.expected - off) <= AGREE_WITHIN * Math.hypot(sd, each.reading_sd)
+  );
+}
+
+/**
+ * mean += w·k·ν and P − w·k·S·kᵀ + w(1−w)ν²·k·kᵀ, for a gain k = Ph/S and a chance w that the reading is sound.
+ */
+function draw(draft: Draft, ph: Vector, variance: number, off: number, weight: number, doubt: number): void {
+  const scale = 1 / variance;
+  for (let i = 0; i < ph.length; i++) draft.mean[i]! += weight * ph[i]! * scale * off;
+  addOuter(draft.covariance, ph, ph, -weight * scale + doubt * off * off * scale * scale);
+  keepPossible(draft);
+}
+
+/** How far from the handbook's a drying can be, natural logarithm: no reading makes it more than five times that. */
+const MOST_LOG_DRYING = Math.log(5);
+
+/** No part of the heap is less than nothing, and no drying beyond all weather. */
+function keepPossible(draft: Draft): void {
+  for (let i = 0; i < PART_COUNT; i++) if (draft.mean[i]! < 0) draft.mean[i] = 0;
+  for (const i of [DRYING, WEATHER])
+    draft.mean[i] = Math.min(MOST_LOG_DRYING, Math.max(-MOST_LOG_DRYING, draft.mean[i]!));
+}
+
+/** Whether the squeeze counted. */
+function readGrade(
+  draft: Draft,
+  nature: HeapNature,
+  reading: GradeReading,
   test: HeapTest,
-  entry_id: number
-): Belief {
-  const observation = observationOf(nature.system, nature.targets, belief.mean, test);
-  if (!observation) return belief;
-  const { predicted, gradient, read, sd } = observation;
-  const ph = times(belief.covariance, gradient);
-  const innovation_variance = dot(gradient, ph) + sd * sd;
-  const gain = ph.map((value) => value / innovation_variance);
-  const covariance = plusOuter(belief.covariance, gain, gain, -innovation_variance);
-  const mean = toVector(belief.mean).map((value, i) => Math.max(0, value + gain[i]! * (read - predicted)));
-  const log_drying = belief.log_drying + gain[DRYING]! * (read - predicted);
-  const spread = Math.sqrt(innovation_variance);
-  // Of the doubt about the moisture, the share that this reading takes away.
-  const moisture = waterOver(belief.mean, 'total').gradient;
-  const doubt = quadratic(belief.covariance, moisture, moisture);
-  const weight = doubt > 0 ? dot(moisture, ph) ** 2 / (innovation_variance * doubt) : 0;
-  const rest = { entry_id, kind: test.kind, at: belief.at ?? '', weight };
-  const rests_on = [...restingLess(belief.rests_on, 1 - weight), ...restingLess([rest], 1)];
-  const far = Math.abs(read - predicted) > QUESTION_AT * spread;
-  const questioned = far
-    ? [...belief.questioned, { entry_id, kind: test.kind, expected: predicted, read, sd: spread }]
-    : belief.questioned;
-  return { ...belief, mean: fromVector(mean), log_drying, covariance, questioned, rests_on };
+  told: Told
+): boolean {
+  const at = ensureHand(draft, nature, told.member);
+  const { single } = handSpread(draft, nature, told.member);
+  const along = new Float64Array(draft.mean.length);
+  along.set(reading.gradient);
+  along[at] = 1;
+  along[at + 1] = 1;
+  const felt = reading.predicted + draft.mean[at]! + draft.mean[at + 1]!;
+  const ph = times(draft.covariance, along);
+  const variance = dot(along, ph) + single * single;
+  const told_us = gradeMoments(felt, Math.sqrt(variance), reading.grade);
+  if (told_us.slipped > SLIPPED) {
+    const questioned: Questioned = {
+      entry_id: told.entry_id,
+      kind: test.kind,
+      at: draft.at ?? '',
+      expected: felt,
+      read: (Math.max(0.5, GRADE_LIMITS[reading.grade - 1]!) + Math.min(1.5, GRADE_LIMITS[reading.grade]!)) / 2,
+      sd: Math.sqrt(variance),
+      reading_sd: single
+    };
+    draft.questioned = [...draft.questioned, questioned];
+  }
+  const scale = 1 / variance;
+  for (let i = 0; i < ph.length; i++) draft.mean[i]! += ph[i]! * scale * (told_us.mean - felt);
+  addOuter(draft.covariance, ph, ph, (told_us.variance * scale - 1) * scale);
+  keepPossible(draft);
+  return told_us.slipped <= SLIPPED;
+}
+
+/** What a named grade leaves of a factor felt as N(mean, sd²). */
+export interface GradeMoments {
+  mean: number;
+  variance: number;
+  /** Chance of this grade being named. */
+  chance: number;
+  /** How likely it was named at random, given that it was named. */
+  slipped: number;
+}
+
+/** The moments of what is felt once a grade was named, slips of the tongue allowed for. */
+export function gradeMoments(mean: number, sd: number, named: 1 | 2 | 3 | 4 | 5): GradeMoments {
+  const { neighbour, any } = SQUEEZE_SLIPS;
+  let [sum, first, second, random] = [0, 0, 0, 0];
+  for (let grade = 1; grade <= 5; grade++) {
+    const own = named === grade;
+    const beside = Math.abs(named - grade) === 1;
+    // At either end there is only one neighbour to slip to.
+    const to_each = grade === 1 || grade === 5 ? neighbour : neighbour / 2;
+    const naming = any / 5 + (1 - any) * (own ? 1 - neighbour : beside ? to_each : 0);
+    const within = truncated(mean, sd, GRADE_LIMITS[grade - 1]!, GRADE_LIMITS[grade]!);
+    const weight = naming * within.chance;
+    sum += weight;
+    first += weight * within.mean;
+    second += weight * (within.variance + within.mean ** 2);
+    random += (any / 5) * within.chance;
+  }
+  if (!(sum > 0)) return { mean, variance: sd * sd, chance: 0, slipped: 1 };
+  const middle = first / sum;
+  return { mean: middle, variance: Math.max(0, second / sum - middle ** 2), chance: sum, slipped: random / sum };
+}
+
+/** Of the doubt about the moisture, the share that this reading took away rests on it. */
+function restOn(draft: Draft, before: Belief, test: HeapTest, told: Told): void {
+  const sand = sandOf(before);
+  if (!(totalMass(sand) > 0)) return;
+  const { gradient } = moistureOf(sand);
+  const had = quadratic(before.covariance, gradient, gradient);
+  const left = quadratic(draft.covariance, gradient, gradient);
+  const weight = had > 0 ? Math.min(1, Math.max(0, 1 - left / had)) : 0;
+  const rest = { entry_id: told.entry_id, kind: test.kind, at: draft.at ?? '', weight };
+  draft.rests_on = [...restingLess(draft.rests_on, 1 - weight), ...restingLess([rest], 1)];
+}
+
+/** Tests that look at the water of the sand. */
+const LOOKS: readonly HeapTest['kind'][] = ['squeeze', 'moisture', 'probe', 'compactability'];
+
+/** Notes a look at the sand as it is, and what it teaches of the hand beside it. */
+function lookAt(draft: Draft, nature: HeapNature, test: HeapTest, told: Told): void {
+  if (!LOOKS.includes(test.kind)) return;
+  const waiting = draft.questioned.some(({ entry_id }) => entry_id === told.entry_id);
+  const answer = test.kind === 'squeeze' ? squeeze(test, nature.system) : null;
+  const factor = temperFactorOf({ ...nature, sand: sandOf(draft), scale_g: 1 })?.predicted ?? null;
+  const look: Look = {
+    entry_id: told.entry_id,
+    kind: test.kind,
+    at: draft.at ?? '',
+    member: told.member,
+    grade: answer?.grade ?? null,
+    lifeless: answer !== null && !answer.tells_water && nature.system === 'water',
+    factor
+  };
+  if (factor !== null && !waiting) {
+    if (test.kind === 'moisture')
+      for (const earlier of draft.looks) if (earlier.kind === 'squeeze') learnHand(draft, earlier, factor);
+    if (test.kind === 'squeeze' && draft.looks.some(({ kind }) => kind === 'moisture'))
+      learnHand(draft, look, draft.looks.findLast(({ kind }) => kind === 'moisture')!.factor ?? factor);
+  }
+  if (waiting) return;
+  draft.looks = [...draft.looks, look];
+  // A lifeless squeeze looked at the sand, but saw nothing of its water.
+  if (!look.lifeless) draft.seen_share = 1;
 }

@@ -1,23 +1,36 @@
 import { totalMass } from '$core/material/composition';
-import { DRYING_LOG_SD, EVAPORATION_SD_SHARE } from '$core/reference/accuracy';
-import { middle } from '$core/reference/targets';
+import { BOUND_WATER_SD_SHARE, DRYING_LOG_SD, WEATHER_LOG_SD, WEATHER_SPELL_DAYS } from '$core/reference/accuracy';
+import { middle, type Targets } from '$core/reference/targets';
 import {
   DRYING,
-  SIZE,
-  WATER,
-  addNoise,
-  unit,
-  withDoubt,
+  WEATHER,
+  drafted,
+  restsAfter,
+  sandOf,
+  varianceAt,
   type Belief,
+  type Draft,
   type HeapNature,
   type LearnedDrying
 } from './belief';
-import { carried } from './covariance';
-import { SHED, waterAfterStanding } from './drying';
-import type { Container } from './entry';
+import { WATER, indexOfPart } from './bodies';
+import { containerKey, type Container } from './container';
+import { carry, sizeOf } from './covariance';
+import { SHED, holdingOf, waterAfterStanding, type Standing } from './drying';
+import { freshHands } from './hand';
+import { spellOver } from './weather-spell';
 
 /** Relative step of the slopes that are taken as differences. */
 const STEP = 1e-4;
+const ACTIVE = indexOfPart('active_clay');
+/** After so long, or having dried so far (fraction), sand is not the sand that was looked at. */
+const SAME_SAND_HOURS = 12;
+const SAME_SAND_MOISTURE = 0.001;
+
+/** The ratio that a heap's clay is tempered to; null where oil binds. */
+export const aimedRatio = ({ temper_ratio, moisture, oil }: Targets): number | null =>
+  // Where the user set the moisture itself, the ratio it comes to at a usual clay.
+  temper_ratio ? middle(temper_ratio) : oil ? null : middle(moisture) / 0.08;
 
 /** Carries a belief through the time until `at`: the heap dries, by an amount known only roughly. */
 export function standUntil(nature: HeapNature, belief: Belief, at: string): Belief {
@@ -26,43 +39,128 @@ export function standUntil(nature: HeapNature, belief: Belief, at: string): Beli
   const to_ms = Date.parse(at);
   const hours = (to_ms - from_ms) / 3_600_000;
   if (!(hours > 0)) return belief;
-  const total = totalMass(belief.mean);
-  const inside = total > 0 ? Math.max(0, 1 - belief.out_kg / total) : 0;
-  const { temper_ratio, moisture } = nature.targets;
+  const draft = drafted(belief);
+  draft.at = at;
+  const sand = sandOf(belief);
   const climate = nature.air ? nature.air(belief.container, from_ms, to_ms) : SHED;
-  const standing = {
-    water_kg: belief.mean.water * inside,
-    active_clay_kg: belief.mean.active_clay * inside,
-    target_temper_ratio: temper_ratio ? middle(temper_ratio) : middle(moisture) / 0.08,
+  const standing: Standing = {
+    water_kg: sand.water,
+    ...holdingOf(sand, aimedRatio(nature.targets)),
     exposed_area_m2: belief.container.exposed_area_m2,
     cover: belief.container.cover,
     climate
   };
-  const before = belief.mean.water;
-  const outside = before * (1 - inside);
+  dryOut(draft, standing, hours);
+  draft.rests_on = restsAfter(belief, draft);
+  const total = totalMass(sand);
+  const dried_by = total > 0 ? (belief.mean[WATER]! - draft.mean[WATER]!) / total : 0;
+  const since = belief.looks[0]?.at;
+  if (since !== undefined) {
+    const stood = (to_ms - Date.parse(since)) / 3_600_000;
+    if (stood > SAME_SAND_HOURS || dried_by > SAME_SAND_MOISTURE) {
+      draft.looks = [];
+      freshHands(draft);
+    }
+  }
+  return draft;
+}
+
+/** Points and weights of Gauss and Hermite for a standard normal, three and five of them. */
+const THREE = [
+  [-Math.sqrt(3), 1 / 6],
+  [0, 2 / 3],
+  [Math.sqrt(3), 1 / 6]
+] as const;
+const FIVE = [
+  [-2.8569700138728, 0.0112574113277207],
+  [-1.3556261799742659, 0.2220759220056126],
+  [0, 0.5333333333333333],
+  [1.3556261799742659, 0.2220759220056126],
+  [2.8569700138728, 0.0112574113277207]
+] as const;
+
+/**
+ * Dries a draft for `hours`. The loss bends with how fast it dries and stops at the bound water, so mean and slopes are
+ * taken over the whole spread of water and drying, not at its middle.
+ *
+ * @source statistical linearisation with Gauss–Hermite quadrature; the weather's part carried exactly (`spellOver`)
+ */
+function dryOut(draft: Draft, standing: Standing, hours: number): void {
+  const p = draft.covariance;
+  const size = sizeOf(p);
+  const spell = spellOver(hours / 24, WEATHER_SPELL_DAYS, WEATHER_LOG_SD);
+  const start = spell.average_of_start;
+  const at = (i: number, j: number) => p[i * size + j]!;
+  // The logarithm of the drying over this stay: the container's own, and the weather's average.
+  const log = draft.mean[DRYING]! + start * draft.mean[WEATHER]!;
+  const log_variance =
+    at(DRYING, DRYING) + 2 * start * at(DRYING, WEATHER) + start * start * at(WEATHER, WEATHER) + spell.average_variance;
+  const shared = at(WATER, DRYING) + start * at(WATER, WEATHER);
+  const water_sd = Math.sqrt(Math.max(0, at(WATER, WATER)));
+  const tilt = water_sd > 1e-12 ? shared / water_sd : 0;
+  const rest = Math.sqrt(Math.max(0, log_variance - tilt * tilt));
   // The course depends on rate times time, so drying faster is standing longer.
-  const course_hours = hours * Math.exp(belief.log_drying);
-  const water = waterAfterStanding(standing, course_hours) + outside;
-  const lost = before - water;
-  if (!(lost > 0)) return { ...belief, at };
-  const wetter = waterAfterStanding({ ...standing, water_kg: standing.water_kg * (1 + STEP) }, course_hours);
-  const of_water = Math.min(1, Math.max(0, (wetter + outside * (1 + STEP) - water) / (before * STEP)));
-  const of_drying = (waterAfterStanding(standing, course_hours * Math.exp(STEP)) + outside - water) / STEP;
-  const dried = carried(belief.covariance, [
+  const left = (water_kg: number, faster: number) =>
+    waterAfterStanding({ ...standing, water_kg }, hours * Math.exp(faster));
+  const before = standing.water_kg;
+  if (!(before > 0)) return standStill(draft, spell);
+  let [mean, by_water, by_log, square] = [0, 0, 0, 0];
+  for (const [x, wx] of THREE) {
+    for (const [y, wy] of FIVE) {
+      const water = left(before + water_sd * x, log + tilt * x + rest * y);
+      const weight = wx * wy;
+      mean += weight * water;
+      by_water += weight * water * x;
+      by_log += weight * water * y;
+      square += weight * water * water;
+    }
+  }
+  const spread = Math.max(0, square - mean * mean - by_water * by_water - by_log * by_log);
+  const of_log = rest > 1e-6 ? by_log / rest : (left(before, log + STEP) - left(before, log)) / STEP;
+  const of_water =
+    water_sd > 1e-9 * before
+      ? (by_water - of_log * tilt) / water_sd
+      : (left(before * (1 + STEP), log) - left(before, log)) / (before * STEP);
+  const more_clay = {
+    ...standing,
+    free_kg: standing.free_kg * (1 + STEP),
+    bound_kg: standing.bound_kg * (1 + STEP)
+  };
+  const active = draft.mean[ACTIVE]!;
+  const course = hours * Math.exp(log);
+  const of_active =
+    active > 0
+      ? (waterAfterStanding(more_clay, course) - waterAfterStanding(standing, course)) / (active * STEP)
+      : 0;
+  draft.mean[WATER] = mean;
+  draft.mean[WEATHER]! *= spell.end_of_start;
+  carry(p, [
     [
       WATER,
       [
         [WATER, of_water],
-        [DRYING, of_drying]
+        [ACTIVE, of_active],
+        [DRYING, of_log],
+        [WEATHER, of_log * start]
       ]
-    ]
+    ],
+    [WEATHER, [[WEATHER, spell.end_of_start]]]
   ]);
-  return withDoubt(belief, {
-    ...belief,
-    at,
-    mean: { ...belief.mean, water },
-    covariance: addNoise(dried, [unit(WATER), Math.min(EVAPORATION_SD_SHARE * lost, before / 2)])
-  });
+  // What no slope tells, and how sands differ in the water that they keep: all of it once the sand is dried out.
+  const kept = Math.min(1, Math.max(0, of_water));
+  const bound_sd = BOUND_WATER_SD_SHARE * standing.bound_kg;
+  p[WATER * size + WATER]! += of_log * of_log * spell.average_variance + spread + bound_sd ** 2 * (1 - kept * kept);
+  p[WEATHER * size + WEATHER]! += spell.end_variance;
+  p[WATER * size + WEATHER]! += of_log * spell.covariance;
+  p[WEATHER * size + WATER]! += of_log * spell.covariance;
+}
+
+/** Of an empty or bone-dry heap only the weather goes on. */
+function standStill(draft: Draft, spell: ReturnType<typeof spellOver>): void {
+  const size = sizeOf(draft.covariance);
+  draft.mean[WEATHER]! *= spell.end_of_start;
+  carry(draft.covariance, [[WEATHER, [[WEATHER, spell.end_of_start]]]]);
+  draft.covariance[WEATHER * size + WEATHER]! += spell.end_variance;
 }
 
 /** Nothing learned yet: as the handbook says, give or take. */
@@ -72,31 +170,29 @@ const UNLEARNED: LearnedDrying = { log_drying: 0, variance: DRYING_LOG_SD ** 2 }
  * Puts the heap elsewhere. Another place dries at another rate, so what was learned stays with the container
  * it was learned in, and is remembered when the heap comes back to it.
  */
-export function moveTo(belief: Belief, container: Container): Belief {
+export function moveTo(draft: Draft, container: Container): void {
   const here = containerKey(container);
-  const remembered = {
-    ...belief.remembered,
-    [containerKey(belief.container)]: {
-      log_drying: belief.log_drying,
-      variance: belief.covariance[DRYING * SIZE + DRYING]!
-    }
-  };
-  return setDrying({ ...belief, container, remembered }, remembered[here] ?? UNLEARNED);
+  if (here !== containerKey(draft.container)) {
+    draft.remembered = {
+      ...draft.remembered,
+      [containerKey(draft.container)]: {
+        log_drying: draft.mean[DRYING]!,
+        variance: varianceAt(draft.covariance, DRYING)
+      }
+    };
+    setDrying(draft, draft.remembered[here] ?? UNLEARNED);
+  }
+  draft.container = container;
 }
 
 /** Holds the drying at a factor that the user knows, or, with null, starts learning it anew. */
-export function teachDrying(belief: Belief, factor: number | null): Belief {
-  return setDrying(belief, factor === null ? UNLEARNED : { log_drying: Math.log(factor), variance: 0 });
+export function teachDrying(draft: Draft, factor: number | null): void {
+  setDrying(draft, factor === null ? UNLEARNED : { log_drying: Math.log(factor), variance: 0 });
 }
 
-function setDrying(belief: Belief, { log_drying, variance }: LearnedDrying): Belief {
+function setDrying(draft: Draft, { log_drying, variance }: LearnedDrying): void {
   // An empty row of the Jacobian cuts the drying's ties to the masses: it is known from elsewhere now.
-  const covariance = carried(belief.covariance, [[DRYING, []]]);
-  covariance[DRYING * SIZE + DRYING] = variance;
-  return { ...belief, log_drying, covariance };
-}
-
-/** Containers with the same key dry alike. */
-export function containerKey({ cover, exposed_area_m2, place = 'shed' }: Container): string {
-  return `${place} ${cover} ${exposed_area_m2}`;
+  carry(draft.covariance, [[DRYING, []]]);
+  draft.covariance[DRYING * sizeOf(draft.covariance) + DRYING] = variance;
+  draft.mean[DRYING] = log_drying;
 }

@@ -1,48 +1,136 @@
+import { dryShare, moistureFraction, totalMass, type Composition } from '$core/material/composition';
 import { OIL_SAND_REJECT_MOISTURE, middle, type System, type Targets } from '$core/reference/targets';
-import { temperWindow } from './temper-window';
+import { moistureAtRatio, temperWindow } from './temper-window';
 
 export type Verdict =
-  'empty' | 'dry' | 'a-little-dry' | 'in-temper' | 'a-little-wet' | 'too-wet' | 'short-of-oil';
+  | 'empty'
+  | 'not-known'
+  | 'dry'
+  | 'a-little-dry'
+  | 'probably-dry'
+  | 'in-temper'
+  | 'probably-in-temper'
+  | 'probably-wet'
+  | 'a-little-wet'
+  | 'too-wet'
+  | 'lifeless'
+  | 'short-of-clay'
+  | 'short-of-oil';
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
   empty: 'Empty',
+  'not-known': 'Not known yet',
   dry: 'Dry',
   'a-little-dry': 'A little dry',
+  'probably-dry': 'Probably dry',
   'in-temper': 'In temper',
+  'probably-in-temper': 'Probably in temper',
+  'probably-wet': 'Probably wet',
   'a-little-wet': 'A little wet',
   'too-wet': 'Too wet to pour on',
+  lifeless: 'Moist but lifeless',
+  'short-of-clay': 'Short of clay',
   'short-of-oil': 'Short of oil'
 };
 
+/** What a verdict rests on. */
 export interface Judged {
-  total_kg: number;
-  moisture: number;
-  /** Shares of the dry mix. */
-  active_clay: number;
-  oil: number;
+  system: System;
+  targets: Targets;
+  sand: Composition;
+  /** Of lying below, inside and above its moisture window. */
+  chances: { below: number; inside: number; above: number };
+  /** This sand was looked at; false: only weighed, bought or supposed. */
+  seen: boolean;
+  /** The latest look at it as it is. */
+  look: { grade: 1 | 2 | 3 | 4 | 5 | null; lifeless: boolean } | null;
+  short_of_clay: boolean;
 }
 
+/** As sure as this it is said outright; as likely as this it is said to be probable; else it is not known. */
+const SURE = 0.8;
+const PROBABLE = 0.55;
 /** From this multiple of the aimed temper ratio up, sand is mud; below the other, it runs. */
 const WET_FACTOR = 1.4;
 const DRY_FACTOR = 0.65;
 
 /**
- * What the sand is like, in one of seven words, against its own windows.
+ * What the sand is like, in a few words, by how likely it lies in its window.
  *
- * Water-bonded: by moisture, graded like the squeeze (below 0.65 of the aim dry, from 1.4 up too wet). The
- * temper ratio goes as water over dry mix, so the factors apply to w/(1−w). Oil-bonded: water is the enemy.
+ * What nobody looked at is not known, whatever was weighed. The latest squeeze rules: where it contradicts the estimate
+ * the sand is never called in temper. Graded like the squeeze: below 0.65 of the aimed ratio dry, from 1.4 up too wet.
+ * Oil-bonded: water is the enemy.
  */
-export function temperVerdict(system: System, targets: Targets, sand: Judged): Verdict {
-  if (!(sand.total_kg > 1e-6)) return 'empty';
-  if (system === 'oil') {
-    if (sand.moisture > OIL_SAND_REJECT_MOISTURE) return 'too-wet';
-    if (sand.moisture > targets.moisture.max) return 'a-little-wet';
-    return targets.oil && sand.oil < targets.oil.min ? 'short-of-oil' : 'in-temper';
-  }
-  const window = temperWindow(targets, sand.active_clay);
+export function temperVerdict(judged: Judged): Verdict {
+  const { system, sand, look } = judged;
+  if (!(totalMass(sand) > 1e-6)) return 'empty';
+  if (system === 'oil') return oilVerdict(judged);
+  if (look?.lifeless) return 'lifeless';
+  if (!judged.seen) return 'not-known';
+  return squeezeRules(byChance(judged), look?.grade ?? null, judged);
+}
+
+/** What a sand known for sure is like, for whoever has only its composition. */
+export function verdictOf(system: System, targets: Targets, sand: Composition): Verdict {
+  const window = temperWindow(targets, sand);
+  const moisture = moistureFraction(sand);
+  const [below, above] = [moisture < window.min ? 1 : 0, moisture > window.max ? 1 : 0];
+  const short_of_clay = totalMass(sand) > 0 && dryShare(sand, 'active_clay') < targets.active_clay.min;
+  return temperVerdict({
+    system,
+    targets,
+    sand,
+    chances: { below, above, inside: 1 - below - above },
+    seen: true,
+    look: null,
+    short_of_clay
+  });
+}
+
+function oilVerdict({ targets, sand, chances, seen }: Judged): Verdict {
+  const moisture = moistureFraction(sand);
+  // A danger is said even where it is only likely.
+  if (moisture > OIL_SAND_REJECT_MOISTURE) return seen ? 'too-wet' : 'probably-wet';
+  if (chances.above >= SURE && seen) return 'a-little-wet';
+  if (chances.above >= 0.5) return 'probably-wet';
+  if (targets.oil && dryShare(sand, 'oil') < targets.oil.min) return 'short-of-oil';
+  if (dryShare(sand, 'active_clay') < targets.active_clay.min) return 'short-of-clay';
+  if (!seen) return chances.inside >= SURE ? 'probably-in-temper' : 'not-known';
+  return chances.inside >= SURE ? 'in-temper' : chances.inside >= PROBABLE ? 'probably-in-temper' : 'not-known';
+}
+
+function byChance({ targets, sand, chances, short_of_clay }: Judged): Verdict {
+  const { below, inside, above } = chances;
+  if (inside >= SURE) return short_of_clay ? 'short-of-clay' : 'in-temper';
+  if (below >= SURE) return factorOf(targets, sand) < DRY_FACTOR ? 'dry' : 'a-little-dry';
+  if (above >= SURE) return factorOf(targets, sand) >= WET_FACTOR ? 'too-wet' : 'a-little-wet';
+  if (short_of_clay && inside >= PROBABLE) return 'short-of-clay';
+  const likeliest = Math.max(below, inside, above);
+  if (likeliest < PROBABLE) return 'not-known';
+  return likeliest === below ? 'probably-dry' : likeliest === inside ? 'probably-in-temper' : 'probably-wet';
+}
+
+const DRY: readonly Verdict[] = ['dry', 'a-little-dry', 'probably-dry'];
+const WET: readonly Verdict[] = ['probably-wet', 'a-little-wet', 'too-wet'];
+const FIT: readonly Verdict[] = ['in-temper', 'probably-in-temper', 'short-of-clay'];
+
+/** The hand had it last: where it and the estimate differ, it is not called what the hand denies. */
+function squeezeRules(estimated: Verdict, grade: number | null, { chances }: Judged): Verdict {
+  if (grade === null) return estimated;
+  if (grade === 5) return WET.includes(estimated) ? 'too-wet' : 'probably-wet';
+  // Half a grade apart is no contradiction: the drier, and the wetter, half of what is probably in temper.
+  if (grade === 2 && estimated === 'probably-in-temper' && chances.below > chances.above) return 'probably-dry';
+  const against =
+    (grade <= 2 && (FIT.includes(estimated) || WET.includes(estimated))) ||
+    (grade === 3 && !FIT.includes(estimated)) ||
+    (grade === 4 && (FIT.includes(estimated) || DRY.includes(estimated)));
+  return against ? 'not-known' : estimated;
+}
+
+/** Moisture on the dry mix as a multiple of what is aimed for; the temper ratio goes as it. */
+function factorOf({ temper_ratio, moisture }: Targets, sand: Composition): number {
   const onDry = (w: number) => w / (1 - w);
-  const factor = onDry(sand.moisture) / onDry(middle(window));
-  if (sand.moisture < window.min) return factor < DRY_FACTOR ? 'dry' : 'a-little-dry';
-  if (sand.moisture > window.max) return factor >= WET_FACTOR ? 'too-wet' : 'a-little-wet';
-  return 'in-temper';
+  const aim =
+    temper_ratio && sand.active_clay > 0 ? moistureAtRatio(sand, middle(temper_ratio)) : middle(moisture);
+  return onDry(moistureFraction(sand)) / onDry(aim);
 }

@@ -1,34 +1,46 @@
-import { clampTo, middle, type Targets, type Window } from '$core/reference/targets';
+import { dryMass, heldWater, type Composition } from '$core/material/composition';
+import { middle, type Targets, type Window } from '$core/reference/targets';
 
-/** Narrower than this (fraction) no hand can hit a window. */
-const LEAST_WIDTH = 0.004;
-
-/** Moisture (wet basis) at which sand with this share of active clay in its dry mix has temper ratio τ. */
-export function moistureAtRatio(temper_ratio: number, active_clay: number): number {
-  const water_per_dry = temper_ratio * active_clay;
-  return water_per_dry / (1 + water_per_dry);
+/** Water, kg, at which sand has temper ratio τ: what tempers its active clay, and what dead clay and fines hold. */
+export function waterAtRatio(sand: Composition, temper_ratio: number): number {
+  return temper_ratio * sand.active_clay + heldWater(sand);
 }
 
 /**
- * The moisture window of a heap with this much active clay: the temper ratio's window for the clay it has,
- * kept within the moisture window of its kind; never narrower than 0.4 %.
+ * Moisture (wet basis) at which this sand has temper ratio τ; what water it holds now does not matter.
  *
- * @param active_clay share of the dry mix
+ * @example 100 kg dry mix with 8 kg active clay, 6 kg dead clay and 10 kg fines, τ 0.475 → 4.70 kg water, 4.489 %
  */
-export function temperWindow(targets: Targets, active_clay: number): Window {
-  const { moisture, temper_ratio } = targets;
-  if (!temper_ratio || !(active_clay > 0)) return moisture;
-  const min = clampTo(moisture, moistureAtRatio(temper_ratio.min, active_clay));
-  const max = clampTo(moisture, moistureAtRatio(temper_ratio.max, active_clay));
-  if (max - min >= LEAST_WIDTH) return { min, max };
-  const centre = clampTo(
-    { min: moisture.min + LEAST_WIDTH / 2, max: moisture.max - LEAST_WIDTH / 2 },
-    (min + max) / 2
-  );
-  return { min: centre - LEAST_WIDTH / 2, max: centre + LEAST_WIDTH / 2 };
+export function moistureAtRatio(sand: Composition, temper_ratio: number): number {
+  const water = waterAtRatio(sand, temper_ratio);
+  const wet = dryMass(sand) + water;
+  return wet > 0 ? water / wet : 0;
 }
 
-/** The moisture to aim for: the middle of the temper window. */
-export function aimMoisture(targets: Targets, active_clay: number): number {
-  return middle(temperWindow(targets, active_clay));
+/**
+ * The moisture window of a sand. One rule decides: the temper ratio's window for the clay it has, with the water that
+ * its dead clay and fines hold on top. A moisture window of the user's own (no ratio) stands as it is; so does
+ * that of oil-bonded sand, and of sand without active clay, which no water tempers.
+ */
+export function temperWindow(targets: Targets, sand: Composition): Window {
+  const { moisture, temper_ratio } = targets;
+  if (!temper_ratio || !(sand.active_clay > 0)) return moisture;
+  return { min: moistureAtRatio(sand, temper_ratio.min), max: moistureAtRatio(sand, temper_ratio.max) };
+}
+
+/** The moisture to aim for: where the ratio stands in the middle of its window. */
+export function aimMoisture(targets: Targets, sand: Composition): number {
+  const { moisture, temper_ratio } = targets;
+  if (!temper_ratio || !(sand.active_clay > 0)) return middle(moisture);
+  return moistureAtRatio(sand, middle(temper_ratio));
+}
+
+/**
+ * How the moisture that this sand usually has when tempered compares with its window: a check to show, never a clamp.
+ * Null where it agrees.
+ */
+export function usualMoistureCheck(targets: Targets, sand: Composition): 'below-usual' | 'above-usual' | null {
+  const window = temperWindow(targets, sand);
+  if (window.max < targets.moisture.min) return 'below-usual';
+  return window.min > targets.moisture.max ? 'above-usual' : null;
 }

@@ -97,7 +97,18 @@ export function dryShare(of: Composition, part: Exclude<Part, 'water'>): number 
   return dry > 0 ? of[part] / dry : 0;
 }
 
-/** Temper ratio τ = water / active clay; null without active clay. */
+/** Water that dead clay and fines soak up and hold, as shares of their mass (handbook default). */
+export const HELD_WATER = { dead_clay: 0.1, fines: 0.03 } as const;
+
+/** Water that dead clay and fines hold, kg: it tempers nothing. */
+export function heldWater(of: Composition): number {
+  return HELD_WATER.dead_clay * of.dead_clay + HELD_WATER.fines * of.fines;
+}
+
+/**
+ * Temper ratio τ = free water / active clay, free being what dead clay and fines do not hold; null without active
+ * clay. Below nothing in sand drier than what they hold.
+ */
 export function temperRatio(of: Composition): number | null {
-  return of.active_clay > 0 ? of.water / of.active_clay : null;
+  return of.active_clay > 0 ? (of.water - heldWater(of)) / of.active_clay : null;
 }

@@ -1,3 +1,4 @@
+import { verdictOf, type Verdict } from '$core/judge/temper-verdict';
 import { aimMoisture, temperWindow } from '$core/judge/temper-window';
 import { dryOffSeconds, SHED, type Climate } from '$core/heap/drying';
 import { arrivalOf } from '$core/material/arrival';
@@ -5,14 +6,15 @@ import {
   composition,
   dryMass,
   dryShare,
+  heldWater,
   moistureFraction,
   plus,
   totalMass,
   type Composition
 } from '$core/material/composition';
 import { OIL_SAND_REJECT_MOISTURE, type System, type Targets, type Window } from '$core/reference/targets';
-import { clayAndWater, dryMixToAdd, sandAndClay, waterToAdd } from './correction';
-import { splashes } from './splashes';
+import { clayAndWater, dryMixToAdd, sandAndClay, waterToAdd, type ClayAndWaterProblem } from './correction';
+import { splashesBySure } from './splashes';
 
 /** A stock that could go in: fractions as in an ingredient, and how much there is (null: enough, like tap water). */
 export interface Stock {
@@ -25,12 +27,41 @@ export interface StockAtHand {
   binder: Stock;
   sand: Stock;
   oil: Stock;
+  /** Inert fines; left out where none are kept. */
+  fines?: Stock | undefined;
 }
 
-export type Need = 'nothing' | 'sand' | 'water' | 'clay-and-water' | 'dry-mix-or-drying' | 'oil' | 'drying';
+export type Need =
+  | 'nothing'
+  | 'sand'
+  | 'test'
+  | 'water'
+  | 'clay-and-water'
+  | 'fines-or-clay'
+  | 'dry-mix-or-drying'
+  | 'oil'
+  | 'drying';
+
+/** What each verdict may ask for: a prescription never speaks against it. */
+export const NEEDS_OF: Record<Verdict, readonly Need[]> = {
+  empty: ['sand'],
+  'not-known': ['test'],
+  dry: ['water', 'clay-and-water'],
+  'a-little-dry': ['water', 'clay-and-water'],
+  'probably-dry': ['water', 'clay-and-water'],
+  'in-temper': ['nothing'],
+  // A splash more, and only if a squeeze still says short.
+  'probably-in-temper': ['nothing', 'water'],
+  'probably-wet': ['dry-mix-or-drying', 'drying'],
+  'a-little-wet': ['dry-mix-or-drying', 'drying'],
+  'too-wet': ['dry-mix-or-drying', 'drying'],
+  lifeless: ['fines-or-clay'],
+  'short-of-clay': ['clay-and-water', 'oil'],
+  'short-of-oil': ['oil']
+};
 
 export interface Missing {
-  what: 'binder' | 'sand' | 'oil';
+  what: 'binder' | 'sand' | 'oil' | 'fines';
   short_kg: number;
 }
 
@@ -39,7 +70,10 @@ export interface Prescription {
   water_kg: number;
   binder_kg: number;
   oil_kg: number;
+  fines_kg: number;
   splashes_kg: number[];
+  /** How many of the splashes, from the first, go in without asking; the others only if a squeeze still says short. */
+  sure_splashes: number;
   /** Too wet: either add this mix, which may be out of reach (null), … */
   dry_mix: { sand_kg: number; binder_kg: number } | null;
   /** … or let it lose this much water. */
@@ -56,29 +90,62 @@ export interface Prescription {
   rest_s: number;
 }
 
+/** A sand that is to be brought to temper, and how surely it is known. */
+export interface Patient {
+  system: System;
+  targets: Targets;
+  sand: Composition;
+  verdict: Verdict;
+  /** Very likely it holds too little active clay. */
+  short_of_clay: boolean;
+  /** How unsure its distance from temper is, one standard deviation of moisture; 0 for what is known exactly. */
+  off_aim_sd: number;
+  /** The latest look at the sand as it is; null where there was none since it was last changed. */
+  latest_look: { grade: number | null } | null;
+}
+
+/** A sand whose composition is taken as it is given. */
+export function knownExactly(system: System, targets: Targets, sand: Composition): Patient {
+  return {
+    system,
+    targets,
+    sand,
+    verdict: verdictOf(system, targets, sand),
+    short_of_clay: dryShare(sand, 'active_clay') < targets.active_clay.min,
+    off_aim_sd: 0,
+    latest_look: null
+  };
+}
+
 /** A quarter into a window: safely inside, and no more new material than that takes. */
 const wellInside = (window: Window) => window.min + (window.max - window.min) / 4;
 
 /** Less than a kitchen scale can be asked to weigh into a heap, kg. */
 const NOT_WORTH_WEIGHING_KG = 0.005;
 
+/** A dose smaller than this share of the heap is within what nobody can feel. */
+const LEAST_SPLASH = 0.0005;
+
+/**
+ * Too wet is worse than a splash short: the whole dose stops this many deviations dry of the middle, and what goes in
+ * without asking ends where only one time in five it would already be too much.
+ */
+const SHADE = 0.05;
+const SURE_AT = 0.1;
+
 /**
  * What to do to sand in this condition so that it is in temper, with one sentence of why.
  *
- * Clay first: below its window it is brought a quarter into it, with the water that goes with it. Then
+ * Clay first: surely below its window it is brought a quarter into it, with the water that goes with it. Then
  * water, to the middle of the temper window of the clay that is there. Sand that is too wet takes dry sand
- * and clay, or dries off. Oil-bonded sand gets oil and organoclay, and water is dried out of it.
+ * and clay, or dries off. Oil-bonded sand gets oil and organoclay, and water is dried out of it. Sand that nobody
+ * looked at gets a test, and what it would likely want is splashed on only as a squeeze allows.
  *
- * @param sand the heap's composition, kg
+ * The need always agrees with the verdict (`NEEDS_OF`), and no amount is ever negative.
  */
-export function prescribe(
-  system: System,
-  targets: Targets,
-  sand: Composition,
-  stock: StockAtHand,
-  climate: Climate = SHED
-): Prescription {
-  if (!(totalMass(sand) > 1e-6)) {
+export function prescribe(patient: Patient, stock: StockAtHand, climate: Climate = SHED): Prescription {
+  const { sand, targets, system } = patient;
+  if (patient.verdict === 'empty' || !(totalMass(sand) > 1e-6)) {
     return nothing(
       sand,
       targets,
@@ -86,69 +153,159 @@ export function prescribe(
       'There is no sand in this heap yet: mix a batch or log what you bought.'
     );
   }
-  return system === 'oil' ? forOil(targets, sand, stock, climate) : forWater(targets, sand, stock, climate);
+  return system === 'oil' ? forOil(patient, stock, climate) : forWater(patient, stock, climate);
 }
 
-function forWater(targets: Targets, sand: Composition, stock: StockAtHand, climate: Climate): Prescription {
+/** Water and clay for a sand, and whether its clay can be brought up with what there is. */
+interface Problem extends ClayAndWaterProblem {
+  short: boolean;
+  /** The clay at hand is hardly stronger than the mix wants. */
+  too_weak: boolean;
+}
+
+function problemOf({ targets, sand, short_of_clay }: Patient, stock: StockAtHand): Problem {
   const active = dryShare(sand, 'active_clay');
-  const short = active < targets.active_clay.min;
-  const wanted_active = short ? wellInside(targets.active_clay) : active;
-  const aim = aimMoisture(targets, wanted_active);
-  const moisture = moistureFraction(sand);
+  const product_active = stock.binder.active_fraction * (1 - stock.binder.moisture_fraction);
+  const short = short_of_clay && active < targets.active_clay.min;
+  const wanted = short ? wellInside(targets.active_clay) : active;
   const total = totalMass(sand);
-
-  const problem = {
+  // The clay product brings fines of its own, which hold a little water too: what it will be is what is aimed at.
+  const target_moisture = aimMoisture(targets, withActive(sand, stock, wanted));
+  const target_active_clay = wanted * (1 - target_moisture);
+  return {
     total_kg: total,
-    moisture,
+    moisture: moistureFraction(sand),
     active_clay: sand.active_clay / total,
-    target_moisture: aim,
-    target_active_clay: wanted_active * (1 - aim),
-    product_active: stock.binder.active_fraction * (1 - stock.binder.moisture_fraction),
-    product_moisture: stock.binder.moisture_fraction
+    target_moisture,
+    target_active_clay,
+    product_active,
+    product_moisture: stock.binder.moisture_fraction,
+    short,
+    too_weak: short && product_active <= target_active_clay * 1.05
   };
-  const base = {
-    ...nothing(sand, targets, 'nothing', ''),
-    aim: { moisture: aim, active_clay: wanted_active }
-  };
-  const tooWeak = short && problem.product_active <= problem.target_active_clay * 1.05;
+}
 
-  if (short && !tooWeak) {
-    const { binder_kg, water_kg } = clayAndWater(problem);
-    if (water_kg >= 0) {
+/** The sand with clay product in it until its active clay is that share of the dry mix. */
+function withActive(sand: Composition, stock: StockAtHand, wanted: number): Composition {
+  const dry = dryMass(sand);
+  const strength = stock.binder.active_fraction;
+  const missing = wanted * dry - sand.active_clay;
+  if (!(missing > 0) || !(strength > wanted)) return sand;
+  const product_dry = missing / (strength - wanted);
+  return plus(sand, composition({ active_clay: strength * product_dry, fines: (1 - strength) * product_dry }));
+}
+
+function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Prescription {
+  const { targets, sand, verdict, off_aim_sd } = patient;
+  const problem = problemOf(patient, stock);
+  const { moisture, target_moisture: aim, total_kg: total } = problem;
+  const active = dryShare(sand, 'active_clay');
+  const base: Prescription = {
+    ...nothing(sand, targets, 'nothing', ''),
+    aim: { moisture: aim, active_clay: problem.short ? wellInside(targets.active_clay) : active }
+  };
+  const short_kg = total * (problem.target_active_clay - problem.active_clay);
+  const missing: Missing[] = problem.too_weak ? [{ what: 'binder', short_kg }] : [];
+  const addClay = problem.short && !problem.too_weak;
+  // The dose stops a little dry of the middle, by as much as nobody is sure of it.
+  const shaded = Math.max(0, aim - SHADE * off_aim_sd);
+  const both = addClay ? clayAndWater({ ...problem, target_moisture: shaded }) : null;
+  const water_kg = Math.max(0, both ? both.water_kg : waterToAdd(total, moisture, shaded));
+  const binder_kg = Math.max(0, both?.binder_kg ?? 0);
+  switch (verdict) {
+    case 'not-known':
       return finish(sand, stock, {
         ...base,
-        need: 'clay-and-water',
-        binder_kg,
+        need: 'test',
         water_kg,
-        reason: `Active clay is ${pc(active)}, under the ${pc(targets.active_clay.min)} it needs to hold; at ${pc(wanted_active)} it wants ${pc(aim)} water.`
+        missing,
+        reason: `Nobody has looked at this sand as it is: squeeze it. By what was logged it would hold ${pc(moisture)} water, where ${pc(aim)} tempers it.`
       });
+    case 'dry':
+    case 'a-little-dry':
+    case 'probably-dry':
+    case 'short-of-clay':
+      if (verdict === 'short-of-clay' && !addClay)
+        return finish(sand, stock, {
+          ...base,
+          need: 'clay-and-water',
+          missing,
+          reason: `Active clay is ${pc(active)}, under the ${pc(targets.active_clay.min)} it needs to hold, and the clay at hand is too weak to mend that.`
+        });
+      return finish(
+        sand,
+        stock,
+        {
+          ...base,
+          need: addClay ? 'clay-and-water' : 'water',
+          water_kg,
+          binder_kg,
+          missing,
+          reason: addClay
+            ? `Active clay is ${pc(active)}, under the ${pc(targets.active_clay.min)} it needs to hold; at ${pc(base.aim.active_clay)} it wants ${pc(aim)} water.`
+            : reasonForWater(sand, targets, active, moisture, aim)
+        },
+        off_aim_sd
+      );
+    case 'lifeless':
+      return forLifeless(patient, stock, base);
+    case 'probably-wet':
+    case 'a-little-wet':
+    case 'too-wet': {
+      // A hand that found mud rules: then there is at least the window's edge to dry down from.
+      const edge = temperWindow(targets, sand).max;
+      const water_to_lose_kg = Math.max(0, -waterToAdd(total, Math.max(moisture, edge), aim));
+      return tooWet(sand, stock, climate, base, problem, { binder_kg, water_to_lose_kg });
     }
-    return tooWet(sand, stock, climate, base, problem, { binder_kg, water_to_lose_kg: -water_kg });
+    default: {
+      const window = temperWindow(targets, sand);
+      const held_by_hand = patient.latest_look?.grade === 3;
+      if (verdict === 'probably-in-temper' && !held_by_hand && water_kg > LEAST_SPLASH * total)
+        return finish(sand, stock, {
+          ...base,
+          need: 'water',
+          water_kg,
+          reason: `It stands in its window of ${pc(window.min)} to ${pc(window.max)} more likely than not, on the dry side: squeeze it, and only if that says short, a splash.`
+        });
+      return {
+        ...base,
+        reason: `At ${pc(moisture)} water for ${pc(active)} active clay it stands inside its window of ${pc(window.min)} to ${pc(window.max)}.`
+      };
+    }
   }
+}
 
-  const window = temperWindow(targets, active);
-  if (moisture < window.min) {
-    const water_kg = waterToAdd(total, moisture, aim);
+/** Fines that a sand has when it packs, share of the dry mix, and what is aimed at. */
+const LEAST_FINES = 0.02;
+const AIMED_FINES = 0.03;
+
+/** Moist and yet it does not hold: what it lacks is fines, or, where it has those, clay. */
+function forLifeless({ targets, sand }: Patient, stock: StockAtHand, base: Prescription): Prescription {
+  const dry = dryMass(sand);
+  const fines = dryShare(sand, 'fines');
+  if (fines < LEAST_FINES) {
+    const fines_kg = (AIMED_FINES * dry - sand.fines) / (1 - AIMED_FINES);
     return finish(sand, stock, {
       ...base,
-      need: 'water',
-      water_kg,
-      missing: tooWeak
-        ? [{ what: 'binder', short_kg: total * (problem.target_active_clay - problem.active_clay) }]
-        : [],
-      reason: reasonForWater(sand, targets, active, moisture, aim)
+      need: 'fines-or-clay',
+      fines_kg,
+      reason: `Moist, and yet it does not hold together: it lacks fines, not water. It has about ${pc(fines)} of them; ${pc(AIMED_FINES)} packs. Riddle them in dry, damp the dust down.`
     });
   }
-  if (moisture > window.max) {
-    return tooWet(sand, stock, climate, base, problem, {
-      binder_kg: 0,
-      water_to_lose_kg: -waterToAdd(total, moisture, aim)
-    });
-  }
-  return {
+  const active = dryShare(sand, 'active_clay');
+  const strength = stock.binder.active_fraction;
+  // At least a point more than it has: the hand says that what is there does not bind enough.
+  const wanted = Math.max(wellInside(targets.active_clay), active + 0.01);
+  const product_dry = strength > wanted ? (wanted * dry - sand.active_clay) / (strength - wanted) : 0;
+  const binder_kg = product_dry / (1 - stock.binder.moisture_fraction);
+  return finish(sand, stock, {
     ...base,
-    reason: `At ${pc(moisture)} water for ${pc(active)} active clay it stands inside its window of ${pc(window.min)} to ${pc(window.max)}.`
-  };
+    need: 'fines-or-clay',
+    binder_kg,
+    aim: { ...base.aim, active_clay: wanted },
+    missing: product_dry > 0 ? [] : [{ what: 'binder', short_kg: wanted * dry - sand.active_clay }],
+    reason: `Moist, and yet it does not hold together: it lacks clay that binds, not water. Mix the clay in, rest it, and squeeze again before any water.`
+  });
 }
 
 function reasonForWater(
@@ -159,8 +316,10 @@ function reasonForWater(
   aim: number
 ): string {
   if (!targets.temper_ratio) return `It holds ${pc(moisture)} water; your window asks for ${pc(aim)}.`;
-  const ratio = (aim * dryMass(sand)) / (1 - aim) / sand.active_clay;
-  return `It holds ${pc(moisture)} water; ${pc(active)} active clay wants ${ratio.toFixed(2)} of its weight in water, which is ${pc(aim)} here.`;
+  const held = heldWater(sand);
+  const on_top = held > 0.001 * dryMass(sand) ? ', with what dead clay and fines hold on top' : '';
+  const ratio = ((aim * dryMass(sand)) / (1 - aim) - held) / sand.active_clay;
+  return `It holds ${pc(moisture)} water; ${pc(active)} active clay wants ${ratio.toFixed(2)} of its weight in water${on_top}, which is ${pc(aim)} here.`;
 }
 
 function tooWet(
@@ -189,11 +348,19 @@ function tooWet(
   });
 }
 
-function forOil(targets: Targets, sand: Composition, stock: StockAtHand, climate: Climate): Prescription {
+function forOil({ targets, sand, verdict }: Patient, stock: StockAtHand, climate: Climate): Prescription {
   const base = nothing(sand, targets, 'nothing', '');
   const moisture = moistureFraction(sand);
-  if (moisture > targets.moisture.max) {
-    const water_to_lose_kg = -waterToAdd(totalMass(sand), moisture, targets.moisture.max / 2);
+  if (verdict === 'not-known') {
+    return {
+      ...base,
+      need: 'test',
+      reason: `Nobody has looked at this sand as it is: squeeze it, and dry and weigh a sample. Oil sand wants less than ${pc(targets.moisture.max)} water.`
+    };
+  }
+  if (NEEDS_OF[verdict].includes('drying')) {
+    const edge = Math.max(moisture, targets.moisture.max);
+    const water_to_lose_kg = Math.max(0, -waterToAdd(totalMass(sand), edge, targets.moisture.max / 2));
     const reject = moisture > OIL_SAND_REJECT_MOISTURE ? ' Do not pour on it as it is.' : '';
     return finish(sand, stock, {
       ...base,
@@ -206,7 +373,7 @@ function forOil(targets: Targets, sand: Composition, stock: StockAtHand, climate
   const oil = dryShare(sand, 'oil');
   const clay = dryShare(sand, 'active_clay');
   const oilWindow = targets.oil ?? { min: 0, max: 0 };
-  if (oil >= oilWindow.min && clay >= targets.active_clay.min) {
+  if (verdict !== 'short-of-oil' && verdict !== 'short-of-clay') {
     return {
       ...base,
       reason: `Oil at ${pc(oil)} and organoclay at ${pc(clay)} of the mix stand inside their windows.`
@@ -248,24 +415,42 @@ function oilAndClay(sand: Composition, binder: Stock, wanted_oil: number, wanted
   };
 }
 
-/** Splits the splashes, works out the effect and holds the amounts against the stock. */
-function finish(sand: Composition, stock: StockAtHand, draft: Prescription): Prescription {
+/**
+ * Splits the splashes, works out the effect and holds the amounts against the stock.
+ *
+ * @param off_aim_sd how unsure the distance from temper is (moisture); left out where none of it goes in unasked
+ */
+function finish(
+  sand: Composition,
+  stock: StockAtHand,
+  draft: Prescription,
+  off_aim_sd?: number
+): Prescription {
   const water_kg = draft.water_kg < NOT_WORTH_WEIGHING_KG ? 0 : draft.water_kg;
   const binder_kg = draft.binder_kg < NOT_WORTH_WEIGHING_KG / 5 ? 0 : draft.binder_kg;
   const binder = arrivalOf({ role: 'binder', kg: binder_kg, ...stock.binder });
-  const added = plus(binder, composition({ water: water_kg - draft.water_to_lose_kg, oil: draft.oil_kg }));
+  const added = plus(
+    binder,
+    composition({ water: water_kg - draft.water_to_lose_kg, oil: draft.oil_kg, fines: draft.fines_kg })
+  );
+  const doubt_kg = (off_aim_sd ?? Infinity) * totalMass(sand) * Math.max(0, SURE_AT - SHADE);
   const short = (what: Missing['what'], wanted_kg: number): Missing[] => {
-    const there = stock[what].available_kg;
+    const there = stock[what]?.available_kg ?? null;
     return there !== null && wanted_kg > there + 1e-9 ? [{ what, short_kg: wanted_kg - there }] : [];
   };
   return {
     ...draft,
     water_kg,
     binder_kg,
-    splashes_kg: splashes(water_kg),
+    ...splashesBySure(water_kg, doubt_kg),
     after: plus(sand, added),
-    missing: [...draft.missing, ...short('binder', binder_kg), ...short('oil', draft.oil_kg)],
-    ...workingTimes(totalMass(sand), binder_kg > 0 || draft.oil_kg > 0)
+    missing: [
+      ...draft.missing,
+      ...short('binder', binder_kg),
+      ...short('oil', draft.oil_kg),
+      ...short('fines', draft.fines_kg)
+    ],
+    ...workingTimes(totalMass(sand), binder_kg > 0 || draft.oil_kg > 0 || draft.fines_kg > 0)
   };
 }
 
@@ -287,12 +472,14 @@ function nothing(sand: Composition, targets: Targets, need: Need, reason: string
     water_kg: 0,
     binder_kg: 0,
     oil_kg: 0,
+    fines_kg: 0,
     splashes_kg: [],
+    sure_splashes: 0,
     dry_mix: null,
     water_to_lose_kg: 0,
     dry_off_s: 0,
     reason,
-    aim: { moisture: aimMoisture(targets, active_clay), active_clay },
+    aim: { moisture: aimMoisture(targets, sand), active_clay },
     before: sand,
     after: sand,
     missing: [],

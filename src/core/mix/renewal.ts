@@ -1,6 +1,15 @@
 import { arrivalOf, type Weighed } from '$core/material/arrival';
-import { dryMass, plus, scaled, composition, totalMass, type Composition } from '$core/material/composition';
-import type { Window } from '$core/reference/targets';
+import {
+  composition,
+  dryMass,
+  heldWater,
+  plus,
+  scaled,
+  temperRatio,
+  totalMass,
+  type Composition
+} from '$core/material/composition';
+import { middle, type Window } from '$core/reference/targets';
 import { amountsFrom, takenOf, weightsOf, type Bagged } from './bags';
 import { solveProgramme, type Constraint, type LinearSolver } from './linear-programme';
 
@@ -13,7 +22,8 @@ export interface RenewalStock extends Omit<Weighed, 'kg'>, Bagged {
 /** Where the renewed heap should land. Shares 0–1: moisture of the wet sand, the others of the dry mix. */
 export interface RenewalWindows {
   total_kg: Window;
-  moisture: Window;
+  /** Of the user's own; left out, the temper ratio's window decides. */
+  moisture?: Window | undefined;
   active_clay: Window;
   dead_clay?: Window | undefined;
   fines?: Window | undefined;
@@ -29,8 +39,11 @@ export interface RenewalProblem {
   stock: readonly RenewalStock[];
   windows: RenewalWindows;
   least: 'cost' | 'material';
-  /** Water : active clay that tempers it; water is cheap, so it is brought there rather than to a window's edge. */
-  temper_ratio?: number | undefined;
+  /**
+   * Free water : active clay that tempers it. Its window is held unless a moisture window is; water is cheap, so it is
+   * brought to the middle rather than to an edge.
+   */
+  temper_ratio?: Window | undefined;
   /** What the scale can show, kg; amounts are rounded to it and checked again. */
   resolution_kg: number;
 }
@@ -70,7 +83,7 @@ const FORGIVEN = 0.02;
  * @source linear programming over mass balances
  */
 export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnswer {
-  const { heap, stock, windows, resolution_kg } = problem;
+  const { heap, stock, windows, resolution_kg, temper_ratio } = problem;
   const heap_kg = totalMass(heap);
   const per_kg = stock.map((each) => arrivalOf({ ...each, kg: 1 }));
   const kept = heap_kg > 0 ? scaled(heap, 1 / heap_kg) : composition();
@@ -117,11 +130,11 @@ export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnsw
         ...amounts.map((amount) => ({ ...amount, price: price(stock[amount.of]!) }))
       ],
       goals:
-        problem.temper_ratio === undefined
+        temper_ratio === undefined
           ? []
           : [
               {
-                weights: weights((body) => body.water - problem.temper_ratio! * body.active_clay),
+                weights: weights((body) => freeWater(body) - middle(temper_ratio) * body.active_clay),
                 price: OFF_TEMPER_SANDS * Math.max(LEAST_SAND_PRICE, ...sandPrices)
               }
             ],
@@ -133,7 +146,9 @@ export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnsw
           most: windows.total_kg.max,
           dearness: 10
         },
-        ...share('moisture', windows.moisture, (body) => body.water, totalMass),
+        ...(windows.moisture || !temper_ratio
+          ? share('moisture', windows.moisture, (body) => body.water, totalMass)
+          : share('moisture', temper_ratio, freeWater, (body) => body.active_clay)),
         ...share('active_clay', windows.active_clay, (body) => body.active_clay, dryMass),
         ...share('dead_clay', windows.dead_clay, (body) => body.dead_clay, dryMass),
         ...share('fines', windows.fines, (body) => body.fines, dryMass),
@@ -155,8 +170,11 @@ export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnsw
     };
   }
   const renewal = read(answer.values);
-  return { feasible: true, renewal, off_after_rounding: offAfterRounding(renewal, windows, resolution_kg) };
+  return { feasible: true, renewal, off_after_rounding: offAfterRounding(renewal, problem) };
 }
+
+/** Water that dead clay and fines do not hold. */
+const freeWater = (body: Composition) => body.water - heldWater(body);
 
 /** The amounts rounded to what the scale shows, whole bags as they are, and what they make. */
 function renewalOf(problem: RenewalProblem, kept_kg: number, taken_kg: readonly number[]): Renewal {
@@ -190,20 +208,20 @@ function renewalOf(problem: RenewalProblem, kept_kg: number, taken_kg: readonly 
 /** The windows that the rounded amounts no longer keep to. */
 function offAfterRounding(
   { result, fineness_number }: Renewal,
-  windows: RenewalWindows,
-  resolution_kg: number
+  { windows, temper_ratio, resolution_kg }: RenewalProblem
 ): RenewalWindow[] {
   const dry = dryMass(result);
+  const by_ratio = windows.moisture === undefined && temper_ratio !== undefined;
   const landed: [RenewalWindow, number | null][] = [
     ['total_kg', totalMass(result)],
-    ['moisture', result.water / totalMass(result)],
+    ['moisture', by_ratio ? temperRatio(result) : result.water / totalMass(result)],
     ['active_clay', result.active_clay / dry],
     ['dead_clay', result.dead_clay / dry],
     ['fines', result.fines / dry],
     ['fineness_number', fineness_number]
   ];
   return landed.flatMap(([window, value]) => {
-    const range = windows[window];
+    const range = window === 'moisture' && by_ratio ? temper_ratio : windows[window];
     if (!range || value === null) return [];
     const forgiven = window === 'total_kg' ? 20 * resolution_kg : FORGIVEN * (range.max - range.min);
     return value < range.min - forgiven || value > range.max + forgiven ? [window] : [];

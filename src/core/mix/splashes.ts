@@ -34,5 +34,30 @@ function splashShares(count: number): number[] {
   return [0.26, 0.24, ...tail];
 }
 
-/** How many of the splashes are dashed: "only if a squeeze still says short". */
+/** How many of the splashes are dashed where nothing says how sure the dose is: "only if a squeeze still says short". */
 export const provisionalSplashes = (count: number): number => (count >= 4 ? 2 : count >= 2 ? 1 : 0);
+
+/** However sure the dose, so much of it waits for a squeeze: pouring and mixing stray. */
+const ALWAYS_ASKED = 0.03;
+/** A smaller rest is asked for at once, kg. */
+const ONE_REST_KG = 0.06;
+
+export interface Ticket {
+  splashes_kg: number[];
+  /** How many of them, from the first, go in without asking; the others only if a squeeze still says short. */
+  sure_splashes: number;
+}
+
+/**
+ * Splashes for a dose that is not sure: where it could already be enough the asking begins.
+ *
+ * @param doubt_kg what the whole may be too much by
+ * @returns masses that add up to `kg`
+ */
+export function splashesBySure(kg: number, doubt_kg: number): Ticket {
+  if (!(kg > 0)) return { splashes_kg: [], sure_splashes: 0 };
+  const asked = Math.min(kg, Math.max(doubt_kg, ALWAYS_ASKED * kg));
+  const sure = splashes(kg - asked);
+  const rest = asked > ONE_REST_KG ? [0.55 * asked, 0.45 * asked] : [asked];
+  return { splashes_kg: [...sure, ...rest], sure_splashes: sure.length };
+}

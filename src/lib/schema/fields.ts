@@ -1,4 +1,5 @@
 import { boolean, number, object, string, type NumberSchema, type ObjectShape } from 'yup';
+import { getDaysInMonth } from 'date-fns';
 import { COVERS } from '$core/heap/drying';
 import { PLACES } from '$core/heap/place';
 
@@ -79,7 +80,16 @@ export const isoTime = () =>
         /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d{1,9})?)?(Z|[+-]\d{2}:\d{2})$/.test(value) &&
         !Number.isNaN(Date.parse(value))
       );
-    });
+    })
+    .test('calendar', 'names a day that is not in the calendar', (value) => !value || isCalendarDay(value));
+
+/** Whether the day that an ISO text begins with is one; the parser rolls the 30th of February over into March. */
+export function isCalendarDay(iso: string): boolean {
+  const parts = /^(\d{4})-(\d{2})-(\d{2})/.exec(iso);
+  if (!parts) return true;
+  const [year, month, day] = parts.slice(1).map(Number) as [number, number, number];
+  return month >= 1 && month <= 12 && day >= 1 && day <= getDaysInMonth(new Date(year, month - 1));
+}
 
 export const REQUIRED = 'is required';
 

@@ -1,6 +1,7 @@
 import { array, string, type InferType } from 'yup';
 import { DRYING_METHODS } from '$core/bench/moisture';
 import { SIEVE_NAMES } from '$core/bench/sieve';
+import { head } from './entry';
 import {
   REQUIRED,
   WETTEST_STOCK,
@@ -11,7 +12,6 @@ import {
   gramsOrNone,
   kgOrNone,
   moreThanNothing,
-  pastTime,
   percent,
   shape,
   text,
@@ -161,42 +161,43 @@ export const shatterWeights = {
 };
 
 const written = {
+  ...head,
   /** The entry of the batch it was made on, while that lay by itself. */
   batch_entry_id: id().optional(),
   /** Kept in the ledger, but it does not count: why. */
-  excluded_reason: text(500).trim('must not start or end with a space').min(1, 'needs a reason').optional(),
-  at: pastTime().required(REQUIRED),
-  zone: text(64).optional(),
-  note: text(2000).optional(),
-  version: whole(1, Number.MAX_SAFE_INTEGER).optional()
+  excluded_reason: text(500).trim('must not start or end with a space').min(1, 'needs a reason').optional()
 };
 
-const head = <const K extends string>(kind: K) => ({
+const test = <const K extends string>(kind: K) => ({
   kind: string<K>().oneOf([kind]).required(REQUIRED),
   ...written
 });
 
 export const heapTests = {
   moisture: shape({
-    ...head('moisture'),
+    ...test('moisture'),
     method: choice(DRYING_METHODS).optional(),
-    ...moistureWeights
+    ...moistureWeights,
+    /** What the scale shows at its finest, g; that of the heap's scale unless said. */
+    scale_g: moreThanNothing('g', 100).optional(),
+    /** Scoops from about the heap that the sample was mixed of. */
+    scoops: whole(1, 20).optional()
   }).required(REQUIRED),
-  probe: shape({ ...head('probe'), moisture_percent: percent(WETTEST_STOCK).required(REQUIRED) }).required(
+  probe: shape({ ...test('probe'), moisture_percent: percent(WETTEST_STOCK).required(REQUIRED) }).required(
     REQUIRED
   ),
-  squeeze: shape({ ...head('squeeze'), ...squeezeAnswers }).required(REQUIRED),
-  compactability: shape({ ...head('compactability'), ...compactabilityReadings }).required(REQUIRED),
-  'green-compression': shape({ ...head('green-compression'), ...greenCompressionReadings }).required(
+  squeeze: shape({ ...test('squeeze'), ...squeezeAnswers }).required(REQUIRED),
+  compactability: shape({ ...test('compactability'), ...compactabilityReadings }).required(REQUIRED),
+  'green-compression': shape({ ...test('green-compression'), ...greenCompressionReadings }).required(
     REQUIRED
   ),
-  permeability: shape({ ...head('permeability'), ...permeabilityReadings }).required(REQUIRED),
-  shatter: shape({ ...head('shatter'), ...shatterWeights }).required(REQUIRED),
-  'clay-wash': shape({ ...head('clay-wash'), ...lossWeights }).required(REQUIRED),
-  ignition: shape({ ...head('ignition'), ...lossWeights }).required(REQUIRED),
-  'methylene-blue': shape({ ...head('methylene-blue'), ...dyeReadings }).required(REQUIRED),
-  sieve: shape({ ...head('sieve'), ...sieveReadings }).required(REQUIRED),
-  hardness: shape({ ...head('hardness'), reading: between('', 0, 100).required(REQUIRED) }).required(REQUIRED)
+  permeability: shape({ ...test('permeability'), ...permeabilityReadings }).required(REQUIRED),
+  shatter: shape({ ...test('shatter'), ...shatterWeights }).required(REQUIRED),
+  'clay-wash': shape({ ...test('clay-wash'), ...lossWeights }).required(REQUIRED),
+  ignition: shape({ ...test('ignition'), ...lossWeights }).required(REQUIRED),
+  'methylene-blue': shape({ ...test('methylene-blue'), ...dyeReadings }).required(REQUIRED),
+  sieve: shape({ ...test('sieve'), ...sieveReadings }).required(REQUIRED),
+  hardness: shape({ ...test('hardness'), reading: between('', 0, 100).required(REQUIRED) }).required(REQUIRED)
 } as const;
 
 export type TestKind = keyof typeof heapTests;

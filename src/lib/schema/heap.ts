@@ -1,6 +1,6 @@
 import type { InferType } from 'yup';
 import { HEAP_BINDERS } from '$core/reference/targets';
-import { REQUIRED, WETTEST_TARGET, choice, container, percentWindow, shape, text, whole } from './fields';
+import { REQUIRED, WETTEST_TARGET, choice, container, moreThanNothing, percentWindow, shape, text, whole } from './fields';
 
 const targets = () =>
   shape({
@@ -17,6 +17,8 @@ export const newHeap = shape({
   binder: choice(HEAP_BINDERS).optional(),
   container: container().optional(),
   targets: targets().optional(),
+  /** What the scale used with it shows at its finest, g. */
+  scale_g: moreThanNothing('g', 100).optional(),
   zone: text(64).optional()
 })
   .required(REQUIRED)
@@ -29,6 +31,7 @@ export const heapChange = shape({
   name: text(60).trim('must not start or end with a space').min(1, 'needs a name').optional(),
   container: container().optional(),
   targets: targets().nullable().optional(),
+  scale_g: moreThanNothing('g', 100).optional(),
   version: whole(1, Number.MAX_SAFE_INTEGER).optional()
 }).required(REQUIRED);
 

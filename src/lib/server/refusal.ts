@@ -8,11 +8,20 @@ export class Refusal extends Error {
   constructor(
     readonly status: 400 | 404 | 409 | 413 | 415 | 422,
     message: string,
-    readonly errors: FieldError[] = []
+    readonly errors: FieldError[] = [],
+    /** It is only asked about: sent again with `confirmed`, it is taken. */
+    readonly question: AskedAbout | null = null,
+    cause?: unknown
   ) {
-    super(message);
+    super(message, { cause });
     this.name = 'Refusal';
   }
+}
+
+/** What was likely meant, where a digit slipped. */
+export interface AskedAbout {
+  path: string;
+  likely_kg: number | null;
 }
 
 export const notFound = (what: string, id: number | string) => new Refusal(404, `There is no ${what} ${id}.`);
@@ -24,5 +33,16 @@ export const stale = (what: string, version: number) =>
     [{ path: 'version', message: `is not the latest, which is ${version}` }]
   );
 
-export const impossible = (errors: FieldError[]) =>
-  new Refusal(422, errors.map((error) => `${error.path}: ${error.message}`).join('; '), errors);
+/** @param cause the error beneath it, kept for whoever reads the log */
+export const impossible = (errors: FieldError[], cause?: unknown) =>
+  new Refusal(
+    422,
+    errors.map((error) => `${error.path}: ${error.message}`).join('; '),
+    errors,
+    null,
+    cause
+  );
+
+/** Likely a slip: it is taken when it is sent again with `confirmed`. */
+export const unlikely = (path: string, message: string, likely_kg: number | null) =>
+  new Refusal(422, `${message} If it is right, say so.`, [{ path, message }], { path, likely_kg });

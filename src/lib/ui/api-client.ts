@@ -1,11 +1,19 @@
 import type { FieldError } from '$lib/schema/validate';
 
+/** What was likely meant, where a digit slipped. */
+export interface AskedAbout {
+  path: string;
+  likely_kg: number | null;
+}
+
 /** What the server refused, or that it could not be reached; `errors` name the fields. */
 export class ApiProblem extends Error {
   constructor(
     readonly status: number,
     message: string,
-    readonly errors: FieldError[] = []
+    readonly errors: FieldError[] = [],
+    /** It is only asked about: sent again with `confirmed`, it is taken. */
+    readonly question: AskedAbout | null = null
   ) {
     super(message);
     this.name = 'ApiProblem';
@@ -41,7 +49,13 @@ export async function api<T>(
     );
   }
   if (response.status === 204) return undefined as T;
-  const answer = (await response.json()) as T & { detail?: string; errors?: FieldError[] };
-  if (!response.ok) throw new ApiProblem(response.status, answer.detail ?? 'It was refused.', answer.errors);
+  const answer = (await response.json()) as T & { detail?: string; errors?: FieldError[]; question?: AskedAbout };
+  if (!response.ok)
+    throw new ApiProblem(
+      response.status,
+      answer.detail ?? 'It was refused.',
+      answer.errors,
+      answer.question
+    );
   return answer;
 }

@@ -1,21 +1,32 @@
-import { FINDING_WORDS, grading } from '$core/bench/grading';
-import { testFigure, type HeapTest } from '$core/bench/heap-test';
-import { moistureByDrying } from '$core/bench/moisture';
-import { squeeze } from '$core/bench/squeeze';
-import { hardnessBand } from '$core/bench/surface-hardness';
-import { testSd } from '$core/bench/test-accuracy';
-import { asPercent } from '$core/quantity/display';
+import { benchTestOf, type HeapTest } from '$core/bench/bench-tests';
 import type { System } from '$core/reference/targets';
 import type { NewHeapTest } from '$lib/schema/heap-test';
 
 /** Bench tests between the core's SI and the fields of the interface; the same for a heap, a batch and a lot. */
 
-/** The readings of a written test in SI, without what every record has. */
-export function toTest(input: NewHeapTest): HeapTest {
-  const { at, zone, note, version, excluded_reason, batch_entry_id, ...readings } = input;
+/**
+ * The readings of a written test in SI, without what every record has.
+ *
+ * @param scale_g what the scale shows at its finest, where the test does not say
+ */
+export function toTest(input: NewHeapTest, scale_g: number): HeapTest {
+  const {
+    at,
+    zone,
+    note,
+    version,
+    excluded_reason,
+    batch_entry_id,
+    expected_heap_version,
+    session_id,
+    mold_id,
+    member,
+    confirmed,
+    ...readings
+  } = input;
   switch (readings.kind) {
     case 'moisture':
-      return { ...readings, method: readings.method ?? 'pan' };
+      return { ...readings, method: readings.method ?? 'pan', scale_g: readings.scale_g ?? scale_g };
     case 'probe':
       return { kind: 'probe', moisture: readings.moisture_percent / 100 };
     case 'sieve':
@@ -33,63 +44,8 @@ export function toTest(input: NewHeapTest): HeapTest {
 }
 
 /** A test's readings as the interface names them. */
-export function testFields(test: HeapTest): Record<string, unknown> {
-  if (test.kind === 'sieve') return { ...test, ...(test.sample_g === null && { sample_g: undefined }) };
-  if (test.kind === 'probe') return { kind: 'probe', moisture_percent: asPercent(test.moisture) };
-  if (test.kind !== 'methylene-blue') return { ...test };
-  return {
-    ...test,
-    standards: test.standards.map(({ active_clay, ml }) => ({ active_percent: asPercent(active_clay), ml }))
-  };
-}
+export const testFields = (test: HeapTest): Record<string, unknown> => benchTestOf(test).show(test);
 
 /** What a test found, as the calculators would answer, and how far one such reading strays (`sd`). */
-export function testResult(test: HeapTest, system: System): Record<string, unknown> {
-  switch (test.kind) {
-    case 'squeeze':
-      return { ...squeeze(test, system) };
-    case 'moisture': {
-      const { wet_basis, dry_basis } = moistureByDrying(test);
-      return {
-        moisture_percent: asPercent(wet_basis),
-        dry_basis_percent: asPercent(dry_basis),
-        sd: asPercent(testSd(test))
-      };
-    }
-    case 'sieve':
-      return { ...gradingFields(grading(test.retained, test.sample_g ?? undefined)), sd: testSd(test) };
-    case 'hardness':
-      return { reading: test.reading, band: hardnessBand(test.reading), sd: testSd(test) };
-    default: {
-      const { name, scale } = FIGURES[test.kind];
-      const shown = (figure: number) => Number((figure * scale).toPrecision(12));
-      return { [name]: shown(testFigure(test)!), sd: shown(testSd(test)) };
-    }
-  }
-}
-
-/** A grading in the words of the interface. */
-export function gradingFields(found: ReturnType<typeof grading>) {
-  return {
-    fineness_number: found.fineness_number,
-    likely_fineness_number: found.likely_fineness_number,
-    fineness_range: found.fineness_range,
-    retained_percent: found.retained.map(({ sieve, share }) => ({ sieve, percent: asPercent(share) })),
-    washed_off_percent: asPercent(found.washed_off),
-    fines_percent: asPercent(found.fines),
-    median_mm: found.median_mm,
-    findings: found.findings.map((finding) => ({ finding, advice: FINDING_WORDS[finding] }))
-  };
-}
-
-/** What the one figure of a test is called in the interface, and its unit as a multiple of the core's. */
-const FIGURES = {
-  probe: { name: 'moisture_percent', scale: 100 },
-  compactability: { name: 'compactability_percent', scale: 100 },
-  'green-compression': { name: 'strength_kpa', scale: 1e-3 },
-  permeability: { name: 'permeability_number', scale: 1 },
-  shatter: { name: 'shatter_percent', scale: 100 },
-  'clay-wash': { name: 'loss_percent', scale: 100 },
-  ignition: { name: 'loss_percent', scale: 100 },
-  'methylene-blue': { name: 'active_clay_percent', scale: 100 }
-} as const;
+export const testResult = (test: HeapTest, system: System): Record<string, unknown> =>
+  benchTestOf(test).result(test, system);

@@ -7,7 +7,8 @@ import { permeabilityNumber } from '$core/bench/permeability';
 import { grading } from '$core/bench/grading';
 import { squeeze } from '$core/bench/squeeze';
 import { CURVE_WORDS, temperCurve } from '$core/bench/temper-curve';
-import { waterAfterStanding, type Cover } from '$core/heap/drying';
+import { holdingOf, waterAfterStanding, type Cover } from '$core/heap/drying';
+import { composition } from '$core/material/composition';
 import { controlChart } from '$core/judge/control-chart';
 import { batch, type BatchAddition } from '$core/mix/batch';
 import { blend, type Blend, type BlendProblem, type BlendWindow } from '$core/mix/blend';
@@ -17,7 +18,7 @@ import { asPercent } from '$core/quantity/display';
 import { TARGETS, middle, type System } from '$core/reference/targets';
 import type { SqueezeReading } from '$core/bench/squeeze';
 import type { CalculatorName, CalculatorRequest } from '$lib/schema/calculator';
-import { gradingFields } from '../bench/test-record';
+import { gradingFields } from '$core/bench/tests/sieve';
 import { mixFields } from '../heap/heap-state';
 import { Refusal, impossible } from '../refusal';
 import { linearSolver } from './linear-solver';
@@ -214,10 +215,11 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
     const { mass_kg, moisture_percent, active_clay_percent, hours } = request;
     const water_kg = (mass_kg * moisture_percent) / 100;
     const dry_kg = mass_kg - water_kg;
+    const active_clay = (dry_kg * active_clay_percent) / 100;
+    const sand = composition({ grain: dry_kg - active_clay, active_clay, water: water_kg });
     const standing = {
       water_kg,
-      active_clay_kg: (dry_kg * active_clay_percent) / 100,
-      target_temper_ratio: middle(TARGETS['sodium-bentonite'].temper_ratio!),
+      ...holdingOf(sand, middle(TARGETS['sodium-bentonite'].temper_ratio!)),
       exposed_area_m2: request.exposed_area_m2,
       cover: request.cover as Cover,
       climate: {

@@ -8,7 +8,9 @@ import {
   type Sequelize
 } from 'sequelize';
 import type { HeapTest } from '$core/bench/heap-test';
-import type { Container, Event } from '$core/heap/entry';
+import type { Container } from '$core/heap/container';
+import type { Event } from '$core/heap/kinds';
+import type { MoldState, SessionStage } from '$lib/schema/session';
 import type { MaterialKind } from '$core/reference/ingredients';
 import type { HeapBinder, System, Window } from '$core/reference/targets';
 
@@ -62,6 +64,8 @@ export interface LotTestRow extends Model<InferAttributes<LotTestRow>, InferCrea
   zone: string | null;
   note: string | null;
   test: HeapTest;
+  /** See `event-format`. */
+  format: number;
   created_at: string;
   undone_at: CreationOptional<string | null>;
 }
@@ -80,6 +84,8 @@ export interface HeapRow extends Model<InferAttributes<HeapRow>, InferCreationAt
   container: Container;
   targets: OwnTargets | null;
   zone: string | null;
+  /** What the scale used with it shows at its finest, g; null: a kitchen scale. */
+  scale_g: CreationOptional<number | null>;
   /** Rises with every change to the heap or its ledger. */
   version: CreationOptional<number>;
   created_at: string;
@@ -89,6 +95,8 @@ export interface HeapRow extends Model<InferAttributes<HeapRow>, InferCreationAt
 export interface EntryRow extends Model<InferAttributes<EntryRow>, InferCreationAttributes<EntryRow>> {
   id: CreationOptional<number>;
   heap_id: number;
+  /** The press that wrote it, with all else that it wrote. */
+  act_id: number;
   /** The version that counts. */
   version: CreationOptional<number>;
   created_at: string;
@@ -110,8 +118,67 @@ export interface EntryVersionRow extends Model<
   zone: string | null;
   note: string | null;
   event: Event;
+  /** See `event-format`. */
+  format: number;
+  session_id: number | null;
+  mold_id: number | null;
+  /** Id of the member who did it. */
+  member: number | null;
   typed: Typed | null;
   written_at: string;
+}
+
+export interface ActRow extends Model<InferAttributes<ActRow>, InferCreationAttributes<ActRow>> {
+  id: CreationOptional<number>;
+  name: string | null;
+  molds: MoldStep[];
+  created_at: string;
+  undone_at: CreationOptional<string | null>;
+}
+
+/** A mold that an act moved on. */
+export interface MoldStep {
+  mold_id: number;
+  before: MoldState;
+  after: MoldState;
+}
+
+export interface MemberRow extends Model<InferAttributes<MemberRow>, InferCreationAttributes<MemberRow>> {
+  id: CreationOptional<number>;
+  name: string;
+  /** Held by the member: multiples of the aimed temper ratio; null where it is learned. */
+  hand_bias: CreationOptional<number | null>;
+  hand_spread: CreationOptional<number | null>;
+  hand_since: CreationOptional<string | null>;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
+export interface SessionRow extends Model<InferAttributes<SessionRow>, InferCreationAttributes<SessionRow>> {
+  id: CreationOptional<number>;
+  name: string | null;
+  at: string;
+  zone: string;
+  members: number[];
+  stage: SessionStage;
+  note: string | null;
+  steps: Record<string, unknown>[];
+  version: CreationOptional<number>;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
+export interface MoldRow extends Model<InferAttributes<MoldRow>, InferCreationAttributes<MoldRow>> {
+  id: CreationOptional<number>;
+  session_id: number;
+  flask_id: number | null;
+  patterns: { pattern_id: number; count: number }[];
+  facing_heap_id: number | null;
+  backing_heap_id: number;
+  state: MoldState;
+  note: string | null;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
 }
 
 export interface LotUseRow extends Model<InferAttributes<LotUseRow>, InferCreationAttributes<LotUseRow>> {
@@ -152,6 +219,10 @@ export interface Tables {
   lotUses: ModelStatic<LotUseRow>;
   answeredRequests: ModelStatic<AnsweredRequestRow>;
   readings: ModelStatic<ReadingRow>;
+  acts: ModelStatic<ActRow>;
+  members: ModelStatic<MemberRow>;
+  sessions: ModelStatic<SessionRow>;
+  molds: ModelStatic<MoldRow>;
 }
 
 // Fresh objects each time: Sequelize writes into the attribute objects that it is given.
@@ -161,6 +232,7 @@ const maybeWords = () => ({ type: DataTypes.TEXT, allowNull: true });
 const figure = () => ({ type: DataTypes.DOUBLE, allowNull: false });
 const maybeFigure = () => ({ type: DataTypes.DOUBLE, allowNull: true });
 const count = () => ({ type: DataTypes.INTEGER, allowNull: false });
+const maybeCount = () => ({ type: DataTypes.INTEGER, allowNull: true });
 const json = () => ({ type: DataTypes.JSON, allowNull: false });
 const maybeJson = () => ({ type: DataTypes.JSON, allowNull: true });
 
@@ -213,6 +285,7 @@ export function defineTables(sequelize: Sequelize): Tables {
         zone: maybeWords(),
         note: maybeWords(),
         test: json() as never,
+        format: count(),
         created_at: words(),
         undone_at: maybeWords()
       },
@@ -228,6 +301,7 @@ export function defineTables(sequelize: Sequelize): Tables {
         container: json(),
         targets: maybeJson(),
         zone: maybeWords(),
+        scale_g: maybeFigure(),
         version: { ...count(), defaultValue: 1 },
         created_at: words(),
         removed_at: maybeWords()
@@ -240,6 +314,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       {
         id: key(),
         heap_id: count(),
+        act_id: count(),
         version: { ...count(), defaultValue: 1 },
         created_at: words(),
         undone_at: maybeWords()
@@ -257,6 +332,10 @@ export function defineTables(sequelize: Sequelize): Tables {
         zone: maybeWords(),
         note: maybeWords(),
         event: json() as never,
+        format: count(),
+        session_id: maybeCount(),
+        mold_id: maybeCount(),
+        member: maybeCount(),
         typed: maybeJson() as never,
         written_at: words()
       },
@@ -266,6 +345,57 @@ export function defineTables(sequelize: Sequelize): Tables {
       'lot_use',
       { id: key(), entry_id: count(), lot_id: count(), kg: figure() },
       named('lot_uses')
+    ),
+    acts: sequelize.define<ActRow>(
+      'act',
+      { id: key(), name: maybeWords(), molds: json(), created_at: words(), undone_at: maybeWords() },
+      named('acts')
+    ),
+    members: sequelize.define<MemberRow>(
+      'member',
+      {
+        id: key(),
+        name: words(),
+        hand_bias: maybeFigure(),
+        hand_spread: maybeFigure(),
+        hand_since: maybeWords(),
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      named('members')
+    ),
+    sessions: sequelize.define<SessionRow>(
+      'session',
+      {
+        id: key(),
+        name: maybeWords(),
+        at: words(),
+        zone: words(),
+        members: json(),
+        stage: words() as never,
+        note: maybeWords(),
+        steps: json() as never,
+        version: { ...count(), defaultValue: 1 },
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      { ...named('sessions'), version: false }
+    ),
+    molds: sequelize.define<MoldRow>(
+      'mold',
+      {
+        id: key(),
+        session_id: count(),
+        flask_id: maybeCount(),
+        patterns: json(),
+        facing_heap_id: maybeCount(),
+        backing_heap_id: count(),
+        state: words() as never,
+        note: maybeWords(),
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      named('molds')
     ),
     readings: sequelize.define<ReadingRow>(
       'reading',

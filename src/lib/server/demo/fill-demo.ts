@@ -1,21 +1,26 @@
 import type { HeapTest } from '$core/bench/heap-test';
+import { sandIn, sandOut } from '$core/heap/ledger';
 import { aimMoisture } from '$core/judge/temper-window';
 import { dryShare, moistureFraction, totalMass } from '$core/material/composition';
 import { TARGETS, type HeapBinder } from '$core/reference/targets';
 import { entries, type NewEntry } from '$lib/schema/entry';
 import { newHeap } from '$lib/schema/heap';
 import { heapTests, type NewHeapTest } from '$lib/schema/heap-test';
+import { newMember, newMold, newSession } from '$lib/schema/session';
 import { newLot } from '$lib/schema/stock';
 import { check } from '$lib/schema/validate';
 import type { Database } from '../database/database';
 import { createHeap } from '../heap/heaps';
 import { readState } from '../heap/heap-state';
-import { listEntries, loadLedger } from '../heap/ledger';
+import { listEntries } from '../heap/ledger';
+import { loadEntries } from '../heap/ledger-cache';
 import { appendEntry, appendTest } from '../heap/ledger-writing';
+import { createMember } from '../member/members';
+import { createMold, createSession } from '../session/sessions';
 import { appendLotTest } from '../stock/lot-tests';
 import { createLot } from '../stock/stock';
 import { chance, type Chance } from './chance';
-import { DETAIL_WORK, HEAPS, LOTS, SESSIONS, SHED_WORK, TEA_SIEVE } from './scenario';
+import { DETAIL_WORK, HEAPS, LOTS, MEMBERS, SESSIONS, SHED_WORK, TEA_SIEVE } from './scenario';
 import { after, squeezed, standing, trueSand, weighedDry, type TrueSand } from './true-sand';
 
 const DAY_MS = 86_400_000;
@@ -36,9 +41,12 @@ export async function fillDemo(db: Database, today: Date): Promise<void> {
     lots[key] = (await createLot(db, input)).id;
   }
   await testTheBags(db, lots, daysAgo);
-  await greenSandHeap(db, lots, daysAgo);
-  await oilHeap(db, lots, daysAgo);
-  await inheritedHeap(db, daysAgo);
+  const members: number[] = [];
+  for (const name of MEMBERS) members.push((await createMember(db, accepted(newMember, { name }))).id);
+  await greenSandHeap(db, lots, daysAgo, members);
+  await oilHeap(db, lots, daysAgo, members);
+  await inheritedHeap(db, daysAgo, members);
+  await lastCastingDay(db, daysAgo, members);
 }
 
 /** What they know of their bags beyond the handbook: the damp sand dried twice, the second silica sieved. */
@@ -82,25 +90,35 @@ class DemoHeap {
     readonly id: number,
     private readonly binder: HeapBinder,
     private sand: TrueSand,
-    readonly by: Chance
+    readonly by: Chance,
+    private readonly members: readonly number[]
   ) {}
+
+  private get keeping() {
+    return {
+      system: this.binder === 'oil' ? ('oil' as const) : ('water' as const),
+      binder: this.binder,
+      targets: TARGETS[this.binder]
+    };
+  }
 
   static async make(
     db: Database,
     heap: (typeof HEAPS)[keyof typeof HEAPS],
     at: string,
     seed: number,
-    drying: number
+    drying: number,
+    members: readonly number[]
   ): Promise<DemoHeap> {
     const { id, binder, container } = await createHeap(db, accepted(newHeap, heap));
-    return new DemoHeap(db, id, binder, trueSand(container, at, drying), chance(seed));
+    return new DemoHeap(db, id, binder, trueSand(container, at, drying), chance(seed), members);
   }
 
   async log(at: string, fields: { kind: keyof typeof entries } & Record<string, unknown>): Promise<void> {
     const entry = accepted(entries[fields.kind], { at, ...fields }) as NewEntry;
     const { id } = await appendEntry(this.db, this.id, entry);
-    const { event } = (await loadLedger(this.db, this.id)).find((each) => each.id === id)!;
-    this.sand = after(standing(this.sand, at), event);
+    const { event } = (await loadEntries(this.db, this.id)).find((each) => each.id === id)!;
+    this.sand = after(standing(this.sand, at), event, this.keeping);
     if (event.kind === 'moved') this.sand = { ...this.sand, container: event.container };
   }
 
@@ -114,6 +132,7 @@ class DemoHeap {
     const factor = this.temperFactor();
     await this.test(at, {
       kind: 'squeeze',
+      member: this.by.pick(this.members),
       ...squeezed(factor + this.by.noise(0.07)),
       ...(note && { note })
     });
@@ -145,7 +164,7 @@ class DemoHeap {
 
   /** The dearer tests, twice a year: dye, washing, burning, sieving, air, the drop and the gauge. */
   async workUp(at: (minutes: number) => string): Promise<void> {
-    const { sand } = this.sand.books;
+    const sand = sandIn(this.sand.books);
     const share = (part: 'active_clay' | 'dead_clay' | 'fines') => dryShare(sand, part);
     const standards = [
       { active_percent: 5, ml: 10.5 },
@@ -192,10 +211,10 @@ class DemoHeap {
 
   /** Temper ratio of the true sand as a multiple of what its clay wants. */
   private temperFactor(): number {
-    const { sand } = this.sand.books;
+    const sand = sandIn(this.sand.books);
     const onDry = (w: number) => w / (1 - w);
     return (
-      onDry(moistureFraction(sand)) / onDry(aimMoisture(TARGETS[this.binder], dryShare(sand, 'active_clay')))
+      onDry(moistureFraction(sand)) / onDry(aimMoisture(TARGETS[this.binder], sand))
     );
   }
 
@@ -215,7 +234,7 @@ class DemoHeap {
    * back; some is not, as it goes.
    */
   async castInto(at: DaysAgo, day: number, flask_kg: number, burnt_kg: number, note: string): Promise<void> {
-    const drawn = Math.min(flask_kg, totalMass(this.sand.books.sand) * 0.8);
+    const drawn = Math.min(flask_kg, totalMass(sandIn(this.sand.books)) * 0.8);
     const careful = day % 2 === 1;
     const litres = drawn / (this.binder === 'oil' ? 1.66 : 1.63) + this.by.noise(0.25);
     await this.log(at(day, 60), {
@@ -233,7 +252,7 @@ class DemoHeap {
       ...(careful && { burnt_kg: hundredths(burnt_kg) }),
       note
     });
-    const out = totalMass(this.sand.books.out);
+    const out = totalMass(sandOut(this.sand.books));
     const spilled = hundredths(out * this.by.between(0.006, 0.018));
     if (careful) {
       await this.log(at(day, 240), { kind: 'returned', kg: tenths(out - spilled), rest_lost: true });
@@ -248,9 +267,14 @@ class DemoHeap {
   }
 }
 
-async function greenSandHeap(db: Database, lots: Record<string, number>, at: DaysAgo): Promise<void> {
+async function greenSandHeap(
+  db: Database,
+  lots: Record<string, number>,
+  at: DaysAgo,
+  members: readonly number[]
+): Promise<void> {
   const start = SESSIONS[0]! + 2;
-  const heap = await DemoHeap.make(db, HEAPS.gate, at(start), 20250917, 1.25);
+  const heap = await DemoHeap.make(db, HEAPS.gate, at(start), 20250917, 1.25, members);
   await heap.log(at(start), {
     kind: 'mixed',
     additions: [
@@ -335,9 +359,14 @@ async function climbLadder(heap: DemoHeap, at: (minutes: number) => string): Pro
   await heap.log(at(200), { kind: 'dried', kg: 0.3 });
 }
 
-async function oilHeap(db: Database, lots: Record<string, number>, at: DaysAgo): Promise<void> {
+async function oilHeap(
+  db: Database,
+  lots: Record<string, number>,
+  at: DaysAgo,
+  members: readonly number[]
+): Promise<void> {
   const start = SESSIONS[4]! + 1;
-  const heap = await DemoHeap.make(db, HEAPS.dial, at(start), 733, 1);
+  const heap = await DemoHeap.make(db, HEAPS.dial, at(start), 733, 1, members);
   await heap.log(at(start), {
     kind: 'mixed',
     additions: [
@@ -378,9 +407,9 @@ async function oilHeap(db: Database, lots: Record<string, number>, at: DaysAgo):
   }
 }
 
-async function inheritedHeap(db: Database, at: DaysAgo): Promise<void> {
+async function inheritedHeap(db: Database, at: DaysAgo, members: readonly number[]): Promise<void> {
   const start = SESSIONS[14]! - 1;
-  const heap = await DemoHeap.make(db, HEAPS.bin, at(start), 41, 1.1);
+  const heap = await DemoHeap.make(db, HEAPS.bin, at(start), 41, 1.1, members);
   await heap.log(at(start), {
     kind: 'bought',
     kg: 31,
@@ -417,6 +446,22 @@ async function inheritedHeap(db: Database, at: DaysAgo): Promise<void> {
       'Row markers in the old sand, rough but readable.'
     );
   }
+}
+
+/** The last casting day, with its two molds, as a session. */
+async function lastCastingDay(db: Database, at: DaysAgo, members: readonly number[]): Promise<void> {
+  const session = await createSession(
+    db,
+    accepted(newSession, {
+      name: 'Gate latches and a row marker',
+      at: at(SESSIONS.at(-1)!),
+      zone: HEAPS.gate.zone,
+      members: [...members],
+      stage: 'done'
+    })
+  );
+  for (const note of ['Four latches', 'Row markers'])
+    await createMold(db, session.id, accepted(newMold, { backing_heap_id: 1, state: 'shaken-out', note }));
 }
 
 /** The value, having passed the schema that every input passes; anything else is a fault in the scenario. */

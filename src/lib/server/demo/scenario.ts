@@ -3,12 +3,15 @@
  * Bram and Yevet cast on Saturdays; nobody and nothing in it is real.
  */
 
+export const MEMBERS = ['Ottla', 'Bram', 'Yevet'] as const;
+
 export const HEAPS = {
   gate: {
     name: 'Gate heap',
     system: 'water',
     binder: 'sodium-bentonite',
     container: { cover: 'lid', exposed_area_m2: 0.16, capacity_kg: 70, place: 'shed' },
+    scale_g: 1,
     zone: 'Europe/London'
   },
   dial: {

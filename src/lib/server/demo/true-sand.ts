@@ -1,7 +1,9 @@
 import type { SqueezeReading } from '$core/bench/squeeze';
-import { waterAfterStanding } from '$core/heap/drying';
-import type { Container, Event } from '$core/heap/entry';
-import { apply, emptyBooks, type Books } from '$core/heap/ledger';
+import { holdingOf, waterAfterStanding } from '$core/heap/drying';
+import { HEAP } from '$core/heap/bodies';
+import type { Container } from '$core/heap/container';
+import type { Event } from '$core/heap/kinds';
+import { apply, emptyBooks, sandIn, type Bookkeeping, type Books } from '$core/heap/ledger';
 import { moistureFraction } from '$core/material/composition';
 import { airAround, simulatedStation } from '../device/weather-station';
 import type { Chance } from './chance';
@@ -26,27 +28,28 @@ const air = airAround(simulatedStation);
 
 export function standing(sand: TrueSand, at: string): TrueSand {
   const hours = ((Date.parse(at) - Date.parse(sand.at)) / 3_600_000) * sand.drying;
+  const body = sandIn(sand.books);
   const water = waterAfterStanding(
     {
-      water_kg: sand.books.sand.water,
-      active_clay_kg: sand.books.sand.active_clay,
-      target_temper_ratio: 0.43,
+      water_kg: body.water,
+      ...holdingOf(body, 0.43),
       exposed_area_m2: sand.container.exposed_area_m2,
       cover: sand.container.cover,
       climate: air(sand.container, Date.parse(sand.at), Date.parse(at))
     },
     hours
   );
-  return { ...sand, at, books: { ...sand.books, sand: { ...sand.books.sand, water } } };
+  const bodies = new Map(sand.books.bodies).set(HEAP, { ...body, water });
+  return { ...sand, at, books: { ...sand.books, bodies } };
 }
 
-export function after(sand: TrueSand, event: Event): TrueSand {
-  return { ...sand, books: apply(sand.books, { id: 0, at: sand.at, event }) };
+export function after(sand: TrueSand, event: Event, keeping: Bookkeeping): TrueSand {
+  return { ...sand, books: apply(sand.books, { id: 0, at: sand.at, event }, keeping) };
 }
 
 /** A moisture test read on the true sand: gross grams to the tenth that a kitchen scale shows. */
 export function weighedDry(sand: TrueSand, by: Chance, sd: number) {
-  const moisture = Math.max(0.001, moistureFraction(sand.books.sand) + by.noise(sd));
+  const moisture = Math.max(0.001, moistureFraction(sandIn(sand.books)) + by.noise(sd));
   const tenth = (grams: number) => Math.round(grams * 10) / 10;
   const pan_g = 118.4;
   const sample = tenth(by.between(70, 95));

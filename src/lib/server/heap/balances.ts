@@ -1,12 +1,11 @@
-import { believedMass, believedMoisture, firstBelief } from '$core/heap/belief';
-import { advance } from '$core/heap/estimate';
 import { asPercent } from '$core/quantity/display';
 import type { Database } from '../database/database';
-import { heapRow, natureOf } from './heaps';
-import { loadLedger } from './ledger';
+import { balancesOf, entriesOf } from './heap-ledger';
+import { heapRow } from './heaps';
+import { ledgerFor } from './ledger-cache';
 
 /** How a heap stood right after an entry. */
-export interface Balance {
+export interface BalanceRecord {
   total_kg: number;
   moisture_percent: { value: number; sd: number };
 }
@@ -16,20 +15,18 @@ export async function readBalances(
   db: Database,
   heap_id: number,
   entry_ids: readonly number[]
-): Promise<Map<number, Balance>> {
+): Promise<Map<number, BalanceRecord>> {
   const wanted = new Set(entry_ids);
-  const nature = natureOf(await heapRow(db, heap_id));
-  const balances = new Map<number, Balance>();
-  let belief = firstBelief(nature);
-  for (const entry of await loadLedger(db, heap_id)) {
-    belief = advance(nature, belief, entry);
-    if (!wanted.has(entry.id)) continue;
-    const { value, sd } = believedMoisture(belief);
-    balances.set(entry.id, {
-      total_kg: believedMass(belief).value,
-      moisture_percent: { value: asPercent(value), sd: asPercent(sd) }
+  const ledger = await ledgerFor(db, await heapRow(db, heap_id));
+  const after = balancesOf(ledger);
+  const balances = new Map<number, BalanceRecord>();
+  entriesOf(ledger).forEach(({ id }, i) => {
+    if (!wanted.has(id)) return;
+    const { total_kg, moisture, moisture_sd } = after[i]!;
+    balances.set(id, {
+      total_kg,
+      moisture_percent: { value: asPercent(moisture), sd: asPercent(moisture_sd) }
     });
-    if (balances.size === wanted.size) break;
-  }
+  });
   return balances;
 }

@@ -1,11 +1,11 @@
-import { believe } from '$core/heap/estimate';
 import { ADVICE_WORDS, airOver, forecastDrying } from '$core/heap/forecast';
 import type { Climate, Cover } from '$core/heap/drying';
 import { asPercent } from '$core/quantity/display';
 import type { Database } from '../database/database';
 import { simulatedStation } from '../device/weather-station';
-import { heapRow, natureOf } from './heaps';
-import { loadLedger } from './ledger';
+import { beliefAt } from './heap-ledger';
+import { heapRow } from './heaps';
+import { ledgerFor } from './ledger-cache';
 
 export interface ForecastRequest {
   hours: number;
@@ -23,11 +23,10 @@ export async function readForecast(
   { hours, climate, sand_c }: ForecastRequest,
   now = new Date()
 ) {
-  const heap = await heapRow(db, heap_id);
-  const nature = natureOf(heap);
+  const ledger = await ledgerFor(db, await heapRow(db, heap_id));
+  const { nature } = ledger;
   const from = now.toISOString();
-  const ledger = (await loadLedger(db, heap_id)).filter((entry) => entry.at <= from);
-  const belief = believe(nature, ledger);
+  const belief = beliefAt(ledger, from);
   const air = climate ?? airOver(nature, belief, from, hours);
   const forecast = forecastDrying(nature, belief, from, hours, climate, sand_c);
   return {

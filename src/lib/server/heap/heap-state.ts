@@ -1,9 +1,8 @@
 import { conditionAt, type Condition } from '$core/heap/condition';
-import { believedDrying, type Belief, type Believed } from '$core/heap/belief';
-import { believe } from '$core/heap/estimate';
-import { learnedDrying } from '$core/heap/learning';
+import { believedDrying, moldsOf, type Belief, type Believed } from '$core/heap/belief';
+import { learnedDrying } from '$core/heap/lessons';
 import { standUntil } from '$core/heap/standing';
-import { bestTest, testsWorth, type TestWorth } from '$core/heap/next-test';
+import { bestTest, testsWorth, worthWeighing, type TestWorth } from '$core/heap/next-test';
 import {
   PARTS,
   dryShare,
@@ -12,6 +11,7 @@ import {
   totalMass,
   type Composition
 } from '$core/material/composition';
+import { usualMoistureCheck } from '$core/judge/temper-window';
 import { prescribe, type Prescription, type Stock } from '$core/mix/prescription';
 import { asPercent } from '$core/quantity/display';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
@@ -19,8 +19,9 @@ import { BINDER_MATERIAL } from '$core/reference/targets';
 import type { Database } from '../database/database';
 import type { HeapRow } from '../database/tables';
 import { listLots, type LotRecord } from '../stock/stock';
-import { heapRow, natureOf } from './heaps';
-import { loadLedger } from './ledger';
+import { beliefAt } from './heap-ledger';
+import { heapRow } from './heaps';
+import { ledgerFor } from './ledger-cache';
 
 /** A figure in percent with its standard deviation. */
 export interface BelievedPercent {
@@ -33,6 +34,7 @@ export interface DosingLots {
   binder: LotRecord | null;
   sand: LotRecord | null;
   oil: LotRecord | null;
+  fines: LotRecord | null;
 }
 
 export type StateRecord = ReturnType<typeof stateRecord>;
@@ -65,32 +67,20 @@ export async function readStates(
 }
 
 async function stateOf(db: Database, heap: HeapRow, lots: LotRecord[], at: string): Promise<StateRecord> {
-  const nature = natureOf(heap);
-  const belief = await believeUpTo(db, heap, at);
-  const condition = conditionAt(nature, belief, at);
+  const ledger = await ledgerFor(db, heap);
+  const { nature } = ledger;
+  const then = standUntil(nature, beliefAt(ledger, at), at);
+  const condition = conditionAt(nature, then, at);
   const dosing = dosingLots(heap, lots);
-  const prescription = prescribe(nature.system, nature.targets, condition.sand, {
+  const stock = {
     binder: stockOf(dosing.binder, BINDER_MATERIAL[heap.binder]),
     sand: stockOf(dosing.sand, 'washed-silica'),
-    oil: stockOf(dosing.oil, 'light-oil')
-  });
-  const then = standUntil(nature, belief, at);
-  return stateRecord(condition, prescription, dosing, testsWorth(nature, then), then);
-}
-
-/** Beliefs by heap, good for one version of it; thrown away freely. */
-const kept = new WeakMap<Database, Map<number, { version: number; belief: Belief }>>();
-
-async function believeUpTo(db: Database, heap: HeapRow, at: string): Promise<Belief> {
-  const ofDatabase = kept.get(db) ?? new Map<number, { version: number; belief: Belief }>();
-  kept.set(db, ofDatabase);
-  const known = ofDatabase.get(heap.id);
-  if (known?.version === heap.version && (known.belief.at ?? '') <= at) return known.belief;
-  const ledger = await loadLedger(db, heap.id);
-  const until = ledger.filter((entry) => entry.at <= at);
-  const belief = believe(natureOf(heap), until);
-  if (until.length === ledger.length) ofDatabase.set(heap.id, { version: heap.version, belief });
-  return belief;
+    oil: stockOf(dosing.oil, 'light-oil'),
+    fines: stockOf(dosing.fines, 'inert-fines')
+  };
+  const prescription = prescribe({ ...condition, system: nature.system, targets: nature.targets }, stock);
+  const check = usualMoistureCheck(nature.targets, condition.sand);
+  return stateRecord(heap, condition, prescription, dosing, testsWorth(nature, then), then, check);
 }
 
 /** Of each kind of stock the fullest lot that suits; the heap's own binder before any other clay. */
@@ -102,7 +92,8 @@ function dosingLots(heap: HeapRow, lots: LotRecord[]): DosingLots {
   return {
     binder: fullest((lot) => lot.kind === own),
     sand: fullest((lot) => lot.role === 'sand'),
-    oil: fullest((lot) => lot.role === 'oil')
+    oil: fullest((lot) => lot.role === 'oil'),
+    fines: fullest((lot) => lot.role === 'fines')
   };
 }
 
@@ -119,11 +110,13 @@ function stockOf(lot: LotRecord | null, kind: MaterialKind): Stock {
 }
 
 function stateRecord(
+  heap: HeapRow,
   condition: Condition,
   prescription: Prescription,
   dosing: DosingLots,
   worth: TestWorth[],
-  belief: Belief
+  belief: Belief,
+  usual: ReturnType<typeof usualMoistureCheck>
 ) {
   const percent = ({ value, sd }: Believed): BelievedPercent => ({
     value: asPercent(value),
@@ -134,10 +127,17 @@ function stateRecord(
   const drying = learnedDrying(log, sd);
   return {
     at: condition.at,
+    /** What the heap stood at when this was worked out: sent along with what is done about it. */
+    heap_version: heap.version,
     /** Where it stands, since it was last moved. */
     container: belief.container,
     total_kg: condition.total_kg,
+    total_sd_kg: condition.total_sd_kg,
     out_kg: condition.out_kg,
+    /** What is out, by mold; null where none was named. */
+    molds: moldsOf(belief).map(({ mold, kg }) => ({ mold_id: mold === '' ? null : Number(mold), kg })),
+    /** Burnt sand that lies with the heap, not mixed in. */
+    burnt_kg: condition.burnt_kg,
     moisture_percent: percent(condition.moisture),
     active_clay_percent: percent(condition.active_clay),
     dead_clay_percent: percent(condition.dead_clay),
@@ -147,6 +147,20 @@ function stateRecord(
     temper_ratio: condition.temper_ratio,
     window_percent: { min: asPercent(condition.window.min), max: asPercent(condition.window.max) },
     verdict: condition.verdict,
+    /** Chance that its moisture lies in its window, 0–1. */
+    chance_in_window: condition.chance_in_window,
+    /** Somebody looked at this sand: without that its verdict is not known. */
+    seen: condition.seen,
+    /** The latest look at the sand as it is; null where something was done to it since. */
+    latest_look: condition.latest_look && {
+      entry_id: condition.latest_look.entry_id,
+      kind: condition.latest_look.kind,
+      at: condition.latest_look.at,
+      grade: condition.latest_look.grade,
+      lifeless: condition.latest_look.lifeless
+    },
+    /** How its window compares with what is usual of its kind; null where it agrees. */
+    usual_moisture_check: usual,
     short_of_clay: condition.short_of_clay,
     composition_kg: compositionFields(condition.sand),
     prescription: {
@@ -154,11 +168,16 @@ function stateRecord(
       water_kg: prescription.water_kg,
       binder_kg: prescription.binder_kg,
       oil_kg: prescription.oil_kg,
+      fines_kg: prescription.fines_kg,
       dry_mix_kg: dry_mix ? dry_mix.sand_kg + dry_mix.binder_kg : 0,
       dry_mix,
       water_to_lose_kg: prescription.water_to_lose_kg,
       dry_off_s: Number.isFinite(prescription.dry_off_s) ? prescription.dry_off_s : null,
       splashes_kg: prescription.splashes_kg,
+      sure_splashes: prescription.sure_splashes,
+      /** Dry and weigh a sample before the water goes in: it is worth it. */
+      weigh_first:
+        prescription.need !== 'sand' && worthWeighing(worth, condition.off_aim_sd),
       reason: prescription.reason,
       aim: {
         moisture_percent: asPercent(prescription.aim.moisture),
@@ -175,7 +194,7 @@ function stateRecord(
     tests_worth: worth,
     /** What the moisture rests on: shares of readings, heaviest first; the rest are the weights logged. */
     rests_on: [...belief.rests_on].sort((a, b) => b.weight - a.weight).slice(0, 4),
-    /** Readings far outside what was expected: kept and used unless excluded with a reason. */
+    /** Readings far outside what was expected: kept, and not counted until confirmed or borne out by another. */
     questioned_tests: belief.questioned.map(questionedFields),
     /** What was learned of this heap where it stands. */
     learned: {

@@ -1,7 +1,8 @@
 import type { Transaction } from 'sequelize';
-import type { Container } from '$core/heap/entry';
+import type { Container } from '$core/heap/container';
 import type { HeapNature } from '$core/heap/belief';
 import { asPercent } from '$core/quantity/display';
+import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 import { TARGETS, type HeapBinder, type System, type Targets, type Window } from '$core/reference/targets';
 import type { HeapChange, NewHeap } from '$lib/schema/heap';
 import type { Database } from '../database/database';
@@ -23,6 +24,8 @@ export interface HeapRecord {
   binder: HeapBinder;
   container: Container;
   targets: { moisture_percent: TargetRecord; active_clay_percent: TargetRecord };
+  /** What the scale used with it shows at its finest, g. */
+  scale_g: number;
   zone: string | null;
   version: number;
   created_at: string;
@@ -53,6 +56,7 @@ export async function createHeap(db: Database, input: NewHeap): Promise<HeapReco
         container: (input.container as Container | undefined) ?? USUAL_CONTAINER,
         targets: ownTargets(input.targets),
         zone: input.zone ?? null,
+        scale_g: input.scale_g ?? null,
         created_at: now()
       },
       { transaction }
@@ -68,6 +72,7 @@ export async function amendHeap(db: Database, id: number, change: HeapChange): P
     if (change.version !== undefined && change.version !== row.version) throw stale('heap', row.version);
     if (change.name !== undefined) row.name = change.name;
     if (change.container !== undefined) row.container = change.container as Container;
+    if (change.scale_g !== undefined) row.scale_g = change.scale_g;
     if (change.targets !== undefined) row.targets = ownTargets(change.targets);
     row.version += 1;
     await row.save({ transaction });
@@ -105,7 +110,14 @@ const air = airAround(simulatedStation);
 
 /** What the core has to know of a heap. */
 export function natureOf(row: HeapRow): HeapNature {
-  return { system: row.system, targets: targetsOf(row), container: row.container, air };
+  return {
+    system: row.system,
+    binder: row.binder,
+    targets: targetsOf(row),
+    container: row.container,
+    scale_g: row.scale_g ?? KITCHEN_SCALE_G,
+    air
+  };
 }
 
 /**
@@ -143,6 +155,7 @@ function heapRecord(row: HeapRow): HeapRecord {
       moisture_percent: record(own.moisture, handbook.moisture),
       active_clay_percent: record(own.active_clay, handbook.active_clay)
     },
+    scale_g: row.scale_g ?? KITCHEN_SCALE_G,
     zone: row.zone,
     version: row.version,
     created_at: row.created_at

@@ -1,14 +1,15 @@
 import { testFigure } from '$core/bench/heap-test';
 import { CURVE_WORDS, fittedAt, temperCurve, type CurveFit } from '$core/bench/temper-curve';
 import { SPLASH_SHARE, climbNow, nextOnLadder, type Rung } from '$core/bench/temper-ladder';
-import { believedMass, believedMoisture, firstBelief } from '$core/heap/belief';
-import { readingOfHeap, type EventKind } from '$core/heap/entry';
-import { advance } from '$core/heap/estimate';
+import { believedMass } from '$core/heap/belief';
+import { readingOfHeap } from '$core/heap/entry';
+import type { EventKind } from '$core/heap/kinds';
 import { asPercent } from '$core/quantity/display';
 import { middle } from '$core/reference/targets';
 import type { Database } from '../database/database';
-import { heapRow, natureOf } from './heaps';
-import { loadLedger } from './ledger';
+import { balancesOf, entriesOf, lastBelief } from './heap-ledger';
+import { heapRow } from './heaps';
+import { ledgerFor } from './ledger-cache';
 
 /** Tests this close in time, with nothing done to the heap between, are taken on the same sand: they make one point. */
 const SAME_SAND_MS = 20 * 60_000;
@@ -28,13 +29,14 @@ const STEPS = 40;
  */
 export async function readLadder(db: Database, heap_id: number, now = Date.now()) {
   const heap = await heapRow(db, heap_id);
-  const nature = natureOf(heap);
+  const ledger = await ledgerFor(db, heap);
+  const { nature } = ledger;
+  const balances = balancesOf(ledger);
+  const belief = lastBelief(ledger);
   const points: Rung[] = [];
   let splashed_ms: number | null = null;
   let same_sand = false;
-  let belief = firstBelief(nature);
-  for (const entry of await loadLedger(db, heap_id)) {
-    belief = advance(nature, belief, entry);
+  for (const [i, entry] of entriesOf(ledger).entries()) {
     if (WETTING.includes(entry.event.kind)) splashed_ms = Date.parse(entry.at);
     if (entry.event.kind !== 'tested' && entry.event.kind !== 'noted') same_sand = false;
     const test = readingOfHeap(entry.event);
@@ -42,7 +44,7 @@ export async function readLadder(db: Database, heap_id: number, now = Date.now()
     const ms = Date.parse(entry.at);
     const last = points.at(-1);
     const reading = test.kind === 'compactability' ? 'compactability' : 'strength_pa';
-    const moisture = believedMoisture(belief).value;
+    const { moisture } = balances[i]!;
     if (last && same_sand && ms - last.ms < SAME_SAND_MS && last[reading] === undefined)
       Object.assign(last, { [reading]: testFigure(test)!, moisture });
     else points.push({ ms, moisture, [reading]: testFigure(test)! });

@@ -1,11 +1,11 @@
 import { believedDrying } from '$core/heap/belief';
-import { LEARNED_FIGURES, readingOfHeap, type LearnedFigure, type LedgerEntry } from '$core/heap/entry';
-import { believe } from '$core/heap/estimate';
-import { learn, learnedDrying, type Learned } from '$core/heap/learning';
+import { readingOfHeap, type LedgerEntry } from '$core/heap/entry';
+import { LEARNED_FIGURES, LEARNED_SI, type LearnedFigure } from '$core/heap/learned-figure';
+import { learned as learnedFrom, learnedDrying, type Learned } from '$core/heap/lessons';
 import type { Database } from '../database/database';
-import { LEARNED_SI } from './entry-event';
-import { heapRow, natureOf } from './heaps';
-import { loadLedger } from './ledger';
+import { beliefAfter, entriesBy, entriesOf, lastBelief } from './heap-ledger';
+import { heapRow } from './heaps';
+import { ledgerFor } from './ledger-cache';
 
 /** A learned figure in the units of the interface: a factor, kg/L, %, kg of sand per kg of metal. */
 export interface LearnedRecord extends Learned {
@@ -26,13 +26,14 @@ export async function readLearned(
   heap_id: number,
   at = new Date().toISOString()
 ): Promise<{ items: LearnedRecord[] }> {
-  const heap = await heapRow(db, heap_id);
-  const ledger = (await loadLedger(db, heap_id)).filter((entry) => entry.at <= at);
-  const nature = natureOf(heap);
-  const { log, sd } = believedDrying(believe(nature, ledger));
+  const ledger = await ledgerFor(db, await heapRow(db, heap_id));
+  const done = entriesBy(ledger, at);
+  const belief = beliefAfter(ledger, done);
+  const { log, sd } = believedDrying(belief);
+  const records = moistureReadings(entriesOf(ledger).slice(0, done));
   const figures: Record<LearnedFigure, Learned> = {
-    ...learn(nature, heap.binder, ledger),
-    drying: { ...learnedDrying(log, sd), records: moistureReadings(ledger) }
+    ...learnedFrom(belief.lessons, ledger.nature),
+    drying: { ...learnedDrying(log, sd), records }
   };
   return { items: LEARNED_FIGURES.map((of) => learnedRecord(of, figures[of])) };
 }
@@ -62,8 +63,8 @@ function moistureReadings(ledger: readonly LedgerEntry[]): number {
 
 /** What a form needs to say what an unweighed amount will be taken for. */
 export async function learnedForForms(db: Database, heap_id: number) {
-  const heap = await heapRow(db, heap_id);
-  const learned = learn(natureOf(heap), heap.binder, await loadLedger(db, heap_id));
+  const ledger = await ledgerFor(db, await heapRow(db, heap_id));
+  const learned = learnedFrom(lastBelief(ledger).lessons, ledger.nature);
   return {
     density_kg_l: learned['rammed-density'].value / 1000,
     spill_percent: learned.spill.value * 100,

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
-import { ENTRY_NAMES, TEST_NAMES } from '$core/heap/entry-names';
-import type { EventKind } from '$core/heap/entry';
+import type { EventKind } from '$core/heap/kinds';
+import { ENTRY_NAMES, TEST_NAMES } from '$core/heap/names';
 import type { HeapTestKind } from '$core/bench/heap-test';
 import type { Database } from '../database/database';
 import { readBalances } from './balances';

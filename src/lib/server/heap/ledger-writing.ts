@@ -1,34 +1,65 @@
-import type { Transaction } from 'sequelize';
-import type { Event } from '$core/heap/entry';
-import { LedgerError, replay } from '$core/heap/ledger';
+import { Op, type Transaction } from 'sequelize';
+import { BENCH_TESTS } from '$core/bench/bench-tests';
+import { believedDrying, believedMass, bodiesOf } from '$core/heap/belief';
+import { moldKey, outOf } from '$core/heap/bodies';
+import { inOrder, type LedgerEntry } from '$core/heap/entry';
+import { questionEntry } from '$core/heap/estimate';
+import type { LotFigures, ReadContext } from '$core/heap/kind';
+import { kindOf, type Event } from '$core/heap/kinds';
+import { learned, learnedDrying } from '$core/heap/lessons';
+import { ENTRY_NAMES } from '$core/heap/names';
+import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 import type { NewEntry } from '$lib/schema/entry';
 import type { NewHeapTest } from '$lib/schema/heap-test';
+import { toTest } from '../bench/test-record';
 import type { Database } from '../database/database';
-import type { HeapRow, Typed } from '../database/tables';
-import { impossible, notFound, stale } from '../refusal';
-import { readLot } from '../stock/stock';
-import { toEvent, toTestEvent, type EntryContext } from './entry-event';
-import { heapRow, natureOf } from './heaps';
-import { loadLedger, readEntry, type EntryRecord } from './ledger';
+import { EVENT_FORMAT, eventFrom } from '../database/event-format';
+import type { EntryVersionRow, HeapRow, Typed } from '../database/tables';
+import { Refusal, impossible, notFound, stale, unlikely } from '../refusal';
+import { mustBelong } from '../session/sessions';
+import { readLot, type LotRecord } from '../stock/stock';
+import { newAct } from './acts';
+import {
+  appended,
+  beliefAt,
+  entriesOf,
+  goesOn,
+  overdrawnOf,
+  rewritten,
+  type HeapLedger
+} from './heap-ledger';
+import { heapRow } from './heaps';
+import { readEntry, type EntryRecord } from './ledger';
+import { keepLedger, ledgerFor } from './ledger-cache';
 
 /**
- * Writing in a heap's ledger. Every write is one transaction that replays the whole ledger, so that nothing is stored
- * that cannot have happened.
+ * Writing in a heap's ledger. Every write is one transaction that holds the ledger against its books, so that nothing is
+ * stored that cannot have happened; an entry at the end costs the same however long the ledger is.
  */
 
 const now = () => new Date().toISOString();
 
-export async function appendEntry(db: Database, heap_id: number, input: NewEntry): Promise<EntryRecord> {
-  return append(db, heap_id, input, (heap, transaction, id) =>
-    toEvent(input, contextOf(db, heap, transaction, id))
-  );
+/** An entry or a test on its way into a ledger. */
+type Input = NewEntry | NewHeapTest;
+
+/**
+ * Writes an entry.
+ *
+ * @param act_id the press that it belongs to; one of its own unless said
+ * @throws Refusal when it cannot have happened, when the heap has changed since its amounts were worked out, and, with
+ *   a question, when a digit likely slipped and nobody confirmed it
+ */
+export async function appendEntry(
+  db: Database,
+  heap_id: number,
+  input: NewEntry,
+  act_id?: number
+): Promise<EntryRecord> {
+  return append(db, heap_id, input, (context) => kindOf(input.kind).read(input as never, context), act_id);
 }
 
 export async function appendTest(db: Database, heap_id: number, input: NewHeapTest): Promise<EntryRecord> {
-  return append(db, heap_id, input, async (heap, transaction) => {
-    await mustBeBatch(db, heap.id, input.batch_entry_id, transaction);
-    return toTestEvent(input);
-  });
+  return append(db, heap_id, input, testRead(input));
 }
 
 /** Writes an entry anew; the old version stays in its history. Everything after it is recomputed. */
@@ -38,9 +69,7 @@ export async function amendEntry(
   id: number,
   input: NewEntry
 ): Promise<EntryRecord> {
-  return amend(db, heap_id, id, input, (heap, transaction) =>
-    toEvent(input, contextOf(db, heap, transaction, id))
-  );
+  return amend(db, heap_id, id, input, (context) => kindOf(input.kind).read(input as never, context));
 }
 
 export async function amendTest(
@@ -49,39 +78,39 @@ export async function amendTest(
   id: number,
   input: NewHeapTest
 ): Promise<EntryRecord> {
-  return amend(db, heap_id, id, input, async (heap, transaction) => {
-    await mustBeBatch(db, heap.id, input.batch_entry_id, transaction);
-    return toTestEvent(input);
+  return amend(db, heap_id, id, input, testRead(input));
+}
+
+/** A far reading is right all the same: it counts from now on. */
+export async function confirmTest(db: Database, heap_id: number, id: number): Promise<EntryRecord> {
+  return db.write(async (transaction) => {
+    const heap = await heapRow(db, heap_id, transaction);
+    const current = await versionRow(db, heap_id, id, undefined, transaction);
+    const event = eventFrom(current.format, current.event);
+    if (event.kind !== 'tested') throw notFound('test', id);
+    return rewrite(db, heap, id, { ...carried(current), event: { ...event, confirmed: true } }, transaction);
   });
 }
 
-/** What a test of a batch was made on must be sand that came into this heap. */
-async function mustBeBatch(
-  db: Database,
-  heap_id: number,
-  batch_id: number | undefined,
-  transaction: Transaction
-): Promise<void> {
-  if (batch_id === undefined) return;
-  const batch = (await loadLedger(db, heap_id, transaction)).find(({ id }) => id === batch_id);
-  if (batch?.event.kind === 'mixed' || batch?.event.kind === 'bought') return;
-  throw impossible([
-    { path: 'batch_entry_id', message: `entry ${batch_id} is no batch of this heap that counts` }
-  ]);
-}
-
-/** Strikes an entry out; `restoreEntry` takes that back. */
-export async function undoEntry(
-  db: Database,
-  heap_id: number,
-  id: number,
-  version?: number
-): Promise<EntryRecord> {
-  return setUndone(db, heap_id, id, now(), version);
-}
-
-export async function restoreEntry(db: Database, heap_id: number, id: number): Promise<EntryRecord> {
-  return setUndone(db, heap_id, id, null);
+/** The event that a written test means; a test of a batch must be of one of this heap. */
+function testRead(input: NewHeapTest) {
+  return (context: WritingContext): Event => {
+    const { excluded_reason, batch_entry_id, confirmed } = input;
+    if (batch_entry_id !== undefined) {
+      const batch = entriesOf(context.ledger).find(({ id }) => id === batch_entry_id);
+      if (batch?.event.kind !== 'mixed' && batch?.event.kind !== 'bought')
+        throw impossible([
+          { path: 'batch_entry_id', message: `entry ${batch_entry_id} is no batch of this heap that counts` }
+        ]);
+    }
+    return {
+      kind: 'tested',
+      test: toTest(input, context.ledger.nature.scale_g ?? KITCHEN_SCALE_G),
+      ...(excluded_reason !== undefined && { excluded: excluded_reason }),
+      ...(batch_entry_id !== undefined && { batch_id: batch_entry_id }),
+      ...(confirmed && { confirmed })
+    };
+  };
 }
 
 /** Makes an older version of an entry count again, as a new version. */
@@ -93,51 +122,73 @@ export async function revertEntry(
 ): Promise<EntryRecord> {
   return db.write(async (transaction) => {
     const heap = await heapRow(db, heap_id, transaction);
-    const entry = await entryRow(db, heap_id, id, transaction);
-    const old = await db.tables.entryVersions.findOne({
-      where: { entry_id: id, version: to_version },
-      transaction
-    });
-    if (!old) throw notFound(`version of entry ${id}`, to_version);
-    const { kind, at, zone, note, event, typed } = old;
-    await writeVersion(
-      db,
-      heap,
-      entry.id,
-      entry.version + 1,
-      { kind, at, zone, note, event, typed },
-      transaction
-    );
-    return readEntry(db, heap_id, id, transaction);
+    const old = await versionRow(db, heap_id, id, to_version, transaction);
+    return rewrite(db, heap, id, { ...carried(old), event: eventFrom(old.format, old.event) }, transaction);
   });
 }
 
+/** What is stored of a version beside its number. */
 interface Written {
-  kind: string;
   at: string;
-  zone?: string | null | undefined;
-  note?: string | null | undefined;
-  typed?: Typed | null | undefined;
+  zone: string | null;
+  note: string | null;
+  session_id: number | null;
+  mold_id: number | null;
+  member: number | null;
+  typed: Typed | null;
+  event: Event;
 }
+
+const carried = (row: EntryVersionRow): Omit<Written, 'event'> => {
+  const { at, zone, note, session_id, mold_id, member, typed } = row;
+  return { at, zone, note, session_id, mold_id, member, typed };
+};
+
+function writtenOf(input: Input, event: Event): Written {
+  return {
+    at: new Date(input.at).toISOString(),
+    zone: input.zone ?? null,
+    note: input.note ?? null,
+    session_id: input.session_id ?? null,
+    mold_id: input.mold_id ?? null,
+    member: input.member ?? null,
+    typed: ('typed' in input ? (input.typed as Typed | undefined) : undefined) ?? null,
+    event
+  };
+}
+
+const entryOf = (id: number, { at, event, mold_id, member }: Written): LedgerEntry => ({
+  id,
+  at,
+  event,
+  ...(mold_id !== null && { mold_id }),
+  ...(member !== null && { member: String(member) })
+});
 
 async function append(
   db: Database,
   heap_id: number,
-  input: Written,
-  event: (heap: HeapRow, transaction: Transaction, id: number) => Promise<Event>
+  input: Input,
+  read: (context: WritingContext) => Event,
+  act_id?: number
 ): Promise<EntryRecord> {
   return db.write(async (transaction) => {
     const heap = await heapRow(db, heap_id, transaction);
-    const entry = await db.tables.entries.create({ heap_id, created_at: now() }, { transaction });
-    await writeVersion(
-      db,
-      heap,
-      entry.id,
-      1,
-      { ...input, event: await event(heap, transaction, entry.id) },
-      transaction
+    if (input.expected_heap_version !== undefined && input.expected_heap_version !== heap.version)
+      throw changedSince(heap);
+    await mustBelong(db, input, transaction);
+    const ledger = await ledgerFor(db, heap, transaction);
+    const written = writtenOf(input, read(await contextOf(db, ledger, input, null, transaction)));
+    if (!(input.kind in BENCH_TESTS)) mustBeLikely(ledger, input, written);
+    const act = act_id ?? (await newAct(db, null, transaction));
+    const { id } = await db.tables.entries.create(
+      { heap_id, act_id: act, created_at: now() },
+      { transaction }
     );
-    return readEntry(db, heap_id, entry.id, transaction);
+    await writeVersion(db, id, 1, written, transaction);
+    const entry = entryOf(id, written);
+    await settle(db, heap, ledger, id, (old) => (goesOn(old, entry) ? entry : [...entriesOf(old), entry]), transaction);
+    return readEntry(db, heap_id, id, transaction);
   });
 }
 
@@ -145,66 +196,84 @@ async function amend(
   db: Database,
   heap_id: number,
   id: number,
-  input: Written & { version?: number | undefined },
-  event: (heap: HeapRow, transaction: Transaction) => Promise<Event>
+  input: Input,
+  read: (context: WritingContext) => Event
 ): Promise<EntryRecord> {
   return db.write(async (transaction) => {
     const heap = await heapRow(db, heap_id, transaction);
-    const entry = await entryRow(db, heap_id, id, transaction);
-    if (input.version !== undefined && input.version !== entry.version) throw stale('entry', entry.version);
-    const version = { ...input, event: await event(heap, transaction) };
-    await writeVersion(db, heap, id, entry.version + 1, version, transaction);
-    return readEntry(db, heap_id, id, transaction);
+    const row = await entryRow(db, heap_id, id, transaction);
+    if (input.version !== undefined && input.version !== row.version) throw stale('entry', row.version);
+    await mustBelong(db, input, transaction);
+    const ledger = await ledgerFor(db, heap, transaction);
+    const written = writtenOf(input, read(await contextOf(db, ledger, input, id, transaction)));
+    return rewrite(db, heap, id, written, transaction);
   });
 }
 
-async function setUndone(
+/** Stores another version of an entry, and counts it where it stands now. */
+async function rewrite(
+  db: Database,
+  heap: HeapRow,
+  id: number,
+  written: Written,
+  transaction: Transaction
+): Promise<EntryRecord> {
+  const row = await entryRow(db, heap.id, id, transaction);
+  const ledger = await ledgerFor(db, heap, transaction);
+  await writeVersion(db, id, row.version + 1, written, transaction);
+  if (row.undone_at === null) {
+    const others = (of: HeapLedger) => entriesOf(of).filter((each) => each.id !== id);
+    await settle(db, heap, ledger, id, (old) => [...others(old), entryOf(id, written)], transaction);
+  } else await heap.increment('version', { transaction });
+  return readEntry(db, heap.id, id, transaction);
+}
+
+/** Strikes entries of a heap out, or lets them count again; all of an act's go together. */
+export async function setUndone(
   db: Database,
   heap_id: number,
-  id: number,
-  at: string | null,
-  version?: number
-): Promise<EntryRecord> {
-  return db.write(async (transaction) => {
-    const heap = await heapRow(db, heap_id, transaction);
-    const entry = await entryRow(db, heap_id, id, transaction);
-    if (version !== undefined && version !== entry.version) throw stale('entry', entry.version);
-    await db.tables.entries.update({ undone_at: at }, { where: { id }, transaction });
-    const current = await db.tables.entryVersions.findOne({
-      where: { entry_id: id, version: entry.version },
-      transaction
-    });
-    await recordLotUses(db, id, at === null ? current!.event : { kind: 'noted' }, transaction);
-    await settle(db, heap, id, transaction);
-    return readEntry(db, heap_id, id, transaction);
-  });
+  ids: readonly number[],
+  undone_at: string | null,
+  transaction: Transaction
+): Promise<void> {
+  const heap = await heapRow(db, heap_id, transaction);
+  const ledger = await ledgerFor(db, heap, transaction);
+  const back: LedgerEntry[] = [];
+  for (const id of ids) {
+    await db.tables.entries.update({ undone_at }, { where: { id }, transaction });
+    const current = await versionRow(db, heap_id, id, undefined, transaction);
+    const event = eventFrom(current.format, current.event);
+    await recordLotUses(db, id, undone_at === null ? event : { kind: 'noted' }, transaction);
+    if (undone_at === null) back.push(entryOf(id, { ...carried(current), event }));
+  }
+  const others = (of: HeapLedger) => entriesOf(of).filter(({ id }) => !ids.includes(id));
+  await settle(db, heap, ledger, ids[0]!, (old) => [...others(old), ...back], transaction);
 }
 
 async function writeVersion(
   db: Database,
-  heap: HeapRow,
   entry_id: number,
   version: number,
-  written: Written & { event: Event },
+  written: Written,
   transaction: Transaction
 ): Promise<void> {
   await db.tables.entryVersions.create(
     {
+      ...written,
       entry_id,
       version,
       kind: written.event.kind,
-      at: new Date(written.at).toISOString(),
-      zone: written.zone ?? null,
-      note: written.note ?? null,
-      event: written.event,
-      typed: written.typed ?? null,
+      format: EVENT_FORMAT,
       written_at: now()
     },
     { transaction }
   );
   await db.tables.entries.update({ version }, { where: { id: entry_id }, transaction });
-  await recordLotUses(db, entry_id, written.event, transaction);
-  await settle(db, heap, entry_id, transaction);
+  const struck = await db.tables.entries.count({
+    where: { id: entry_id, undone_at: { [Op.ne]: null } },
+    transaction
+  });
+  await recordLotUses(db, entry_id, struck > 0 ? { kind: 'noted' } : written.event, transaction);
 }
 
 /** What the entry takes from stock, in place of what its last version took. */
@@ -222,29 +291,145 @@ async function recordLotUses(
   if (uses.length > 0) await db.tables.lotUses.bulkCreate(uses, { transaction });
 }
 
-/** Replays the whole ledger, so that nothing is stored that cannot have happened, and moves the heap's version on. */
+/**
+ * Holds the changed ledger against its books and moves the heap's version on.
+ *
+ * @param change one entry that goes on at the end, or all entries anew
+ */
 async function settle(
   db: Database,
   heap: HeapRow,
+  ledger: HeapLedger,
   changed_id: number,
+  change: (old: HeapLedger) => LedgerEntry | LedgerEntry[],
   transaction: Transaction
 ): Promise<void> {
-  const ledger = await loadLedger(db, heap.id, transaction);
-  try {
-    replay(ledger);
-  } catch (error) {
-    if (!(error instanceof LedgerError)) throw error;
-    if (error.entry_id === changed_id) throw impossible([{ path: error.field, message: error.message }]);
-    const later = ledger.find((entry) => entry.id === error.entry_id)!;
-    throw impossible([
-      {
-        path: 'kg',
-        message: `Then the entry “${later.event.kind}” of ${later.at.slice(0, 10)} could not have happened. ${error.message}`
-      }
-    ]);
+  const changed = change(ledger);
+  const version = heap.version + 1;
+  const next = Array.isArray(changed)
+    ? rewritten(ledger, version, inOrder(changed))
+    : appended(ledger, version, changed);
+  const known = new Set(overdrawnOf(ledger).map(({ entry_id }) => entry_id));
+  const wrong = overdrawnOf(next).find(({ entry_id }) => entry_id === changed_id || !known.has(entry_id));
+  if (wrong) {
+    if (wrong.entry_id === changed_id)
+      throw impossible([{ path: wrong.field, message: wrong.message }], wrong);
+    const later = entriesOf(next).find((entry) => entry.id === wrong.entry_id)!;
+    throw impossible(
+      [
+        {
+          path: 'kg',
+          message: `Then the entry “${ENTRY_NAMES[later.event.kind]}” of ${later.at.slice(0, 10)} could not have happened. ${wrong.message}`
+        }
+      ],
+      wrong
+    );
   }
-  await heap.increment('version', { transaction });
+  heap.version = version;
+  await heap.save({ transaction });
+  await keepLedger(db, heap, next, transaction);
 }
+
+/** An entry with a digit that likely slipped is asked about before it is stored. */
+function mustBeLikely(ledger: HeapLedger, input: Input, { at, event, mold_id }: Written): void {
+  const question = questionEntry(ledger.nature, beliefAt(ledger, at), {
+    at,
+    event,
+    ...(mold_id !== null && { mold_id })
+  });
+  if (!question) return;
+  const { path, message, likely_kg } = question;
+  if (question.impossible) throw impossible([{ path, message }]);
+  if (!input.confirmed) throw unlikely(path, message, likely_kg);
+}
+
+function changedSince(heap: HeapRow): Refusal {
+  return new Refusal(
+    409,
+    `${heap.name} has changed since these amounts were worked out: look at what happened before anything goes in.`,
+    [{ path: 'expected_heap_version', message: `is not the latest, which is ${heap.version}` }]
+  );
+}
+
+/** What a written entry is understood by, and the ledger that it is written into. */
+interface WritingContext extends ReadContext {
+  ledger: HeapLedger;
+}
+
+async function contextOf(
+  db: Database,
+  ledger: HeapLedger,
+  input: Input,
+  amended_id: number | null,
+  transaction: Transaction
+): Promise<WritingContext> {
+  const lots = await lotsNamed(db, input, transaction);
+  const { nature } = ledger;
+  const at = new Date(input.at).toISOString();
+  // What an entry finds is the ledger before it, itself left out.
+  const others =
+    amended_id === null
+      ? ledger
+      : rewritten(
+          ledger,
+          ledger.version,
+          entriesOf(ledger).filter(({ id }) => id !== amended_id)
+        );
+  const then = beliefAt(others, at);
+  const bodies = bodiesOf(then);
+  return {
+    ledger,
+    system: nature.system,
+    targets: nature.targets,
+    lot: (id) => lots.get(id)!,
+    learned(of) {
+      if (of !== 'drying') return learned(then.lessons, nature)[of].value;
+      const { log, sd } = believedDrying(then);
+      return learnedDrying(log, sd).value;
+    },
+    out_kg() {
+      const out = outOf(bodies, input.mold_id === undefined ? null : moldKey(input.mold_id));
+      if (!(out > 0))
+        throw impossible([{ path: 'kg', message: 'Nothing was out in molds then: weigh what came back.' }]);
+      return out;
+    },
+    burnable_kg: () =>
+      Math.max(outOf(bodies, input.mold_id === undefined ? null : moldKey(input.mold_id)), believedMass(then).value)
+  };
+}
+
+async function lotsNamed(
+  db: Database,
+  input: Input,
+  transaction: Transaction
+): Promise<Map<number, LotFigures>> {
+  const named = [
+    ...('lot_id' in input ? [input.lot_id as number | undefined] : []),
+    ...('additions' in input ? input.additions.map(({ lot_id }) => lot_id) : [])
+  ].filter((id) => id !== undefined);
+  const lots = new Map<number, LotFigures>();
+  for (const id of new Set(named)) {
+    let lot: LotRecord;
+    try {
+      lot = await readLot(db, id, transaction);
+    } catch (error) {
+      if (!(error instanceof Refusal)) throw error;
+      throw impossible([{ path: 'lot_id', message: `there is no lot ${id} in stock` }], error);
+    }
+    lots.set(id, lotFiguresOf(lot));
+  }
+  return lots;
+}
+
+const lotFiguresOf = (lot: LotRecord): LotFigures => ({
+  kind: lot.kind,
+  role: lot.role,
+  moisture_fraction: lot.moisture_percent.value / 100,
+  active_fraction: lot.active_percent.value / 100,
+  fines_fraction: lot.fines_percent ? lot.fines_percent.value / 100 : null,
+  moisture_stated: lot.moisture_percent.source !== 'handbook',
+  active_stated: lot.active_percent.source !== 'handbook'
+});
 
 async function entryRow(db: Database, heap_id: number, id: number, transaction: Transaction) {
   const row = await db.tables.entries.findOne({ where: { id, heap_id }, raw: true, transaction });
@@ -252,21 +437,19 @@ async function entryRow(db: Database, heap_id: number, id: number, transaction: 
   return row;
 }
 
-function contextOf(db: Database, heap: HeapRow, transaction: Transaction, entry_id: number): EntryContext {
-  return {
-    nature: natureOf(heap),
-    binder: heap.binder,
-    async before(at) {
-      const iso = new Date(at).toISOString();
-      const ledger = await loadLedger(db, heap.id, transaction);
-      return ledger.filter((entry) => entry.id !== entry_id && entry.at <= iso);
-    },
-    async lot(id: number) {
-      try {
-        return await readLot(db, id, transaction);
-      } catch {
-        throw impossible([{ path: 'lot_id', message: `there is no lot ${id} in stock` }]);
-      }
-    }
-  };
+/** A version of an entry, the current one unless said. */
+async function versionRow(
+  db: Database,
+  heap_id: number,
+  id: number,
+  version: number | undefined,
+  transaction: Transaction
+): Promise<EntryVersionRow> {
+  const row = await entryRow(db, heap_id, id, transaction);
+  const found = await db.tables.entryVersions.findOne({
+    where: { entry_id: id, version: version ?? row.version },
+    transaction
+  });
+  if (!found) throw notFound(`version of entry ${id}`, version!);
+  return found;
 }

@@ -1,13 +1,12 @@
 import { QueryTypes, type Transaction } from 'sequelize';
-import { ENTRY_NAMES, TEST_NAMES, kindsNamed } from '$core/heap/entry-names';
-import { withBatchTests, type Event, type LedgerEntry } from '$core/heap/entry';
-import { inOrder } from '$core/heap/ledger';
+import { benchTestOf } from '$core/bench/bench-tests';
+import { kindOf } from '$core/heap/kinds';
+import { ENTRY_NAMES, TEST_NAMES, kindsNamed } from '$core/heap/names';
 import type { System } from '$core/reference/targets';
 import type { Database } from '../database/database';
 import type { Typed } from '../database/tables';
 import { notFound } from '../refusal';
-import { testResult } from '../bench/test-record';
-import { eventFields } from './entry-event';
+import { eventFrom } from '../database/event-format';
 import { heapRow } from './heaps';
 
 /** An entry as the interface gives it: the event's own fields stand beside these. */
@@ -18,7 +17,12 @@ export interface EntryRecord extends Record<string, unknown> {
   at: string;
   zone: string | null;
   note: string | null;
+  session_id: number | null;
+  mold_id: number | null;
+  member: number | null;
   typed: Typed | null;
+  /** The press that wrote it, with all else that it wrote. */
+  act_id: number;
   version: number;
   created_at: string;
   written_at: string;
@@ -42,6 +46,9 @@ export interface EntryFilter {
   to?: string | undefined;
   /** Struck entries too. */
   undone?: boolean;
+  session_id?: number | undefined;
+  mold_id?: number | undefined;
+  act_id?: number | undefined;
   /** Words in the note, the name of the entry or test, or an ingredient. */
   words?: string | undefined;
   oldest_first?: boolean;
@@ -55,7 +62,12 @@ interface JoinedRow {
   zone: string | null;
   note: string | null;
   event: string;
+  format: number;
+  session_id: number | null;
+  mold_id: number | null;
+  member: number | null;
   typed: string | null;
+  act_id: number;
   version: number;
   created_at: string;
   written_at: string;
@@ -63,22 +75,7 @@ interface JoinedRow {
 }
 
 const CURRENT = `FROM entries e JOIN entry_versions v ON v.entry_id = e.id AND v.version = e.version WHERE e.heap_id = :heap_id`;
-const COLUMNS = `e.id, e.heap_id, e.created_at, e.undone_at, v.kind, v.at, v.zone, v.note, v.event, v.typed, v.version, v.written_at`;
-
-/** The entries of a heap that count, in order, for the core. */
-export async function loadLedger(
-  db: Database,
-  heap_id: number,
-  transaction?: Transaction
-): Promise<LedgerEntry[]> {
-  const rows = await db.sequelize.query<Pick<JoinedRow, 'id' | 'at' | 'event'>>(
-    `SELECT e.id, v.at, v.event ${CURRENT} AND e.undone_at IS NULL`,
-    { type: QueryTypes.SELECT, replacements: { heap_id }, ...(transaction && { transaction }) }
-  );
-  return withBatchTests(
-    inOrder(rows.map(({ id, at, event }) => ({ id, at, event: JSON.parse(event) as Event })))
-  );
-}
+const COLUMNS = `e.id, e.heap_id, e.created_at, e.undone_at, v.kind, v.at, v.zone, v.note, v.event, v.format, v.session_id, v.mold_id, v.member, v.typed, e.act_id, v.version, v.written_at`;
 
 /** Entries, latest first unless said. */
 export async function listEntries(
@@ -101,7 +98,7 @@ export async function listEntries(
 
 /** What a filter asks for, as SQL. */
 function conditions(heap_id: number, filter: EntryFilter) {
-  const { kind, test_kind, from, to, undone = false, words } = filter;
+  const { kind, test_kind, from, to, undone = false, words, session_id, mold_id, act_id } = filter;
   const sought = words?.trim() ?? '';
   const kinds = sought === '' ? [] : kindsNamed(ENTRY_NAMES, sought);
   const tests = sought === '' ? [] : kindsNamed(TEST_NAMES, sought);
@@ -114,6 +111,9 @@ function conditions(heap_id: number, filter: EntryFilter) {
     test_kind === undefined ? '' : "AND json_extract(v.event, '$.test.kind') = :test_kind",
     from === undefined ? '' : 'AND v.at >= :from',
     to === undefined ? '' : 'AND v.at <= :to',
+    session_id === undefined ? '' : 'AND v.session_id = :session_id',
+    mold_id === undefined ? '' : 'AND v.mold_id = :mold_id',
+    act_id === undefined ? '' : 'AND e.act_id = :act_id',
     sought === ''
       ? ''
       : `AND (v.note LIKE :like ESCAPE '\\'
@@ -123,7 +123,10 @@ function conditions(heap_id: number, filter: EntryFilter) {
           OR EXISTS (SELECT 1 FROM json_each(v.event, '$.additions') a
                       WHERE json_extract(a.value, '$.ingredient') LIKE :like ESCAPE '\\'))`
   ].join(' ');
-  return { where, replacements: { heap_id, kind, test_kind, from, to, like, kinds, tests } };
+  return {
+    where,
+    replacements: { heap_id, kind, test_kind, from, to, like, kinds, tests, session_id, mold_id, act_id }
+  };
 }
 
 async function countEntries(
@@ -167,7 +170,7 @@ export async function entryVersions(db: Database, heap_id: number, id: number): 
 }
 
 function entryRecord(row: JoinedRow, system: System): EntryRecord {
-  const event = JSON.parse(row.event) as Event;
+  const event = eventFrom(row.format, row.event);
   return {
     id: row.id,
     heap_id: row.heap_id,
@@ -175,9 +178,13 @@ function entryRecord(row: JoinedRow, system: System): EntryRecord {
     at: row.at,
     zone: row.zone,
     note: row.note,
-    ...eventFields(event),
-    ...(event.kind === 'tested' && { result: testResult(event.test, system) }),
+    ...kindOf(event.kind).show(event),
+    ...(event.kind === 'tested' && { result: benchTestOf(event.test).result(event.test, system) }),
+    session_id: row.session_id,
+    mold_id: row.mold_id,
+    member: row.member,
     typed: row.typed === null ? null : (JSON.parse(row.typed) as Typed),
+    act_id: row.act_id,
     version: row.version,
     created_at: row.created_at,
     written_at: row.written_at,

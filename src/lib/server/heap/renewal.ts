@@ -1,19 +1,19 @@
 import { grading } from '$core/bench/grading';
 import { conditionAt } from '$core/heap/condition';
-import { readingOfHeap } from '$core/heap/entry';
-import { believe } from '$core/heap/estimate';
+import { readingOfHeap, type LedgerEntry } from '$core/heap/entry';
 import { dryShare } from '$core/material/composition';
 import { renew, type Renewal, type RenewalStock, type RenewalWindow } from '$core/mix/renewal';
 import { asPercent } from '$core/quantity/display';
-import { middle, type Window } from '$core/reference/targets';
+import type { Window } from '$core/reference/targets';
 import type { RenewalRequest } from '$lib/schema/renewal';
 import { linearSolver } from '../calculator/linear-solver';
 import type { Database } from '../database/database';
 import { impossible } from '../refusal';
 import { listLots, type LotRecord } from '../stock/stock';
 import { mixFields } from './heap-state';
-import { heapRow, natureOf } from './heaps';
-import { loadLedger } from './ledger';
+import { beliefAfter, entriesBy, entriesOf } from './heap-ledger';
+import { heapRow } from './heaps';
+import { ledgerFor } from './ledger-cache';
 
 const WINDOW_FIELDS: Record<RenewalWindow, string> = {
   total_kg: 'total_kg',
@@ -43,12 +43,13 @@ export async function readRenewal(
   at = new Date().toISOString()
 ) {
   const heap = await heapRow(db, heap_id);
-  const nature = natureOf(heap);
-  const ledger = (await loadLedger(db, heap_id)).filter((entry) => entry.at <= at);
-  const belief = believe(nature, ledger);
+  const ledger = await ledgerFor(db, heap);
+  const { nature } = ledger;
+  const done = entriesBy(ledger, at);
+  const belief = beliefAfter(ledger, done);
   const condition = conditionAt(nature, belief, at);
   const mass_kg = massWindow(condition.total_kg, belief.container.capacity_kg);
-  const heap_fineness_number = lastFineness(ledger);
+  const heap_fineness_number = lastFineness(entriesOf(ledger).slice(0, done));
   if (request.fineness_number && heap_fineness_number === null) {
     const message = 'cannot be held: this heap was never sieved. Make a sieve test first';
     throw impossible([{ path: 'fineness_number', message }]);
@@ -72,14 +73,14 @@ export async function readRenewal(
       stock,
       windows: {
         total_kg: request.total_kg ?? mass_kg,
-        moisture: own(request.moisture_percent) ?? condition.window,
+        moisture: own(request.moisture_percent) ?? (nature.targets.temper_ratio ? undefined : condition.window),
         active_clay: own(request.active_clay_percent) ?? nature.targets.active_clay,
         dead_clay: own(request.dead_clay_percent),
         fines: own(request.fines_percent),
         fineness_number: request.fineness_number
       },
       least: request.least === 'material' ? 'material' : 'cost',
-      temper_ratio: nature.targets.temper_ratio ? middle(nature.targets.temper_ratio) : undefined,
+      temper_ratio: nature.targets.temper_ratio ?? undefined,
       resolution_kg: (request.resolution_g ?? 5) / 1000
     },
     await linearSolver()
@@ -163,7 +164,7 @@ function suits(lot: LotRecord, system: 'water' | 'oil', ids: readonly number[] |
 }
 
 /** Fineness number of the latest sieve test of the whole heap that counts. */
-function lastFineness(ledger: Awaited<ReturnType<typeof loadLedger>>): number | null {
+function lastFineness(ledger: readonly LedgerEntry[]): number | null {
   for (const { event } of [...ledger].reverse()) {
     const test = readingOfHeap(event);
     if (test?.kind === 'sieve') {

@@ -1,12 +1,11 @@
 import { testFigure } from '$core/bench/heap-test';
-import { believedDryShare, believedMoisture, firstBelief, type Belief } from '$core/heap/belief';
 import { readingOfHeap } from '$core/heap/entry';
-import { advance } from '$core/heap/estimate';
-import { standUntil } from '$core/heap/standing';
+import { NINE_IN_TEN } from '$core/judge/normal';
 import { asPercent } from '$core/quantity/display';
 import type { Database } from '../database/database';
-import { heapRow, natureOf } from './heaps';
-import { loadLedger } from './ledger';
+import { beliefAfter, entriesBy, entriesOf, standingPoints, storyUpTo, type StoryPoint } from './heap-ledger';
+import { heapRow } from './heaps';
+import { ledgerFor } from './ledger-cache';
 
 /** A heap through time, in percent: the estimate with its nine-in-ten range, tests as points, entries as marks. */
 export interface Story {
@@ -22,9 +21,6 @@ export interface Story {
 }
 
 const DAY_MS = 86_400_000;
-const NINE_IN_TEN = 1.645;
-/** Between entries a point is set this often, so that the drying shows its curve. */
-const STEP_MS = 3 * DAY_MS;
 
 /** The story of the last `days` up to `at`. */
 export async function readStory(
@@ -33,43 +29,44 @@ export async function readStory(
   days: number,
   at = new Date().toISOString()
 ): Promise<Story> {
-  const heap = await heapRow(db, heap_id);
-  const nature = natureOf(heap);
+  const ledger = await ledgerFor(db, await heapRow(db, heap_id));
   const end = Date.parse(at);
   const from = end - days * DAY_MS;
-  const story: Story = { moisture: [], active_clay: [], moisture_tests: [], clay_tests: [], marks: [] };
-  const point = (belief: Belief, ms: number) => {
-    if (ms < from || belief.at === null) return;
-    const band = ({ value, sd }: { value: number; sd: number }): [number, number, number, number] => [
-      ms,
-      asPercent(value),
-      asPercent(Math.max(0, value - NINE_IN_TEN * sd)),
-      asPercent(value + NINE_IN_TEN * sd)
-    ];
-    story.moisture.push(band(believedMoisture(belief)));
-    story.active_clay.push(band(believedDryShare(belief, 'active_clay')));
+  const done = entriesBy(ledger, at);
+  const belief = beliefAfter(ledger, done);
+  const points = [
+    ...storyUpTo(ledger, done),
+    ...(belief.at === null ? [] : standingPoints(ledger.nature, belief, end))
+  ];
+  const shown = points.slice(firstFrom(points, from));
+  const story: Story = {
+    moisture: shown.map(({ ms, moisture, moisture_sd }) => band(ms, moisture, moisture_sd)),
+    active_clay: shown.map(({ ms, clay, clay_sd }) => band(ms, clay, clay_sd)),
+    moisture_tests: [],
+    clay_tests: [],
+    marks: []
   };
-  let belief = firstBelief(nature);
-  const standing = (until: number) => {
-    if (belief.at === null) return;
-    for (let ms = Math.max(Date.parse(belief.at), from) + STEP_MS; ms < until; ms += STEP_MS) {
-      point(standUntil(nature, belief, new Date(ms).toISOString()), ms);
-    }
-    point(standUntil(nature, belief, new Date(until).toISOString()), until);
-  };
-  for (const entry of await loadLedger(db, heap_id)) {
-    const ms = Date.parse(entry.at);
-    if (ms > end) break;
-    standing(ms);
-    belief = advance(nature, belief, entry);
-    point(belief, ms);
+  for (const { at: when, event } of entriesOf(ledger).slice(0, done)) {
+    const ms = Date.parse(when);
     if (ms < from) continue;
-    if (entry.event.kind !== 'tested') story.marks.push([ms, entry.event.kind]);
-    const test = readingOfHeap(entry.event);
+    if (event.kind !== 'tested') story.marks.push([ms, event.kind]);
+    const test = readingOfHeap(event);
     if (test?.kind === 'moisture' || test?.kind === 'probe')
       story.moisture_tests.push([ms, asPercent(testFigure(test)!)]);
     if (test?.kind === 'methylene-blue') story.clay_tests.push([ms, asPercent(testFigure(test)!)]);
   }
-  standing(end);
   return story;
 }
+
+/** The first point at or after a time; they are in order. */
+function firstFrom(points: readonly StoryPoint[], from: number): number {
+  const found = points.findIndex(({ ms }) => ms >= from);
+  return found < 0 ? points.length : found;
+}
+
+const band = (ms: number, value: number, sd: number): [number, number, number, number] => [
+  ms,
+  asPercent(value),
+  asPercent(Math.max(0, value - NINE_IN_TEN * sd)),
+  asPercent(value + NINE_IN_TEN * sd)
+];

@@ -9,11 +9,11 @@ import {
   type EntryRecord,
   type Page
 } from './ledger';
+import { restoreEntry, undoEntry } from './acts';
 import {
   amendTest as amendTestEntry,
   appendTest as appendTestEntry,
-  restoreEntry,
-  undoEntry
+  confirmTest as confirmTestEntry
 } from './ledger-writing';
 
 /**
@@ -69,6 +69,12 @@ export async function undoTest(
 export async function restoreTest(db: Database, heap_id: number, id: number): Promise<TestRecord> {
   await readTest(db, heap_id, id);
   return asTest(await restoreEntry(db, heap_id, id));
+}
+
+/** It stood far from what was expected, and is right all the same: from now on it counts. */
+export async function confirmTest(db: Database, heap_id: number, id: number): Promise<TestRecord> {
+  await readTest(db, heap_id, id);
+  return asTest(await confirmTestEntry(db, heap_id, id));
 }
 
 export async function testVersions(db: Database, heap_id: number, id: number): Promise<TestRecord[]> {

@@ -1,5 +1,6 @@
 import type { RequestEvent, RequestHandler } from '@sveltejs/kit';
 import type { AnySchema, InferType } from 'yup';
+import { isCalendarDay } from '$lib/schema/fields';
 import { check } from '$lib/schema/validate';
 import { database } from '../database/current';
 import type { Database } from '../database/database';
@@ -129,7 +130,7 @@ export function queryTime(event: Pick<RequestEvent, 'url'>, name: string): strin
   const raw = event.url.searchParams.get(name);
   if (raw === null) return undefined;
   const ms = Date.parse(raw);
-  if (Number.isNaN(ms) || Math.abs(ms) > 8e15 || !/^\d{4}-\d{2}-\d{2}/.test(raw)) {
+  if (Number.isNaN(ms) || Math.abs(ms) > 8e15 || !/^\d{4}-\d{2}-\d{2}/.test(raw) || !isCalendarDay(raw)) {
     throw impossible([{ path: name, message: 'must be an ISO 8601 time such as 2026-05-01T09:30:00Z' }]);
   }
   return new Date(ms).toISOString();

@@ -1,5 +1,5 @@
 import type { FieldError } from '$lib/schema/validate';
-import { Refusal } from '../refusal';
+import { Refusal, type AskedAbout } from '../refusal';
 
 const TITLES: Record<number, string> = {
   400: 'Not JSON',
@@ -13,13 +13,19 @@ const TITLES: Record<number, string> = {
 };
 
 /** An error as `application/problem+json` (RFC 9457). */
-export function problem(status: number, detail: string, errors: FieldError[] = []): Response {
+export function problem(
+  status: number,
+  detail: string,
+  errors: FieldError[] = [],
+  question: AskedAbout | null = null
+): Response {
   const body = {
     type: 'about:blank',
     title: TITLES[status] ?? 'Problem',
     status,
     detail,
-    ...(errors.length > 0 && { errors })
+    ...(errors.length > 0 && { errors }),
+    ...(question && { question })
   };
   return new Response(JSON.stringify(body), {
     status,
@@ -29,7 +35,7 @@ export function problem(status: number, detail: string, errors: FieldError[] = [
 
 /** Whatever was thrown, as a problem. Only a fault of ours is a 500, and it is logged. */
 export function problemOf(thrown: unknown): Response {
-  if (thrown instanceof Refusal) return problem(thrown.status, thrown.message, thrown.errors);
+  if (thrown instanceof Refusal) return problem(thrown.status, thrown.message, thrown.errors, thrown.question);
   const status = (thrown as { status?: unknown } | null)?.status;
   if (status === 413) return problem(413, 'The body is larger than this interface takes.');
   console.error(thrown);

@@ -1,8 +1,10 @@
-import type { HeapTest, HeapTestKind } from '$core/bench/heap-test';
+import type { HeapTestKind } from '$core/bench/heap-test';
+import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 import { LOT_TESTS } from '$core/bench/lot-tests';
 import type { NewHeapTest } from '$lib/schema/heap-test';
 import { testFields, testResult, toTest } from '../bench/test-record';
 import type { Database } from '../database/database';
+import { EVENT_FORMAT, testFrom } from '../database/event-format';
 import type { LotTestRow } from '../database/tables';
 import { impossible, notFound } from '../refusal';
 import { readLot } from './stock';
@@ -56,7 +58,7 @@ export async function appendLotTest(
         tells.length > 0 ? `of ${lot.name} can be ${tells.join(', ')}` : `${lot.name} has no test here`;
       throw impossible([{ path: 'kind', message }]);
     }
-    for (const path of ['batch_entry_id', 'excluded_reason', 'version'] as const) {
+    for (const path of ['batch_entry_id', 'excluded_reason', 'version', 'expected_heap_version'] as const) {
       if (input[path] !== undefined) throw impossible([{ path, message: 'belongs to tests of a heap' }]);
     }
     const row = await db.tables.lotTests.create(
@@ -66,7 +68,8 @@ export async function appendLotTest(
         at: new Date(input.at).toISOString(),
         zone: input.zone ?? null,
         note: input.note ?? null,
-        test: toTest(input),
+        test: toTest(input, KITCHEN_SCALE_G),
+        format: EVENT_FORMAT,
         created_at: now()
       },
       { transaction }
@@ -94,7 +97,7 @@ async function setUndone(db: Database, lot_id: number, id: number, undone_at: st
 }
 
 function lotTestRecord(row: LotTestRow): LotTestRecord {
-  const test = row.test as HeapTest;
+  const test = testFrom(row.format, row.test);
   return {
     ...testFields(test),
     id: row.id,

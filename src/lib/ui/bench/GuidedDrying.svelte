@@ -8,11 +8,14 @@
     moistureTestSd,
     type DryingMethod
   } from '$core/bench/moisture';
+  import { usualSample } from '$core/bench/tests/moisture';
   import { heapTests } from '$lib/schema/heap-test';
   import { check } from '$lib/schema/validate';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import SelectField from '$lib/ui/field/SelectField.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logRecord } from '$lib/ui/ledger/log-entry';
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
@@ -35,6 +38,12 @@
     microwave: 'bursts of 30 s, water-bonded only'
   };
   let method = $state<DryingMethod | null>('pan');
+  const STEPS = ['0.01', '0.1', '0.5', '1', '2', '5'];
+  // svelte-ignore state_referenced_locally
+  let step = $state(String(subject.scale_g));
+  let places = $state<'1' | '3' | '5' | null>('3');
+  const step_g = $derived(Number(step));
+  const scoops = $derived(Number(places ?? '1'));
   let panText = $state('');
   let pan = $state<number | undefined>();
   let wetText = $state('');
@@ -51,6 +60,8 @@
       zone: zone(),
       ...subject.marks,
       method: method ?? 'pan',
+      scale_g: step_g,
+      scoops,
       pan_g: grams(pan),
       wet_g: grams(wet),
       dry_g: progress.dry_g === null ? undefined : Number(progress.dry_g.toFixed(4))
@@ -68,13 +79,13 @@
   const result = $derived(
     checked.ok ? moistureByDrying({ pan_g: body.pan_g!, wet_g: body.wet_g!, dry_g: body.dry_g! }) : null
   );
-  const sd = $derived(result ? moistureTestSd(body.method, body.wet_g! - body.pan_g!) : 0);
+  const sd = $derived(result ? moistureTestSd({ method: body.method, pan_g: body.pan_g!, wet_g: body.wet_g!, scale_g: step_g, scoops }, result.wet_basis) : 0);
   const sample = $derived(pan !== undefined && wet !== undefined ? (wet - pan) * 1000 : null);
 
   async function log() {
     const words = `Moisture of ${subject.name}: ${((result?.wet_basis ?? 0) * 100).toFixed(1)} %.`;
-    const logged = await form.submit(heapTests.moisture, body, () =>
-      logRecord(subject.collection, body, words)
+    const logged = await form.submit(heapTests.moisture, body, (sent) =>
+      logRecord(subject.collection, sent, words)
     );
     if (logged) await goto(subject.home);
   }
@@ -86,7 +97,7 @@
       <div>
         <h1>Dry and weigh {subject.name}</h1>
         <p class="soft">
-          Take 50 to 100 g from three places below the crust, mixed. All weights with the pan.
+          Take {usualSample(step_g)} g or more from {scoops === 1 ? 'below the crust' : `${scoops} places below the crust, mixed`}. All weights with the pan.
         </p>
       </div>
       <TestDrawing kind="moisture" size={112} />
@@ -97,6 +108,23 @@
       bind:value={method}
     />
     <Caution name="drying" />
+    <div class="pair">
+      <SelectField
+        label="The scale shows"
+        bind:value={step}
+        options={[...new Set([...STEPS, String(subject.scale_g)])].map((each) => ({ value: each, name: `steps of ${each} g` }))}
+        hint="A coarse scale wants a larger sample"
+      />
+      <Choice
+        legend="Scoops from about the heap"
+        options={[
+          { value: '1', name: 'One' },
+          { value: '3', name: 'Three, mixed' },
+          { value: '5', name: 'Five, mixed' }
+        ]}
+        bind:value={places}
+      />
+    </div>
     <div class="pair">
       <QuantityField
         label="1. The empty pan"
@@ -113,8 +141,8 @@
         bind:text={wetText}
         bind:si={wet}
         error={liveError('wet_g')}
-        hint={sample !== null && sample > 0 && sample < 40
-          ? `Only ${sample.toFixed(0)} g of sand: 50 g or more tells better.`
+        hint={sample !== null && sample > 0 && sample < 0.5 * usualSample(step_g)
+          ? `Only ${sample.toFixed(0)} g of sand: on this scale ${usualSample(step_g)} g tells well.`
           : ' '}
       />
     </div>
@@ -167,7 +195,7 @@
           Not yet at constant weight: the real figure may be higher.
         </p>{/if}
       <button class="act" type="button" onclick={log} disabled={!result || form.busy}>Log the test</button>
-      {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+      <FormTrouble {form} />
       <a class="quiet" href={subject.list}>Other tests</a>
     </Ticket>
   </div>

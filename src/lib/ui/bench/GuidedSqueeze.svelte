@@ -4,14 +4,29 @@
   import { GRADE_NAMES, squeeze, type SqueezeReading } from '$core/bench/squeeze';
   import { heapTests } from '$lib/schema/heap-test';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
   import SqueezeHand from '$lib/ui/hands/SqueezeHand.svelte';
   import { logRecord } from '$lib/ui/ledger/log-entry';
   import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import SelectField from '$lib/ui/field/SelectField.svelte';
+  import { rememberHand, rememberedHand, type Member } from './member';
   import type { TestSubject } from './subject';
 
-  const { subject }: { subject: TestSubject } = $props();
+  const { subject, members = [] }: { subject: TestSubject; members?: readonly Member[] } = $props();
   const form = new RecordForm();
+
+  const GRADE_TELLS = {
+    1: 'Below 0.7 of the temper, how far it does not say.',
+    2: '0.7 to 0.9 of the temper this heap aims for.',
+    3: '0.9 to 1.1 of the temper this heap aims for.',
+    4: '1.1 to 1.35 of the temper this heap aims for.',
+    5: 'Above 1.35 of the temper, how far it does not say.'
+  } as const;
+
+  /** Whose hand squeezes: each has a bias of its own. */
+  // svelte-ignore state_referenced_locally
+  let hand = $state(rememberedHand(members));
 
   let holds = $state<'yes' | 'no' | null>(null);
   let shrinks = $state<'yes' | 'no' | null>(null);
@@ -29,16 +44,18 @@
   const lifeless = $derived(answer !== null && !answer.tells_water && subject.system === 'water');
 
   async function log() {
+    rememberHand(hand);
     if (!reading || !answer) return;
     const body = {
       kind: 'squeeze',
       at: new Date().toISOString(),
       zone: zone(),
       ...subject.marks,
+      ...(hand && { member: Number(hand) }),
       ...reading
     };
-    const logged = await form.submit(heapTests.squeeze, body, () =>
-      logRecord(subject.collection, body, `Squeeze of ${subject.name}: grade ${answer.grade}.`)
+    const logged = await form.submit(heapTests.squeeze, body, (sent) =>
+      logRecord(subject.collection, sent, `Squeeze of ${subject.name}: grade ${answer.grade}.`)
     );
     if (logged) await goto(subject.home);
   }
@@ -53,6 +70,17 @@
         lump in two.
       </p>
     </header>
+    {#if members.length > 0 && subject.collection.startsWith('/heaps')}
+      <div class="hand">
+        <SelectField
+          label="Whose hand?"
+          bind:value={hand}
+          options={[{ value: '', name: 'Nobody named' }, ...members.map(({ id, name }) => ({ value: String(id), name }))]}
+          hint="Each hand has its own bias; it is learned beside drying tests."
+        />
+      </div>
+    {/if}
+    <p class="small"><a href="/hands">Hands, and what they have shown</a></p>
     <Choice
       legend="Does the lump hold when you open the hand?"
       options={[
@@ -118,9 +146,8 @@
           <p>{answer.advice}</p>
           {#if answer.tells_water}
             <p class="soft small">
-              A squeeze tells moisture to about ± 0.8 % nine times in ten. Here it reads as {answer.temper_factor.toFixed(
-                2
-              )} × the temper this heap aims for.
+              {GRADE_TELLS[answer.grade]} It tells between which limits the temper lies, and squeezes of the same sand
+              share the hand’s error: a second one adds little.
             </p>
           {:else if subject.system === 'water'}
             <p class="soft small">
@@ -134,13 +161,16 @@
         {/if}
       </div>
       <button class="act" type="button" onclick={log} disabled={!answer || form.busy}>Log the squeeze</button>
-      {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+      <FormTrouble {form} />
       <a class="quiet" href={subject.list}>Other tests</a>
     </Ticket>
   </div>
 </div>
 
 <style>
+  .hand {
+    max-width: 20rem;
+  }
   .grade {
     font-family: var(--display);
     font-size: 2rem;

@@ -8,6 +8,7 @@
   import { check } from '$lib/schema/validate';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logRecord } from '$lib/ui/ledger/log-entry';
   import Ticket from '$lib/ui/temper/Ticket.svelte';
@@ -16,7 +17,8 @@
   import TestDrawing from './TestDrawing.svelte';
   import WaitTimer from './WaitTimer.svelte';
   import { attemptReadings, dyeReadings, freshAttempt, freshDye, freshSieve, sieveReadings } from './drafts';
-  import { meanAndSpread, oddOneOut, type Guide } from './guides';
+  import { meanAndSpread, oddOneOut } from '$core/bench/repeats';
+  import type { Guide } from './guides';
   import type { TestSubject } from './subject';
 
   interface Props {
@@ -92,7 +94,7 @@
     const sent = bodies.filter((_, i) => figures[i] !== null);
     for (const [i, body] of sent.entries()) {
       const words = `${guide.name}: ${shown(done[i]!)} ${guide.figure.unit}`.trim();
-      const logged = await form.submit(schema, body, () => logRecord(subject.collection, body, words));
+      const logged = await form.submit(schema, body, (sent) => logRecord(subject.collection, sent, words));
       if (!logged) return;
     }
     if (sent.length > 0) await goto(subject.home);
@@ -212,7 +214,7 @@
       <button class="act" type="button" onclick={log} disabled={!summary || form.busy}
         >Log {done.length > 1 ? `${done.length} readings` : 'the test'}</button
       >
-      {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+      <FormTrouble {form} />
       <a class="quiet" href={subject.list}>Other tests</a>
     </Ticket>
   </div>

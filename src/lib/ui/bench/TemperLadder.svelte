@@ -4,6 +4,7 @@
   import { editableMass } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/ledger/log-entry';
   import { units } from '$lib/ui/preferences';
@@ -38,7 +39,7 @@
   async function splash() {
     const at = new Date().toISOString();
     const body = present({ kind: 'water' as const, at, zone: zone(), kg, typed: { kg: text } });
-    await form.submit(entries.water, body, () => logEntry(heap_id, body, `${text} of water is in the heap.`));
+    await form.submit(entries.water, body, (sent) => logEntry(heap_id, sent, `${text} of water is in the heap.`));
   }
 </script>
 
@@ -76,7 +77,7 @@
               />
               <button class="act" type="button" onclick={splash} disabled={form.busy}>Splashed in</button>
             </div>
-            {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+            <FormTrouble {form} />
           </div>
         {:else}
           <div class="stack">

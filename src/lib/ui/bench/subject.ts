@@ -1,3 +1,4 @@
+import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 import { INGREDIENTS, type MaterialKind, type Role } from '$core/reference/ingredients';
 import { TARGETS, type HeapBinder, type System, type Targets } from '$core/reference/targets';
 
@@ -15,6 +16,8 @@ export interface TestSubject {
   /** The page that lists its tests. */
   list: string;
   system: System;
+  /** What the scale used with it shows at its finest, g. */
+  scale_g: number;
   /** Its windows; null where a test has none to land in. */
   targets: Targets | null;
 }
@@ -24,6 +27,7 @@ interface HeapOf {
   name: string;
   system: System;
   binder: HeapBinder;
+  scale_g: number;
   targets: {
     moisture_percent: { min: number; max: number };
     active_clay_percent: { min: number; max: number };
@@ -57,6 +61,7 @@ export function heapSubject(
     query,
     list: `/heaps/${heap.id}/test${query}`,
     system: heap.system,
+    scale_g: heap.scale_g,
     targets: {
       ...TARGETS[heap.binder],
       moisture: window(heap.targets.moisture_percent),
@@ -74,6 +79,7 @@ export function lotSubject(lot: { id: number; kind: MaterialKind; role: Role; na
     query: '',
     list: `/stock/${lot.id}/test`,
     system: lot.kind === 'organoclay' ? 'oil' : 'water',
+    scale_g: KITCHEN_SCALE_G,
     targets: null
   };
 }

@@ -1,6 +1,7 @@
+import { invalidateAll } from '$app/navigation';
 import type { AnySchema } from 'yup';
 import { check, type FieldError } from '$lib/schema/validate';
-import { ApiProblem } from '../api-client';
+import { ApiProblem, type AskedAbout } from '../api-client';
 
 /**
  * The state of one form: what is wrong with it, by field, and whether it is on its way. It checks with the
@@ -10,34 +11,66 @@ export class RecordForm {
   errors = $state<FieldError[]>([]);
   /** What went wrong as a whole, when no field can say it. */
   message = $state<string | null>(null);
+  /** Likely a slip: it is taken once somebody says that it is right. */
+  question = $state<AskedAbout | null>(null);
   busy = $state(false);
+  private again: (() => Promise<unknown>) | null = null;
 
   errorOf(path: string): string | undefined {
     const message = this.errors.find((error) => error.path === path)?.message;
-    return message && message[0]!.toUpperCase() + message.slice(1) + (message.endsWith('.') ? '' : '.');
+    return message && message[0]!.toUpperCase() + message.slice(1) + (/[.?!]$/.test(message) ? '' : '.');
   }
 
   /**
    * Checks the body and sends it.
    *
+   * @param send what to do with the body; it is handed one, as a confirmed one is sent again
+   * @param then after a confirmed one went through
    * @returns what `send` returned, or undefined when it was refused here or there
    */
-  async submit<T>(schema: AnySchema, body: unknown, send: () => Promise<T>): Promise<T | undefined> {
+  async submit<B extends object, T>(
+    schema: AnySchema,
+    body: B,
+    send: (body: B) => Promise<T>,
+    then?: (done: T) => unknown
+  ): Promise<T | undefined> {
     const checked = check(schema, body);
     this.message = null;
+    this.question = null;
     this.errors = checked.ok ? [] : checked.errors;
     if (!checked.ok || this.busy) return undefined;
     this.busy = true;
     try {
-      return await send();
+      return await send(body);
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       this.errors = thrown.errors;
       this.message = thrown.message;
+      this.question = thrown.question;
+      this.again = async () => {
+        const done = await this.submit(schema, { ...body, confirmed: true }, send, then);
+        if (done !== undefined) await then?.(done);
+      };
+      // The heap has changed since the amounts were worked out: what it wants now is shown at once.
+      if (thrown.status === 409) await invalidateAll();
       return undefined;
     } finally {
       this.busy = false;
     }
+  }
+
+  /** It is right all the same: sends it again, confirmed. */
+  async confirm(): Promise<void> {
+    const { again } = this;
+    this.again = null;
+    await again?.();
+  }
+
+  /** The question is answered otherwise. */
+  settle(): void {
+    this.errors = [];
+    this.message = null;
+    this.question = null;
   }
 }
 

@@ -12,6 +12,6 @@ export const PLACES = [
 /** Which place a page belongs to. */
 export function placeOf(pathname: string): string {
   if (/^\/heaps\/\d+\/mix/.test(pathname) || pathname === '/mix') return '/mix';
-  if (/^\/heaps\/(\d+|compare)/.test(pathname)) return '/temper';
+  if (/^\/heaps\/(\d+|compare)/.test(pathname) || pathname === '/hands') return '/temper';
   return PLACES.find(({ href }) => href !== '/' && pathname.startsWith(href))?.href ?? '/';
 }

@@ -66,7 +66,7 @@
       of: figure.of,
       value
     });
-    const done = await form.submit(entries.learning, body, () => logEntry(heap_id, body, said));
+    const done = await form.submit(entries.learning, body, (sent) => logEntry(heap_id, sent, said));
     if (done) held = '';
   }
 

@@ -1,5 +1,5 @@
 import type { Cover } from '$core/heap/drying';
-import type { Container } from '$core/heap/entry';
+import type { Container } from '$core/heap/container';
 import type { Place } from '$core/heap/place';
 import { editableMass } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';

@@ -17,6 +17,7 @@
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import type { Existing } from './entry-draft';
 
@@ -90,7 +91,7 @@
       excluded_reason
     };
     const body = present({ kind, ...head, ...readings() });
-    const done = await form.submit(heapTests[old.kind], body, () =>
+    const done = await form.submit(heapTests[old.kind], body, (body) =>
       api('PUT', `/heaps/${heap_id}/tests/${existing.id}`, body)
     );
     if (done !== undefined) await ondone();
@@ -169,7 +170,7 @@
     hint="It stays in the ledger but no longer moves the estimate"
     maxlength={500}
   />
-  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+  <FormTrouble {form} />
   <p><button class="act" disabled={form.busy}>Amend</button></p>
 </form>
 

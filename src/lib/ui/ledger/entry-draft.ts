@@ -1,26 +1,19 @@
 import { format } from 'date-fns';
-import type { Container } from '$core/heap/entry';
+import type { Container } from '$core/heap/container';
+import type { FieldSpec } from '$core/heap/kind';
+import { KINDS, WRITTEN_KINDS, kindOf, type WrittenKind } from '$core/heap/kinds';
 import type { UnitSystem } from '$core/quantity/unit';
 import { containerBody, containerDraft, type ContainerDraft } from '../heap/container-draft';
 import type { LedgerRow } from './entry-words';
 import { textFor } from './typed-text';
 
 /** Entries that a form writes; a batch only as an amendment of one that was mixed. */
-export const WRITABLE = [
-  { value: 'water', name: 'Water went in' },
-  { value: 'added', name: 'An ingredient went in' },
-  { value: 'bought', name: 'Ready-mixed sand came' },
-  { value: 'discarded', name: 'Sand thrown out' },
-  { value: 'spilled', name: 'Sand spilled' },
-  { value: 'dried', name: 'Spread and dried off' },
-  { value: 'drawn', name: 'Drawn for a mold' },
-  { value: 'returned', name: 'Came back from a mold' },
-  { value: 'poured', name: 'Poured: some sand burnt' },
-  { value: 'moved', name: 'Moved or covered' },
-  { value: 'noted', name: 'A note' }
-] as const;
+export const WRITABLE = WRITTEN_KINDS.flatMap((kind) => {
+  const { title } = KINDS[kind];
+  return title === null ? [] : [{ value: kind, name: title }];
+});
 
-export type WritableKind = (typeof WRITABLE)[number]['value'] | 'mixed';
+export type WritableKind = WrittenKind;
 
 /** An ingredient of a batch as the interface gives it. */
 export interface AdditionRow {
@@ -40,69 +33,80 @@ export interface Existing extends LedgerRow {
 }
 
 /** A quantity while it is typed. */
-interface Field {
+export interface Quantity {
   text: string;
   si: number | undefined;
 }
 
-/** An entry while it is being written. */
+/** An entry while it is being written: its time and note, and each field of its kind by name. */
 export interface EntryDraft {
   at: string;
   note: string;
-  amount: Field;
-  burnt: 'yes' | 'no' | null;
-  burnt_kg: Field;
-  metal_kg: Field;
-  driven_off_kg: Field;
-  rammed_l: Field;
-  rest_lost: 'yes' | 'no' | null;
-  moisture: Field;
-  active: Field;
+  quantities: Record<string, Quantity>;
+  answers: Record<string, 'yes' | 'no' | null>;
+  choices: Record<string, string>;
   /** `lot:5`, or `kind:washed-silica` for what is not in stock. */
   what: string;
   container: ContainerDraft;
   additions: AdditionRow[];
-  weighed: Field[];
+  weighed: Quantity[];
 }
 
 const MINUTES = "yyyy-MM-dd'T'HH:mm";
+const EMPTY: Quantity = { text: '', si: undefined };
+
+/** The fields of a kind, in the order in which a form asks for them. */
+export const fieldsOf = (kind: WritableKind): [string, FieldSpec][] => Object.entries(kindOf(kind).fields);
+
+/** What is typed as a quantity, and how much of it is one in the record. */
+const PER_SI: Partial<Record<FieldSpec['type'], number>> = { mass: 1, percent: 100, litres: 1000 };
 
 /** The draft of a new entry, or of one that is being amended, as it was typed then. */
-export function entryDraft(old: Existing | null, system: UnitSystem, now = new Date()): EntryDraft {
+export function entryDraft(
+  kind: WritableKind,
+  old: Existing | null,
+  system: UnitSystem,
+  now = new Date()
+): EntryDraft {
   const typed = old?.typed ?? {};
-  const mass = (value: unknown, text: unknown): Field =>
-    value === undefined || value === null
-      ? { text: '', si: undefined }
-      : { text: textFor(Number(value), text, system), si: Number(value) };
-  const percent = (value: unknown, source: unknown): Field =>
-    value === undefined || source !== 'your entry'
-      ? { text: '', si: undefined }
-      : { text: String(value), si: Number(value) / 100 };
   const additions = (old?.additions ?? []) as AdditionRow[];
-  return {
+  const draft: EntryDraft = {
     at: format(old ? new Date(old.at) : now, MINUTES),
     note: old?.note ?? '',
-    // What was worked out rather than weighed stays open, so that it is worked out again.
-    amount: old?.kg_source === 'learned' ? mass(undefined, '') : mass(old?.kg, typed.kg),
-    burnt: old?.burnt ? 'yes' : 'no',
-    burnt_kg: old?.burnt_source === 'learned' ? mass(undefined, '') : mass(old?.burnt_kg, typed.burnt_kg),
-    metal_kg: mass(old?.metal_kg, typed.metal_kg),
-    driven_off_kg: mass(old?.water_driven_off_kg, typed.water_driven_off_kg),
-    rammed_l:
-      old?.rammed_l === undefined
-        ? { text: '', si: undefined }
-        : { text: String(typed.rammed_l ?? `${String(old.rammed_l)} L`), si: Number(old.rammed_l) / 1000 },
-    rest_lost: old?.rest_lost ? 'yes' : 'no',
-    moisture: percent(old?.moisture_percent, old?.moisture_source),
-    active: percent(
-      old?.active_clay_percent ?? old?.active_percent,
-      old?.active_clay_source ?? old?.active_source
-    ),
+    quantities: {},
+    answers: {},
+    choices: {},
     what: old?.lot_id ? `lot:${String(old.lot_id)}` : `kind:${String(old?.ingredient ?? 'washed-silica')}`,
     container: containerDraft(old?.container as Container | undefined, system),
     additions,
-    weighed: additions.map((each, i) => mass(each.kg, (typed.additions as string[] | undefined)?.[i]))
+    weighed: additions.map((each, i) => ({
+      text: textFor(each.kg, (typed.additions as string[] | undefined)?.[i], system),
+      si: each.kg
+    }))
   };
+  for (const [name, spec] of fieldsOf(kind)) {
+    if (spec.type in PER_SI) draft.quantities[name] = quantityOf(name, spec, old, typed[name], system);
+    if (spec.type === 'yes-no') draft.answers[name] = old?.[name] ? 'yes' : 'no';
+    if (spec.type === 'choice') draft.choices[name] = String(old?.[name] ?? '');
+  }
+  return draft;
+}
+
+function quantityOf(
+  name: string,
+  spec: FieldSpec,
+  old: Existing | null,
+  typed: unknown,
+  system: UnitSystem
+): Quantity {
+  const value = old?.[name];
+  // What was worked out rather than said stays open, so that it is worked out again.
+  const source = old?.[`${name.replace(/_(kg|percent|l)$/, '')}_source`] ?? old?.[`${name}_source`];
+  if (value === undefined || value === null || source === 'learned' || source === 'handbook') return { ...EMPTY };
+  const si = Number(value) / PER_SI[spec.type]!;
+  if (spec.type === 'mass') return { text: textFor(si, typed, system), si };
+  if (spec.type === 'litres') return { text: String(typed ?? `${String(value)} L`), si };
+  return { text: String(value), si };
 }
 
 /**
@@ -128,96 +132,95 @@ export function entryBody(
   }
 ): Record<string, unknown> {
   const { old, shown_at, zone, lots, now = new Date() } = context;
-  const fields = fieldsOf(kind, draft, lots);
   return defined({
     kind,
     at: momentOf(draft, old, shown_at, now),
     zone,
     note: draft.note.trim() === '' ? undefined : draft.note.trim(),
     version: old?.version,
-    ...fields
+    // What it belongs to stays as it was.
+    session_id: old?.session_id ?? undefined,
+    mold_id: old?.mold_id ?? undefined,
+    member: old?.member ?? undefined,
+    ...fieldsWritten(kind, draft, lots)
   });
 }
 
-function fieldsOf(
+function fieldsWritten(
   kind: WritableKind,
   draft: EntryDraft,
   lots: readonly { id: number; kind: string }[]
 ): Record<string, unknown> {
-  const { amount } = draft;
-  const kg = { kg: amount.si, typed: { kg: amount.text } };
-  const percent = ({ si }: Field) => (si === undefined ? undefined : Number((si * 100).toPrecision(12)));
-  switch (kind) {
-    case 'mixed':
-      return {
-        typed: { additions: draft.weighed.map(({ text }) => text) },
-        additions: draft.additions.map((each, i) =>
-          defined({
-            ingredient: each.ingredient,
-            kg: draft.weighed[i]!.si,
-            lot_id: each.lot_id,
-            // Lots may have been measured since: what was true when it was mixed stays true.
-            ...(each.role !== 'water' && {
-              moisture_percent: each.moisture_percent,
-              active_percent: each.active_percent
-            })
-          })
-        )
-      };
-    case 'added': {
-      const lot = lots.find(({ id }) => `lot:${id}` === draft.what);
-      return {
-        ...kg,
-        ingredient: lot?.kind ?? draft.what.replace('kind:', ''),
-        lot_id: lot?.id,
-        moisture_percent: percent(draft.moisture),
-        active_percent: percent(draft.active)
-      };
+  const written: Record<string, unknown> = {};
+  const typed: Record<string, unknown> = {};
+  const value = (name: string) => valueIn(draft, name);
+  for (const [name, spec] of fieldsOf(kind)) {
+    if ('asked' in spec && spec.asked && !spec.asked({ ...NOTHING_KNOWN, value })) continue;
+    switch (spec.type) {
+      case 'mass':
+      case 'litres':
+      case 'percent': {
+        const { text, si } = draft.quantities[name]!;
+        // An emptied field is absent; one that cannot be read is, too, and is refused with its own message.
+        if (text.trim() === '' && spec.optional) break;
+        written[name] = si === undefined ? undefined : Number((si * PER_SI[spec.type]!).toPrecision(12));
+        if (spec.type !== 'percent') typed[name] = text;
+        break;
+      }
+      case 'yes-no':
+        if (draft.answers[name] === 'yes' || !spec.optional) written[name] = draft.answers[name] === 'yes';
+        break;
+      case 'choice':
+        if (draft.choices[name]) written[name] = draft.choices[name];
+        break;
+      case 'ingredient': {
+        const lot = lots.find(({ id }) => `lot:${id}` === draft.what);
+        written[name] = lot?.kind ?? draft.what.replace('kind:', '');
+        written.lot_id = lot?.id;
+        break;
+      }
+      case 'additions':
+        typed.additions = draft.weighed.map(({ text }) => text);
+        written[name] = draft.additions.map((each, i) => additionBody(each, draft.weighed[i]!));
+        break;
+      case 'container':
+        written[name] = containerBody(draft.container);
+        break;
+      case 'lot':
+      case 'learned-value':
+        break;
     }
-    case 'bought':
-      return {
-        ...kg,
-        moisture_percent: percent(draft.moisture),
-        active_clay_percent: percent(draft.active)
-      };
-    case 'discarded':
-      return { ...kg, burnt: draft.burnt === 'yes' };
-    case 'drawn': {
-      const litres =
-        draft.rammed_l.si === undefined ? undefined : Number((draft.rammed_l.si * 1000).toPrecision(12));
-      return {
-        kg: amount.si,
-        rammed_l: litres,
-        typed: { kg: amount.text, ...(litres !== undefined && { rammed_l: draft.rammed_l.text }) }
-      };
-    }
-    case 'returned':
-      return amount.text.trim() === ''
-        ? {}
-        : { ...kg, ...(draft.rest_lost === 'yes' && { rest_lost: true }) };
-    case 'poured':
-      return {
-        ...optionalMass('burnt_kg', draft.burnt_kg),
-        ...optionalMass('metal_kg', draft.metal_kg),
-        ...optionalMass('water_driven_off_kg', draft.driven_off_kg),
-        typed: {
-          ...optionalText('burnt_kg', draft.burnt_kg),
-          ...optionalText('metal_kg', draft.metal_kg),
-          ...optionalText('water_driven_off_kg', draft.driven_off_kg)
-        }
-      };
-    case 'moved':
-      return { container: containerBody(draft.container) };
-    case 'noted':
-      return {};
-    default:
-      return kg;
   }
+  return { ...written, ...(Object.keys(typed).length > 0 && { typed }) };
 }
 
-/** An emptied field is absent; one that cannot be read is, too, and is refused with its own message. */
-const optionalMass = (name: string, { text, si }: Field) => (text.trim() === '' ? {} : { [name]: si });
-const optionalText = (name: string, { text }: Field) => (text.trim() === '' ? {} : { [name]: text });
+const NOTHING_KNOWN = {
+  density_kg_l: null,
+  spill_percent: null,
+  burn_kg_per_kg: null,
+  mass: (kg: number) => `${kg} kg`
+};
+
+/** What was typed in a field so far, in SI; a yes is 1 and a no 0. */
+export function valueIn(draft: EntryDraft, name: string): number | undefined {
+  const answer = draft.answers[name];
+  if (answer) return answer === 'yes' ? 1 : 0;
+  const quantity = draft.quantities[name];
+  return quantity && quantity.text.trim() !== '' ? quantity.si : undefined;
+}
+
+function additionBody(each: AdditionRow, { si }: Quantity): Record<string, unknown> {
+  return defined({
+    ingredient: each.ingredient,
+    kg: si,
+    lot_id: each.lot_id,
+    // Lots may have been measured since: what was true when it was mixed stays true.
+    ...(each.role !== 'water' && {
+      moisture_percent: each.moisture_percent,
+      active_percent: each.active_percent
+    })
+  });
+}
 
 function defined(fields: Record<string, unknown>): Record<string, unknown> {
   return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined));

@@ -21,10 +21,10 @@ export async function logRecord(collection: string, body: object, words: string)
   return record;
 }
 
-/** Writes a renewal that was carried out; its undo strikes out all that it came to. */
+/** Writes a renewal that was carried out, which is one act: its undo strikes out all that it came to. */
 export async function logRenewal(heap_id: number, body: object, words: string): Promise<LoggedEntry[]> {
   const { entries } = await api<{ entries: LoggedEntry[] }>('POST', `/heaps/${heap_id}/renewal/done`, body);
-  told(words, () => strike(...entries.map(({ id }) => `/heaps/${heap_id}/entries/${id}`)));
+  told(words, () => strike(`/heaps/${heap_id}/entries/${entries.at(-1)!.id}`));
   await invalidateAll();
   return entries;
 }
@@ -54,6 +54,15 @@ export async function revert(heap_id: number, id: number, version: number): Prom
   await trying(async () => {
     await api('POST', `/heaps/${heap_id}/entries/${id}/revert/${version}`);
     told(`Version ${version} counts again.`);
+  });
+}
+
+/** A far reading is right all the same: it counts from now on. */
+export async function confirmReading(heap_id: number, id: number): Promise<void> {
+  await trying(async () => {
+    const record = `/heaps/${heap_id}/tests/${id}`;
+    const { version } = await api<{ version: number }>('POST', `${record}/confirm`);
+    told('It counts now.', () => revert(heap_id, id, version - 1));
   });
 }
 

@@ -6,6 +6,7 @@
   import { editableMass, massFigure, massText } from '$core/quantity/display';
   import { handMeasure } from '$core/quantity/hand-measure';
   import { entries } from '$lib/schema/entry';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
@@ -50,6 +51,14 @@
   }
   const refusedAt = (i: number) => form.errorOf(`additions[${i}].kg`);
 
+  const home = () => goto(`/heaps/${heap.id}`);
+  /** What was likely meant stands in the line that was asked about. */
+  function likely(kg: number, path: string) {
+    const i = Number(/\d+/.exec(path)?.[0] ?? 0);
+    if (!adjusting) adjust();
+    wentIn[i] = { text: editableMass(kg, sizeOf(kg), units()), kg };
+  }
+
   async function weighedIn() {
     const lines = answer.lines
       .map((line, i) => ({ line, real: adjusting ? wentIn[i] : { text: '', kg: line.kg } }))
@@ -64,10 +73,13 @@
       )
     };
     const total = lines.reduce((sum, { real }) => sum + (real?.kg ?? 0), 0);
-    const logged = await form.submit(entries.mixed, body, () =>
-      logEntry(heap.id, body, `${massText(total, units())} is in ${heap.name}.`)
+    const logged = await form.submit(
+      entries.mixed,
+      body,
+      (sent) => logEntry(heap.id, sent, `${massText(total, units())} is in ${heap.name}.`),
+      home
     );
-    if (logged) await goto(`/heaps/${heap.id}`);
+    if (logged) await home();
   }
 </script>
 
@@ -173,7 +185,7 @@
   {#if !adjusting}
     <button class="quiet" type="button" onclick={adjust}>Something else went in</button>
   {/if}
-  {#if form.message}<p class="short" role="alert">{form.message}</p>{/if}
+  <FormTrouble {form} onlikely={likely} />
 </Ticket>
 
 <style>

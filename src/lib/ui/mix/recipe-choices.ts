@@ -1,5 +1,4 @@
 import { aimMoisture } from '$core/judge/temper-window';
-import { dryShare } from '$core/material/composition';
 import { batch } from '$core/mix/batch';
 import { INGREDIENTS } from '$core/reference/ingredients';
 import { BINDER_MATERIAL, TARGETS, middle, type HeapBinder, type System } from '$core/reference/targets';
@@ -87,5 +86,5 @@ export function recipeMoisture(
     ],
     moisture_fraction: 0
   });
-  return aimMoisture(targets, dryShare(dry.composition, 'active_clay'));
+  return aimMoisture(targets, dry.composition);
 }

@@ -18,6 +18,7 @@
   import { api } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
@@ -219,7 +220,7 @@
     maxlength={2000}
   />
   {#if dusty}<Caution name="dust" />{:else if kind === 'activator'}<Caution name="flammable" />{/if}
-  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+  <FormTrouble {form} />
   <p class="row">
     <button class="act" disabled={form.busy}>{old ? 'Keep these' : 'Put it in stock'}</button>
   </p>

@@ -5,6 +5,7 @@
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/ledger/log-entry';
   import { units } from '$lib/ui/preferences';
@@ -37,6 +38,13 @@
     water = kg;
   }
 
+  function likely(kg: number, path: string) {
+    if (path === 'additions[0].kg') {
+      clayText = editableMass(kg, 'small', units());
+      clayKg = kg;
+    } else fill(kg);
+  }
+
   function followTicks() {
     const some = ticked.some(Boolean);
     fill(some ? dose.splashes_kg.reduce((sum, kg, i) => sum + (ticked[i] ? kg : 0), 0) : dose.water_kg);
@@ -52,20 +60,50 @@
           kind: 'mixed' as const,
           at,
           zone: zone(),
+          expected_heap_version: now.heap_version,
           typed: { additions: [clayText, ...(wet ? [waterText] : [])] },
           additions: [present(binder), ...(wet ? [{ ingredient: 'water', kg: water }] : [])]
         }
-      : present({ kind: 'water' as const, at, zone: zone(), kg: water, typed: { kg: waterText } });
+      : present({ kind: 'water' as const,
+          at,
+          zone: zone(),
+          expected_heap_version: now.heap_version,
+          kg: water,
+          typed: { kg: waterText }
+        });
     const words = clay
       ? `${massText(clayKg ?? 0, units())} of clay and ${massText(water ?? 0, units())} of water are in the heap.`
       : `${massText(water ?? 0, units())} of water is in the heap.`;
-    await form.submit(entries[body.kind], body, () => logEntry(heap.id, body, words));
+    await form.submit(entries[body.kind], body, (sent) => logEntry(heap.id, sent, words));
   }
 
   const missing = $derived(dose.missing[0]);
+  /** Nobody has looked at this sand, or the looks disagree: that comes before any water. */
+  const looking = $derived(
+    dose.need !== 'test'
+      ? null
+      : now.latest_look?.grade
+        ? `The last squeeze and the estimate disagree: dry and weigh settles it, or another hand.`
+        : now.seen
+          ? 'It could be in temper or not: squeeze it.'
+          : 'Nobody has looked at this sand yet: squeeze it.'
+  );
 </script>
 
 <Ticket title="To temper {heap.name}">
+  {#if looking}
+    <p class="first">{looking}</p>
+    <p class="row">
+      <a class="act" href="/heaps/{heap.id}/test/squeeze">Squeeze it</a>
+      {#if dose.weigh_first}<a class="quiet" href="/heaps/{heap.id}/test/moisture">Dry and weigh</a>{/if}
+    </p>
+    {#if dose.water_kg > 0}<p class="small">What it would likely want, a splash at a time:</p>{/if}
+  {:else if dose.weigh_first}
+    <p class="small">
+      <strong>Worth a sample first:</strong> the water is in doubt.
+      <a href="/heaps/{heap.id}/test/moisture">Dry and weigh</a> before it goes in.
+    </p>
+  {/if}
   {#if clay}
     <BigFigure
       figure={massFigure(dose.binder_kg, units())}
@@ -96,34 +134,50 @@
       )} to
       {dose.aim.moisture_percent.toFixed(1)} %
     </p>
-    <Splashes splashes_kg={dose.splashes_kg} bind:ticked onchange={followTicks} />
+    <Splashes
+      splashes_kg={dose.splashes_kg}
+      sure={dose.sure_splashes}
+      bind:ticked
+      onchange={followTicks}
+    />
   {/if}
-  <p class="small">
-    Mull {durationText(dose.mull_s)}, cover, rest {durationText(dose.rest_s)}. Squeeze before a dashed splash:
-    you may not need it.
-  </p>
-  <div class="pair">
-    {#if clay}
+  {#if dose.water_kg > 0 || clay}
+    <p class="small">
+      Mull {durationText(dose.mull_s)}, cover, rest {durationText(dose.rest_s)}. Squeeze before a dashed splash:
+      you may not need it.
+    </p>
+    <div class="pair">
+      {#if clay}
+        <QuantityField
+          label="Clay that went in"
+          dimension="mass"
+          size="small"
+          bind:text={clayText}
+          bind:si={clayKg}
+          error={form.errorOf('additions[0].kg')}
+        />
+      {/if}
       <QuantityField
-        label="Clay that went in"
+        label="Water that went in"
         dimension="mass"
         size="small"
-        bind:text={clayText}
-        bind:si={clayKg}
-        error={form.errorOf('additions[0].kg')}
+        bind:text={waterText}
+        bind:si={water}
+        error={form.errorOf('kg') ?? form.errorOf('additions[1].kg')}
       />
-    {/if}
-    <QuantityField
-      label="Water that went in"
-      dimension="mass"
-      size="small"
-      bind:text={waterText}
-      bind:si={water}
-      error={form.errorOf('kg') ?? form.errorOf('additions[1].kg')}
-    />
-  </div>
-  <button class="act" type="button" onclick={done} disabled={form.busy}>Weighed in</button>
-  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+    </div>
+    <button class="act" type="button" onclick={done} disabled={form.busy}>Weighed in</button>
+    <FormTrouble {form} onlikely={likely} />
+  {/if}
   <p class="small">Why: {dose.reason}</p>
-  <TheSum {heap} state={now} />
+  {#if dose.water_kg > 0 || clay}<TheSum {heap} state={now} />{/if}
 </Ticket>
+
+<style>
+  .first {
+    font-family: var(--display);
+    font-size: 1.35rem;
+    font-weight: 700;
+    line-height: 1.2;
+  }
+</style>

@@ -4,6 +4,7 @@
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/ledger/log-entry';
   import { units } from '$lib/ui/preferences';
@@ -49,7 +50,7 @@
       additions: parts.map(({ ingredient, lot, kg }) => present({ ingredient, kg, lot_id: lot?.id }))
     };
     const words = `${parts.map((part) => massText(part.kg ?? 0, units())).join(' and ')} went into the heap.`;
-    await form.submit(entries.mixed, body, () => logEntry(heap.id, body, words));
+    await form.submit(entries.mixed, body, (sent) => logEntry(heap.id, sent, words));
   }
 </script>
 
@@ -89,6 +90,6 @@
     {/if}
   </div>
   <button class="act" type="button" onclick={done} disabled={form.busy}>Weighed in</button>
-  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+  <FormTrouble {form} />
   <p class="small">Why: {dose.reason}</p>
 </Ticket>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
+  import Lifeless from './Lifeless.svelte';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Dose from './Dose.svelte';
   import OilDose from './OilDose.svelte';
@@ -19,11 +20,17 @@
     </Ticket>
   {:else if need === 'nothing'}
     <Ticket title="{heap.name}: {VERDICT_WORDS[now.verdict].toLowerCase()}">
-      <p class="ready">Ready to ram</p>
+      <p class="ready" class:unsure={now.verdict !== 'in-temper'}>
+        {now.verdict === 'in-temper' ? 'Ready to ram' : 'Likely ready to ram'}
+      </p>
       <p class="small">{now.prescription.reason}</p>
       {#if heap.system === 'oil'}<Caution name="oil" />{/if}
-      <a class="quiet" href="/heaps/{heap.id}/test/squeeze">Squeeze it before you ram</a>
+      {#if now.latest_look?.grade !== 3}
+        <a class="quiet" href="/heaps/{heap.id}/test/squeeze">Squeeze it before you ram</a>
+      {/if}
     </Ticket>
+  {:else if need === 'fines-or-clay'}
+    <Lifeless {heap} state={now} />
   {:else if need === 'oil'}
     <OilDose {heap} state={now} />
   {:else if need === 'dry-mix-or-drying' || need === 'drying'}
@@ -40,5 +47,8 @@
     font-weight: 700;
     color: var(--good);
     line-height: 1.1;
+  }
+  .unsure {
+    color: var(--soft);
   }
 </style>

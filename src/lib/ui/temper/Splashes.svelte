@@ -1,22 +1,22 @@
 <script lang="ts">
-  import { provisionalSplashes } from '$core/mix/splashes';
   import { massFigure } from '$core/quantity/display';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import { units } from '$lib/ui/preferences';
 
   interface Props {
     splashes_kg: readonly number[];
+    /** How many, from the first, go in without asking. */
+    sure: number;
     /** Which have gone in. */
     ticked: boolean[];
     onchange?: () => void;
   }
-  let { splashes_kg, ticked = $bindable(), onchange }: Props = $props();
+  let { splashes_kg, sure, ticked = $bindable(), onchange }: Props = $props();
 
   const ORDINALS = ['first splash', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
-  const firm = $derived(splashes_kg.length - provisionalSplashes(splashes_kg.length));
   function nameOf(i: number): string {
+    if (i >= sure) return i === sure ? 'squeeze first; only if short' : 'only if still short';
     if (splashes_kg.length === 1) return 'all at once';
-    if (i >= firm && i > 0) return i === firm ? 'squeeze first; only if still short' : 'only if still short';
     return ORDINALS[i] ?? `splash ${i + 1}`;
   }
 </script>
@@ -25,10 +25,10 @@
   {#each splashes_kg as kg, i (i)}
     <li>
       <label>
-        <span class="name" class:provisional={i >= firm && i > 0}>{nameOf(i)}</span>
+        <span class="name" class:provisional={i >= sure}>{nameOf(i)}</span>
         <span class="amount"><Figure figure={massFigure(kg, units())} /></span>
         <input type="checkbox" bind:checked={ticked[i]} {onchange} />
-        <span class="box" class:dashed={i >= firm && i > 0} aria-hidden="true"></span>
+        <span class="box" class:dashed={i >= sure} aria-hidden="true"></span>
       </label>
     </li>
   {/each}

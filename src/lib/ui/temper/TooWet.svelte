@@ -5,6 +5,7 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/ledger/log-entry';
   import { units } from '$lib/ui/preferences';
@@ -41,12 +42,24 @@
     ].filter(Boolean)
   );
 
+  function likely(kg: number, path: string) {
+    if (path === 'kg') [lost, lostText] = [kg, editableMass(kg, 'small', units())];
+    else if (path === 'additions[0].kg') [sandKg, sandText] = [kg, editableMass(kg, 'large', units())];
+    else [clayKg, clayText] = [kg, editableMass(kg, 'small', units())];
+  }
+
   async function done() {
     const at = new Date().toISOString();
     if (way === 'dry-off') {
-      const body = present({ kind: 'dried' as const, at, zone: zone(), kg: lost, typed: { kg: lostText } });
-      await form.submit(entries.dried, body, () =>
-        logEntry(heap.id, body, `${massText(lost ?? 0, units())} of water dried off.`)
+      const body = present({ kind: 'dried' as const,
+        at,
+        zone: zone(),
+        expected_heap_version: now.heap_version,
+        kg: lost,
+        typed: { kg: lostText }
+      });
+      await form.submit(entries.dried, body, (sent) =>
+        logEntry(heap.id, sent, `${massText(lost ?? 0, units())} of water dried off.`)
       );
       return;
     }
@@ -56,6 +69,7 @@
       kind: 'mixed' as const,
       at,
       zone: zone(),
+      expected_heap_version: now.heap_version,
       typed: { additions: [sandText, ...(withClay ? [clayText] : [])] },
       additions: [
         present({ ingredient: sand?.kind ?? 'washed-silica', kg: sandKg, lot_id: sand?.id }),
@@ -64,7 +78,9 @@
           : [])
       ]
     };
-    await form.submit(entries.mixed, body, () => logEntry(heap.id, body, 'The dry mix is in the heap.'));
+    await form.submit(entries.mixed, body, (sent) =>
+      logEntry(heap.id, sent, 'The dry mix is in the heap.')
+    );
   }
 </script>
 
@@ -131,7 +147,7 @@
   <button class="act" type="button" onclick={done} disabled={form.busy}
     >{way === 'dry-off' ? 'Dried off' : 'Weighed in'}</button
   >
-  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+  <FormTrouble {form} onlikely={likely} />
   <p class="small">Why: {dose.reason}</p>
   <TheSum {heap} state={now} />
 </Ticket>

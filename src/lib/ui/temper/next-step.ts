@@ -4,14 +4,17 @@ import type { HeapState } from './state';
 
 /** A heap's next step in a few words, for the bench: what to do, not what is wrong. */
 export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): string {
-  const { need, water_kg, binder_kg, oil_kg, water_to_lose_kg, dry_off_s } = state.prescription;
+  const { need, water_kg, binder_kg, oil_kg, fines_kg, water_to_lose_kg, dry_off_s } = state.prescription;
   const mass = (kg: number) => massText(kg, system);
   switch (need) {
     case 'sand':
       return 'Mix the first batch';
     case 'water':
-      return `Add ${mass(water_kg)} of water`;
+      return state.verdict === 'probably-in-temper'
+        ? 'Likely ready; squeeze it first'
+        : `Add ${mass(water_kg)} of water`;
     case 'clay-and-water':
+      if (!(binder_kg > 0)) return 'Wants clay, stronger than there is';
       return water_kg > 0
         ? `Add ${mass(binder_kg)} of clay and ${mass(water_kg)} of water`
         : `Add ${mass(binder_kg)} of clay`;
@@ -25,7 +28,12 @@ export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): st
       const long = dry_off_s === null ? '' : `, about ${durationText(dry_off_s)} spread out`;
       return `Dry off ${mass(water_to_lose_kg)} of water${long}`;
     }
+    case 'test':
+      return oil ? 'Squeeze it, and dry and weigh' : 'Squeeze it: nobody has yet';
+    case 'fines-or-clay':
+      return fines_kg > 0 ? `Riddle in ${mass(fines_kg)} of fines` : `Mix in ${mass(binder_kg)} of clay`;
     case 'nothing':
-      return oil ? 'Ready to ram' : 'Ready to ram; squeeze it first';
+      if (state.verdict !== 'in-temper') return 'Likely ready; squeeze it first';
+      return oil || state.latest_look?.grade === 3 ? 'Ready to ram' : 'Ready to ram; squeeze it first';
   }
 }

@@ -1,5 +1,6 @@
 import type { Composition } from '$core/material/composition';
 import type { Verdict } from '$core/judge/temper-verdict';
+import type { HeapTestKind } from '$core/bench/heap-test';
 import type { TestWorth } from '$core/heap/next-test';
 import type { Need } from '$core/mix/prescription';
 
@@ -18,6 +19,7 @@ export interface DosingLot {
 
 export interface HeapState {
   at: string;
+  heap_version: number;
   total_kg: number;
   out_kg: number;
   moisture_percent: Estimated;
@@ -29,6 +31,17 @@ export interface HeapState {
   temper_ratio: number | null;
   window_percent: { min: number; max: number };
   verdict: Verdict;
+  chance_in_window: number;
+  seen: boolean;
+  latest_look: {
+    entry_id: number;
+    kind: HeapTestKind;
+    at: string;
+    grade: 1 | 2 | 3 | 4 | 5 | null;
+    lifeless: boolean;
+  } | null;
+  burnt_kg: number;
+  usual_moisture_check: 'below-usual' | 'above-usual' | null;
   short_of_clay: boolean;
   composition_kg: Composition;
   prescription: {
@@ -36,10 +49,13 @@ export interface HeapState {
     water_kg: number;
     binder_kg: number;
     oil_kg: number;
+    fines_kg: number;
     dry_mix: { sand_kg: number; binder_kg: number } | null;
     water_to_lose_kg: number;
     dry_off_s: number | null;
     splashes_kg: number[];
+    sure_splashes: number;
+    weigh_first: boolean;
     reason: string;
     aim: { moisture_percent: number; active_clay_percent: number };
     result: {
@@ -48,10 +64,10 @@ export interface HeapState {
       active_clay_percent: number;
       temper_ratio: number | null;
     };
-    missing: { what: 'binder' | 'sand' | 'oil'; short_kg: number }[];
+    missing: { what: 'binder' | 'sand' | 'oil' | 'fines'; short_kg: number }[];
     mull_s: number;
     rest_s: number;
-    lots: { binder: DosingLot | null; sand: DosingLot | null; oil: DosingLot | null };
+    lots: { binder: DosingLot | null; sand: DosingLot | null; oil: DosingLot | null; fines: DosingLot | null };
   };
   best_next_test: TestWorth | null;
   tests_worth: TestWorth[];

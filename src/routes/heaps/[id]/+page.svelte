@@ -1,18 +1,19 @@
 <script lang="ts">
-  import { VERDICT_WORDS } from '$core/judge/temper-verdict';
   import { durationText, massFigure, massText } from '$core/quantity/display';
   import { BINDER_NAMES } from '$core/reference/targets';
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import Ledger from '$lib/ui/ledger/Ledger.svelte';
+  import { confirmReading } from '$lib/ui/ledger/log-entry';
   import { containerWords, shortDate } from '$lib/ui/ledger/entry-words';
   import type { HeapTestKind } from '$core/bench/heap-test';
-  import { TEST_NAMES } from '$core/heap/entry-names';
+  import { TEST_NAMES } from '$core/heap/names';
   import { units } from '$lib/ui/preferences';
   import BeforeAfter from '$lib/ui/temper/BeforeAfter.svelte';
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
   import HeapStrip from '$lib/ui/temper/HeapStrip.svelte';
   import Prescription from '$lib/ui/temper/Prescription.svelte';
+  import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
 
   const { data } = $props();
   const heap = $derived(data.heap);
@@ -33,6 +34,7 @@
       rests.reduce((sum, { weight }) => sum + weight, 0) < 0.95 ? ' and on the weights you logged' : ''
     }.`;
   }
+  const again = (kind: string) => `/heaps/${heap.id}/test/${kind}`;
   const percent = (value: number) => ({ value: value.toFixed(1), unit: '%' });
 </script>
 
@@ -54,9 +56,7 @@
           · <a href="/heaps/{heap.id}/settings">Windows and container</a>
         </p>
       </div>
-      <p class="verdict" class:good={!needs && !empty}>
-        {VERDICT_WORDS[now.verdict]}{#if now.short_of_clay}<span class="clay">short of clay</span>{/if}
-      </p>
+      <p class="judged"><VerdictWord state={now} look /></p>
     </header>
     {#if !empty}
       <DryWetRuler
@@ -81,8 +81,14 @@
           2
         )} where {odd.expected.toFixed(2)} ±
         {(1.645 * odd.sd).toFixed(2)}
-        {odd.unit} was expected. It is kept and counts;
-        <a href="/heaps/{heap.id}/entries/{odd.entry_id}">mend it or leave it out</a>.
+        {odd.unit} was expected. It does not count until another like it, or you, bear it out.
+        <span class="row">
+          <a class="quiet" href={again(odd.kind)}>Test once more</a>
+          <button class="quiet" type="button" onclick={() => confirmReading(heap.id, odd.entry_id)}
+            >It is right: count it</button
+          >
+          <a class="quiet" href="/heaps/{heap.id}/entries/{odd.entry_id}">Mend it or leave it out</a>
+        </span>
       </p>
     {/each}
     {#if !empty}
@@ -116,7 +122,7 @@
           {massText(now.total_kg, units())} in the heap{#if now.out_kg > 0.01 * now.total_kg}, {massText(
               now.out_kg,
               units()
-            )} out in molds{/if}
+            )} out in molds{/if}{#if now.burnt_kg > 0.005}, {massText(now.burnt_kg, units())} burnt beside it{/if}
         </h2>
         <div class="gap"><HeapStrip sand={now.composition_kg} /></div>
         <dl class="figures">
@@ -167,8 +173,10 @@
             .moisture_percent.source === 'handbook'
             ? oil
               ? 'handbook default'
-              : 'handbook default for the clay it has'
-            : 'your entry'}).
+              : 'by the clay it has, and what dead clay and fines hold'
+            : 'your entry'}).{#if now.usual_moisture_check} That is {now.usual_moisture_check === 'below-usual'
+              ? 'drier'
+              : 'wetter'} than is usual of its kind: its clay says so.{/if}
         </p>
       </section>
     {/if}
@@ -245,19 +253,8 @@
     align-items: end;
     gap: 0.5rem 1.5rem;
   }
-  .verdict {
-    font-family: var(--display);
+  .judged {
     font-size: 2rem;
-    font-weight: 700;
-    line-height: 1.1;
-    color: var(--heat);
-  }
-  .verdict.good {
-    color: var(--good);
-  }
-  .clay {
-    display: block;
-    font-size: 1rem;
   }
   .gap {
     margin-top: 0.75rem;

@@ -4,6 +4,7 @@
   import { newHeap } from '$lib/schema/heap';
   import { api } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
@@ -69,7 +70,7 @@
     ]}
     bind:value={start}
   />
-  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+  <FormTrouble {form} />
   <p><button class="act" disabled={form.busy}>Make the heap</button></p>
 </form>
 

@@ -14,7 +14,8 @@
   <p class="about">
     Every heap dries, rams, spills and burns in its own way. Each figure starts at the handbook’s and moves
     with your records; the bar is the range that holds nine times in ten. Hold one where you know better, or
-    let it learn anew. Both are entries of the ledger, and can be undone.
+    let it learn anew. Both are entries of the ledger, and can be undone. What it has taught of the people who
+    squeeze it stands with their <a href="/hands">hands</a>.
   </p>
   <ul class="ruled">
     {#each data.learned as figure (figure.of)}

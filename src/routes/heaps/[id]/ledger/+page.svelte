@@ -2,7 +2,7 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { SvelteURLSearchParams } from 'svelte/reactivity';
-  import { ENTRY_NAMES, TEST_NAMES } from '$core/heap/entry-names';
+  import { ENTRY_NAMES, TEST_NAMES } from '$core/heap/names';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import LedgerTable from '$lib/ui/ledger/LedgerTable.svelte';

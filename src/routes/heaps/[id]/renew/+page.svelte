@@ -5,6 +5,7 @@
   import { api, ApiProblem } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import { logRenewal } from '$lib/ui/ledger/log-entry';
@@ -146,8 +147,8 @@
       })
     );
     const body = { at: new Date().toISOString(), zone: zone(), discard_kg, additions };
-    const done = await form.submit(renewalDone, body, () =>
-      logRenewal(heap.id, body, `${heap.name} is renewed.`)
+    const done = await form.submit(renewalDone, body, (sent) =>
+      logRenewal(heap.id, sent, `${heap.name} is renewed.`)
     );
     if (done) await goto(`/heaps/${heap.id}`);
   }
@@ -292,7 +293,7 @@
           >Done as it says</button
         >
       {/if}
-      {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+      <FormTrouble {form} />
       <p class="small soft">
         Now: {massText(now.total_kg, units())}, {now.moisture_percent.value.toFixed(1)} % water, {now.active_clay_percent.value.toFixed(
           1

@@ -3,6 +3,7 @@
   import { heapChange } from '$lib/schema/heap';
   import { api } from '$lib/ui/api-client';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { told } from '$lib/ui/frame/toaster';
@@ -123,7 +124,7 @@
       error={form.errorOf('targets.active_clay_percent.max')}
     />
   </div>
-  {#if form.message}<p class="wrong" role="alert">{form.message}</p>{/if}
+  <FormTrouble {form} />
   <p class="row">
     <button class="act" disabled={form.busy}>Keep these</button>
     <button class="quiet" type="button" onclick={remove}>Take the heap off the bench</button>

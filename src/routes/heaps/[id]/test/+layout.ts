@@ -6,5 +6,5 @@ import { shortDate } from '$lib/ui/ledger/entry-words';
 export const load: LayoutLoad = async ({ parent, data, url }) => {
   const { heap } = await parent();
   const batch = data.batch && { id: data.batch.id, name: `the batch of ${shortDate(data.batch.at)}` };
-  return { subject: heapSubject(heap, batch, url.searchParams.has(ON_LADDER)) };
+  return { members: data.members, subject: heapSubject(heap, batch, url.searchParams.has(ON_LADDER)) };
 };

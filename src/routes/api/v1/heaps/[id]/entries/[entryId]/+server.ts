@@ -1,6 +1,7 @@
 import { entries } from '$lib/schema/entry';
 import { readEntry } from '$lib/server/heap/ledger';
-import { amendEntry, undoEntry } from '$lib/server/heap/ledger-writing';
+import { undoEntry } from '$lib/server/heap/acts';
+import { amendEntry } from '$lib/server/heap/ledger-writing';
 import { act, byKind, pathId, queryWhole, read, respond } from '$lib/server/http/endpoint';
 
 export const GET = read((db, event) =>

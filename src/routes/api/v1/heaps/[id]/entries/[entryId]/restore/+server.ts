@@ -1,4 +1,4 @@
-import { restoreEntry } from '$lib/server/heap/ledger-writing';
+import { restoreEntry } from '$lib/server/heap/acts';
 import { act, pathId } from '$lib/server/http/endpoint';
 
 export const POST = act((db, event) =>

@@ -1,0 +1,41 @@
+import type { BenchTest } from './bench-test';
+import { clayWash } from './tests/clay-wash';
+import { compactability } from './tests/compactability';
+import { greenCompression } from './tests/green-compression';
+import { hardness } from './tests/hardness';
+import { ignition } from './tests/ignition';
+import { methyleneBlue } from './tests/methylene-blue';
+import { moisture } from './tests/moisture';
+import { permeability } from './tests/permeability';
+import { probe } from './tests/probe';
+import { shatter } from './tests/shatter';
+import { sieve } from './tests/sieve';
+import { squeeze } from './tests/squeeze';
+
+/** Every bench test. A new one is one file and a line here. */
+export const BENCH_TESTS = {
+  squeeze,
+  moisture,
+  probe,
+  compactability,
+  'green-compression': greenCompression,
+  permeability,
+  shatter,
+  'clay-wash': clayWash,
+  ignition,
+  'methylene-blue': methyleneBlue,
+  sieve,
+  hardness
+} as const;
+
+type Tests = typeof BENCH_TESTS;
+
+export type HeapTestKind = keyof Tests;
+
+/** A test made on a heap: its readings, as they were taken. */
+export type HeapTest = { [K in HeapTestKind]: Parameters<Tests[K]['figure']>[0] }[HeapTestKind];
+
+export const HEAP_TEST_KINDS = Object.keys(BENCH_TESTS) as HeapTestKind[];
+
+/** A test's descriptor by what was tested, for whoever does not care which. */
+export const benchTestOf = (test: Pick<HeapTest, 'kind'>): BenchTest<HeapTest> => BENCH_TESTS[test.kind] as never;

@@ -1,0 +1,32 @@
+import { SINGLE_TEST_SD } from '$core/reference/accuracy';
+import { NUMBER, benchTest } from '../bench-test';
+import { hardnessBand } from '../surface-hardness';
+
+export interface HardnessTest {
+  kind: 'hardness';
+  reading: number;
+}
+
+export const hardness = benchTest<HardnessTest>({
+  kind: 'hardness',
+  name: 'surface hardness',
+  title: 'Surface hardness',
+  tells: 'How hard the face was rammed.',
+  minutes: 2,
+  figure: ({ reading }) => reading,
+  sd: () => SINGLE_TEST_SD.hardness,
+  read: () => null,
+  prospects: () => [],
+  show: (test) => ({ ...test }),
+  result: ({ reading }) => ({ reading, band: hardnessBand(reading), sd: SINGLE_TEST_SD.hardness }),
+  words: (_, { reading }) => ({ what: 'surface hardness', amount: Number(reading ?? 0).toFixed(0) }),
+  guide: {
+    steps: [
+      { text: 'Press the gauge square on the rammed face, away from edges and the pattern.' },
+      { text: 'Three places, each noted.' }
+    ],
+    fields: [{ name: 'reading', label: 'Gauge reading, 0 to 100', ...NUMBER }],
+    figure: { name: 'hardness', scale: 1, decimals: 0, unit: '' },
+    window: () => ({ min: 75, max: 85 })
+  }
+});

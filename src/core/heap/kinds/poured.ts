@@ -1,0 +1,152 @@
+import { totalMass } from '$core/material/composition';
+import { steamFrom } from '$core/metal/steam';
+import { BURNT_SD_SHARE, BURNT_UNJUDGED_SD_SHARE, STEAM_SD_SHARE } from '$core/reference/accuracy';
+import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
+import { sandOf } from '../belief';
+import { BURNT, HEAP, bodyOf, burntIn, moldsOut } from '../bodies';
+import { entryKind, signed, type Scene } from '../kind';
+import { learned } from '../lessons';
+import type { Move } from '../moves';
+import { habitQuestion, tenth, words } from '../question';
+
+/** Metal poured: some of the sand around it burnt, and water was driven off. */
+export interface Poured {
+  kind: 'poured';
+  burnt_kg: number;
+  /** Null: worked out from the heat of the metal. */
+  water_driven_off_kg: number | null;
+  metal_kg?: number | undefined;
+  alloy?: Alloy | undefined;
+  /** False: worked out from the metal poured and the burning learned so far. */
+  burnt_stated?: boolean | undefined;
+}
+
+const ALLOY_TITLES = Object.fromEntries(ALLOY_NAMES.map((name) => [name, ALLOYS[name].name]));
+
+/** So many times what the metal usually burns, and it is asked about. */
+const FAR_TOO_MUCH_BURNT = 12;
+
+export const poured = entryKind({
+  kind: 'poured',
+  name: 'poured; sand burnt',
+  title: 'Poured: some sand burnt',
+  fields: {
+    metal_kg: { type: 'mass', label: 'Metal poured', most: 500, optional: true },
+    alloy: { type: 'choice', label: 'Which metal', of: ALLOY_NAMES, names: ALLOY_TITLES, optional: true },
+    /** Left out: worked out from the metal. */
+    burnt_kg: {
+      type: 'mass',
+      label: 'Sand that burnt',
+      hint(known) {
+        const metal = known.value('metal_kg');
+        return metal && known.burn_kg_per_kg && known.value('burnt_kg') === undefined
+          ? `Left empty: about ${known.mass(metal * known.burn_kg_per_kg)}, by the metal`
+          : 'Left empty: worked out from the metal';
+      },
+      none: true,
+      optional: true
+    },
+    water_driven_off_kg: {
+      type: 'mass',
+      label: 'Water driven off',
+      hint: 'Left empty: worked out from the heat of the metal',
+      most: 200,
+      none: true,
+      small: true,
+      optional: true
+    }
+  },
+  rule: ({ burnt_kg, metal_kg }) =>
+    burnt_kg === undefined && metal_kg === undefined
+      ? { path: 'burnt_kg', message: 'give either the burnt sand or the metal poured' }
+      : null,
+  /** Burnt sand that nobody judged follows from the metal poured. */
+  read({ burnt_kg, metal_kg, alloy, water_driven_off_kg }, { burnable_kg, learned }): Poured {
+    const same = {
+      kind: 'poured' as const,
+      water_driven_off_kg: water_driven_off_kg ?? null,
+      ...(metal_kg !== undefined && { metal_kg }),
+      ...(alloy !== undefined && { alloy })
+    };
+    if (burnt_kg !== undefined) return { ...same, burnt_kg };
+    return { ...same, burnt_kg: Math.min(burnable_kg(), learned('burn') * metal_kg!), burnt_stated: false };
+  },
+  show: (event: Poured) => ({
+    burnt_kg: event.burnt_kg,
+    burnt_source: event.burnt_stated === false ? 'learned' : 'your entry',
+    ...(event.metal_kg !== undefined && { metal_kg: event.metal_kg }),
+    ...(event.alloy !== undefined && { alloy: event.alloy }),
+    ...(event.water_driven_off_kg !== null && { water_driven_off_kg: event.water_driven_off_kg })
+  }),
+  words(shown, mass) {
+    const metal = shown.alloy ? ALLOYS[shown.alloy as Alloy].name : 'metal';
+    const poured = shown.metal_kg === undefined ? 'poured' : `poured ${mass(Number(shown.metal_kg))} of ${metal}`;
+    return shown.burnt_kg === undefined || shown.burnt_source === 'learned'
+      ? { what: `${poured}; sand burnt, worked out`, amount: signed('', mass, shown.burnt_kg) }
+      : { what: `${poured}; sand burnt`, amount: signed('', mass, shown.burnt_kg) };
+  },
+  effect(event: Poured, scene) {
+    const { bodies } = scene;
+    const judged = event.burnt_stated === false ? BURNT_UNJUDGED_SD_SHARE : BURNT_SD_SHARE;
+    const bodiesHeated = heated(event, scene);
+    const there = bodiesHeated.reduce((sum, key) => sum + totalMass(bodyOf(bodies, key)), 0);
+    const steam_kg = event.water_driven_off_kg ?? steamFrom(metalOf(event, scene), event.alloy);
+    const moves: Move[] = bodiesHeated.flatMap((from) => {
+      const body = bodyOf(bodies, from);
+      const share = there > 0 ? totalMass(body) / there : 1;
+      const kg = event.burnt_kg * share;
+      const left = totalMass(body) > 0 ? Math.max(0, 1 - kg / totalMass(body)) : 0;
+      // Water that burnt with its sand is gone already; the rest of the steam comes from the sand around.
+      const steam = Math.max(0, Math.min(steam_kg * share - body.water * (1 - left), body.water * left));
+      const sd = event.water_driven_off_kg === null ? STEAM_SD_SHARE : 0.1;
+      return [
+        { do: 'burn', from, to: from === HEAP ? BURNT : burntIn(from), kg, sd: judged * kg },
+        ...(steam > 0 ? [{ do: 'dry' as const, from, kg: steam, sd: sd * steam }] : [])
+      ];
+    });
+    return {
+      moves,
+      teaches: {
+        of: 'poured',
+        metal_kg: event.metal_kg ?? null,
+        burnt_kg: event.burnt_kg,
+        judged: event.burnt_stated !== false
+      }
+    };
+  },
+  amounts: ({ metal_kg, burnt_kg, burnt_stated }: Poured) => [
+    ...(metal_kg === undefined ? [] : [['metal', metal_kg] as const]),
+    ...(burnt_stated === false ? [] : [['burnt', burnt_kg] as const])
+  ],
+  question({ metal_kg, burnt_kg, burnt_stated }: Poured, { nature, belief, out_kg }) {
+    const metal = metal_kg === undefined ? null : habitQuestion(belief, 'metal', metal_kg, 'metal_kg');
+    if (metal || burnt_stated === false) return metal;
+    const there = Math.max(out_kg, totalMass(sandOf(belief)));
+    const usual = metal_kg === undefined ? null : learned(belief.lessons, nature).burn.value * metal_kg;
+    if (usual !== null && burnt_kg > FAR_TOO_MUCH_BURNT * usual)
+      return {
+        path: 'burnt_kg',
+        message: `${words(burnt_kg)} burnt by ${words(metal_kg!)} of metal is far more than usual.`,
+        likely_kg: tenth(burnt_kg, usual)
+      };
+    if (burnt_kg > 0.5 * there)
+      return {
+        path: 'burnt_kg',
+        message: `${words(burnt_kg)} burnt is more than half of the sand there was.`,
+        likely_kg: burnt_kg / 10
+      };
+    return habitQuestion(belief, 'burnt', burnt_kg, 'burnt_kg');
+  }
+});
+
+/** The sand that the metal met: the mold named, else all molds, else, never drawn, the heap itself. */
+function heated(event: Poured, { bodies, mold, names_mold }: Scene) {
+  const named = names_mold && totalMass(bodyOf(bodies, mold)) > 0;
+  if (named) return [mold];
+  const molds = moldsOut(bodies);
+  const out = molds.reduce((sum, key) => sum + totalMass(bodyOf(bodies, key)), 0);
+  return out >= event.burnt_kg && out > 0 ? molds : [HEAP];
+}
+
+/** Metal that was poured, or, unknown, as much as would have burnt that sand, kg. */
+const metalOf = (event: Poured, { burn_per_metal }: Scene) => event.metal_kg ?? event.burnt_kg / burn_per_metal;

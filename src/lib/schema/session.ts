@@ -1,0 +1,102 @@
+import { array, type InferType } from 'yup';
+import { entries } from './entry';
+import { REQUIRED, between, choice, id, isoTime, shape, text, whole } from './fields';
+
+export const SESSION_STAGES = ['mold', 'pour', 'shake-out', 'recondition', 'done'] as const;
+export const MOLD_STATES = ['planned', 'rammed', 'closed', 'poured', 'shaken-out', 'broken'] as const;
+export type SessionStage = (typeof SESSION_STAGES)[number];
+export type MoldState = (typeof MOLD_STATES)[number];
+
+const step = () =>
+  shape({
+    id: text(60).min(1, 'needs a name').required(REQUIRED),
+    kind: text(60).min(1, 'needs a kind').required(REQUIRED),
+    state: choice(['to-do', 'running', 'done', 'skipped']).required(REQUIRED),
+    at: isoTime().optional(),
+    seconds: between('s', 0, 31_536_000).optional(),
+    why_skipped: text(500).optional()
+  });
+
+const sessionFields = {
+  name: text(80).optional(),
+  at: isoTime().required(REQUIRED),
+  zone: text(64).required(REQUIRED),
+  /** Ids of the members who take part. */
+  members: array(id().required(REQUIRED)).typeError('must be a list').max(50, 'holds at most 50').optional(),
+  stage: choice(SESSION_STAGES).optional(),
+  note: text(2000).optional(),
+  steps: array(step().required(REQUIRED)).typeError('must be a list').max(500, 'holds at most 500').optional()
+};
+
+/** A casting day. */
+export const newSession = shape(sessionFields).required(REQUIRED);
+
+export const sessionChange = shape({
+  ...sessionFields,
+  at: isoTime().optional(),
+  zone: text(64).optional(),
+  version: whole(1, Number.MAX_SAFE_INTEGER).optional()
+}).required(REQUIRED);
+
+const pattern = () =>
+  shape({ pattern_id: id().required(REQUIRED), count: whole(1, 500).required(REQUIRED) }).required(REQUIRED);
+
+const moldFields = {
+  flask_id: id().optional(),
+  patterns: array(pattern()).typeError('must be a list').max(100, 'holds at most 100').optional(),
+  facing_heap_id: id().optional(),
+  backing_heap_id: id().optional(),
+  state: choice(MOLD_STATES).optional(),
+  note: text(2000).optional()
+};
+
+/** A mold of a casting day: which flask, which patterns, of which heaps. */
+export const newMold = shape({ ...moldFields, backing_heap_id: id().required(REQUIRED) }).required(REQUIRED);
+export const moldChange = shape(moldFields).required(REQUIRED);
+
+export type NewSession = InferType<typeof newSession>;
+export type SessionChange = InferType<typeof sessionChange>;
+export type NewMold = InferType<typeof newMold>;
+export type MoldChange = InferType<typeof moldChange>;
+
+/** One press that writes in several ledgers and moves molds on; undone and put back as one. */
+export const newAct = shape({
+  name: text(120).optional(),
+  entries: array()
+    .typeError('must be a list')
+    .required(REQUIRED)
+    .min(1, 'needs at least one entry')
+    .max(100, 'holds at most 100'),
+  molds: array(
+    shape({ id: id().required(REQUIRED), state: choice(MOLD_STATES).required(REQUIRED) }).required(REQUIRED)
+  )
+    .typeError('must be a list')
+    .max(50, 'holds at most 50')
+    .optional()
+}).required(REQUIRED);
+
+export type NewAct = InferType<typeof newAct>;
+
+/** The schema of an entry of an act, by its kind: an entry and the heap it is written in. */
+export function actEntry(kind: unknown) {
+  const known = typeof kind === 'string' && Object.hasOwn(entries, kind);
+  return known ? entries[kind as keyof typeof entries] : null;
+}
+
+export const newMember = shape({
+  name: text(60).trim('must not start or end with a space').min(1, 'needs a name').required(REQUIRED)
+}).required(REQUIRED);
+
+/** What is held of a member's hand, in multiples of the aimed temper ratio; null learns it anew from now on. */
+export const memberChange = shape({
+  name: text(60).trim('must not start or end with a space').min(1, 'needs a name').optional(),
+  hand: shape({
+    squeeze_bias: between('', -0.5, 0.5).required(REQUIRED),
+    squeeze_sd: between('', 0.01, 1).required(REQUIRED)
+  })
+    .nullable()
+    .optional()
+}).required(REQUIRED);
+
+export type NewMember = InferType<typeof newMember>;
+export type MemberChange = InferType<typeof memberChange>;

@@ -1,0 +1,103 @@
+import { QueryTypes, type Transaction } from 'sequelize';
+import { inOrder, withBatchTests, type LedgerEntry } from '$core/heap/entry';
+import type { HeapNature } from '$core/heap/belief';
+import type { Database } from '../database/database';
+import { eventFrom } from '../database/event-format';
+import type { HeapRow } from '../database/tables';
+import { hands } from '../member/hands';
+import { ledgerOf, type HeapLedger } from './heap-ledger';
+import { natureOf } from './heaps';
+
+/**
+ * One ledger by heap is kept, good for one version of it and of its members' hands; it can always be thrown away. A write
+ * keeps its own until it is committed, so that a write taken back leaves nothing behind.
+ */
+interface Kept {
+  ledger: HeapLedger;
+  /** What it was worked out with, besides the entries. */
+  by: string;
+}
+
+const committed = new WeakMap<Database, Map<number, Kept>>();
+const underway = new WeakMap<Transaction, Map<number, Kept>>();
+
+interface StoredEntry {
+  id: number;
+  at: string;
+  event: string;
+  format: number;
+  mold_id: number | null;
+  member: number | null;
+}
+
+const CURRENT = `FROM entries e JOIN entry_versions v ON v.entry_id = e.id AND v.version = e.version WHERE e.heap_id = :heap_id`;
+
+/** The entries of a heap that count, in order, for the core. */
+export async function loadEntries(
+  db: Database,
+  heap_id: number,
+  transaction?: Transaction
+): Promise<LedgerEntry[]> {
+  const rows = await db.sequelize.query<StoredEntry>(
+    `SELECT e.id, v.at, v.event, v.format, v.mold_id, v.member ${CURRENT} AND e.undone_at IS NULL`,
+    { type: QueryTypes.SELECT, replacements: { heap_id }, ...(transaction && { transaction }) }
+  );
+  return withBatchTests(inOrder(rows.map(entryOf)));
+}
+
+export function entryOf({ id, at, event, format, mold_id, member }: StoredEntry): LedgerEntry {
+  return {
+    id,
+    at,
+    event: eventFrom(format, event),
+    ...(mold_id !== null && { mold_id }),
+    ...(member !== null && { member: String(member) })
+  };
+}
+
+/** The ledger of a heap as it stands, or as the running write left it. */
+export async function ledgerFor(
+  db: Database,
+  heap: HeapRow,
+  transaction?: Transaction
+): Promise<HeapLedger> {
+  const { hand, key } = await hands(db, transaction);
+  const nature: HeapNature = { ...natureOf(heap), hand };
+  const by = JSON.stringify([heap.targets, heap.container, heap.scale_g, key]);
+  const mine = transaction && underway.get(transaction)?.get(heap.id);
+  if (mine && mine.by === by) return mine.ledger;
+  const known = committed.get(db)?.get(heap.id);
+  if (!mine && known?.by === by && known.ledger.version === heap.version) return known.ledger;
+  const ledger = ledgerOf(heap.id, heap.version, nature, await loadEntries(db, heap.id, transaction));
+  keep(db, { ledger, by }, transaction);
+  return ledger;
+}
+
+/** Keeps a ledger that a write has changed; it counts for others once the write is committed. */
+export async function keepLedger(
+  db: Database,
+  heap: HeapRow,
+  ledger: HeapLedger,
+  transaction: Transaction
+): Promise<void> {
+  const { key } = await hands(db, transaction);
+  keep(db, { ledger, by: JSON.stringify([heap.targets, heap.container, heap.scale_g, key]) }, transaction);
+}
+
+function keep(db: Database, kept: Kept, transaction?: Transaction): void {
+  if (transaction) {
+    let mine = underway.get(transaction);
+    if (!mine) {
+      const changed = new Map<number, Kept>();
+      underway.set(transaction, (mine = changed));
+      transaction.afterCommit(() => changed.forEach((each) => publish(db, each)));
+    }
+    mine.set(kept.ledger.heap_id, kept);
+  } else publish(db, kept);
+}
+
+function publish(db: Database, kept: Kept): void {
+  const all = committed.get(db) ?? new Map<number, Kept>();
+  committed.set(db, all);
+  all.set(kept.ledger.heap_id, kept);
+}

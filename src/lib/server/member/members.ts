@@ -1,0 +1,132 @@
+import { believedHand } from '$core/heap/belief';
+import { HAND_SD } from '$core/reference/accuracy';
+import type { MemberChange, NewMember } from '$lib/schema/session';
+import type { Database } from '../database/database';
+import type { MemberRow } from '../database/tables';
+import { lastBelief } from '../heap/heap-ledger';
+import { ledgerFor } from '../heap/ledger-cache';
+import { Refusal, notFound } from '../refusal';
+import { forgetHands } from './hands';
+
+/** A person of the shed, and what their squeezes have shown of their hand. */
+export interface MemberRecord {
+  id: number;
+  name: string;
+  hand: HandRecord;
+  created_at: string;
+}
+
+/** Multiples of the aimed temper ratio: 0.2 is about a grade. */
+export interface HandRecord {
+  squeeze_bias: number;
+  /** How unsure the bias still is, one standard deviation; 0 where it is held. */
+  squeeze_bias_sd: number;
+  /** How far one squeeze strays from the bias. */
+  squeeze_sd: number;
+  /** Squeezes beside drying tests that it was learned from. */
+  tests: number;
+  source: 'handbook' | 'your records' | 'your entry';
+  /** From when on it is learned; null from the start. */
+  since: string | null;
+}
+
+const now = () => new Date().toISOString();
+const USUAL_SD = Math.hypot(HAND_SD.shared, HAND_SD.single);
+
+export async function listMembers(db: Database): Promise<{ items: MemberRecord[] }> {
+  const rows = await db.tables.members.findAll({ where: { removed_at: null }, order: ['id'] });
+  return { items: await Promise.all(rows.map((row) => memberRecord(db, row))) };
+}
+
+export async function readMember(db: Database, id: number): Promise<MemberRecord> {
+  return memberRecord(db, await memberRow(db, id));
+}
+
+export async function createMember(db: Database, { name }: NewMember): Promise<MemberRecord> {
+  return db.write(async (transaction) => {
+    await mustBeNew(db, name, null);
+    const row = await db.tables.members.create({ name, created_at: now() }, { transaction });
+    return memberRecord(db, row);
+  });
+}
+
+/** Renames a member; holds their hand at figures, or, with null, learns it anew from now on. */
+export async function amendMember(db: Database, id: number, change: MemberChange): Promise<MemberRecord> {
+  await db.write(async (transaction) => {
+    const row = await memberRow(db, id);
+    if (change.name !== undefined) {
+      await mustBeNew(db, change.name, id);
+      row.name = change.name;
+    }
+    if (change.hand !== undefined) {
+      const { hand } = change;
+      row.hand_bias = hand ? hand.squeeze_bias : null;
+      row.hand_spread = hand ? hand.squeeze_sd / USUAL_SD : null;
+      row.hand_since = hand ? row.hand_since : now();
+    }
+    await row.save({ transaction });
+  });
+  forgetHands(db);
+  return readMember(db, id);
+}
+
+export async function removeMember(db: Database, id: number): Promise<void> {
+  await db.write(async (transaction) => {
+    await memberRow(db, id);
+    await db.tables.members.update({ removed_at: now() }, { where: { id }, transaction });
+  });
+}
+
+export async function restoreMember(db: Database, id: number): Promise<MemberRecord> {
+  await db.write(async (transaction) => {
+    const [found] = await db.tables.members.update({ removed_at: null }, { where: { id }, transaction });
+    if (found === 0) throw notFound('member', id);
+  });
+  return readMember(db, id);
+}
+
+async function memberRow(db: Database, id: number): Promise<MemberRow> {
+  const row = await db.tables.members.findOne({ where: { id, removed_at: null } });
+  if (!row) throw notFound('member', id);
+  return row;
+}
+
+async function mustBeNew(db: Database, name: string, id: number | null): Promise<void> {
+  const same = await db.tables.members.findOne({ where: { name, removed_at: null } });
+  if (same && same.id !== id)
+    throw new Refusal(422, `There is a member ${name} already.`, [
+      { path: 'name', message: 'is taken by another member' }
+    ]);
+}
+
+/** A hand as every heap that it squeezed has shown it, put together by how sure each is. */
+async function memberRecord(db: Database, row: MemberRow): Promise<MemberRecord> {
+  const heaps = await db.tables.heaps.findAll({ where: { removed_at: null }, order: ['id'] });
+  const prior = 1 / HAND_SD.bias ** 2;
+  let [precision, weighted, tests, squares] = [prior, 0, 0, 0];
+  for (const heap of heaps) {
+    const shown = believedHand(lastBelief(await ledgerFor(db, heap)), String(row.id));
+    if (!shown || !(shown.bias_sd > 0)) continue;
+    // What a heap adds to what everybody is taken to be.
+    const own = Math.max(0, 1 / shown.bias_sd ** 2 - prior);
+    precision += own;
+    weighted += shown.bias / shown.bias_sd ** 2;
+    tests += shown.tests;
+    squares += shown.tests * shown.spread ** 2;
+  }
+  const held = row.hand_bias !== null && row.hand_bias !== undefined;
+  const spread = tests > 0 ? Math.sqrt(squares / tests) : 1;
+  return {
+    id: row.id,
+    name: row.name,
+    hand: {
+      squeeze_bias: held ? row.hand_bias! : weighted / precision,
+      squeeze_bias_sd: held ? 0 : 1 / Math.sqrt(precision),
+      squeeze_sd: (row.hand_spread ?? spread) * USUAL_SD,
+      tests,
+      source: held ? 'your entry' : tests > 0 ? 'your records' : 'handbook',
+      since: row.hand_since ?? null
+    },
+    created_at: row.created_at
+  };
+}

@@ -1,0 +1,253 @@
+import type { Transaction } from 'sequelize';
+import type {
+  MoldChange,
+  MoldState,
+  NewMold,
+  NewSession,
+  SessionChange,
+  SessionStage
+} from '$lib/schema/session';
+import type { Database } from '../database/database';
+import type { MoldRow, SessionRow } from '../database/tables';
+import { impossible, notFound, stale } from '../refusal';
+
+/** A mold of a casting day. */
+export interface MoldRecord {
+  id: number;
+  session_id: number;
+  flask_id: number | null;
+  patterns: { pattern_id: number; count: number }[];
+  facing_heap_id: number | null;
+  backing_heap_id: number;
+  state: MoldState;
+  note: string | null;
+}
+
+/** A casting day with its molds. */
+export interface SessionRecord {
+  id: number;
+  name: string | null;
+  at: string;
+  zone: string;
+  members: number[];
+  stage: SessionStage;
+  note: string | null;
+  steps: Record<string, unknown>[];
+  molds: MoldRecord[];
+  version: number;
+  created_at: string;
+}
+
+const now = () => new Date().toISOString();
+
+/** Casting days, latest first. */
+export async function listSessions(
+  db: Database,
+  { limit, offset, stage }: { limit: number; offset: number; stage?: string | undefined }
+): Promise<{ items: SessionRecord[]; total: number; limit: number; offset: number }> {
+  const where = { removed_at: null, ...(stage !== undefined && { stage: stage as SessionStage }) };
+  const total = await db.tables.sessions.count({ where });
+  const rows = await db.tables.sessions.findAll({
+    where,
+    order: [
+      ['at', 'DESC'],
+      ['id', 'DESC']
+    ],
+    limit,
+    offset
+  });
+  return { items: await Promise.all(rows.map((row) => sessionRecord(db, row))), total, limit, offset };
+}
+
+export async function readSession(db: Database, id: number): Promise<SessionRecord> {
+  return sessionRecord(db, await sessionRow(db, id));
+}
+
+export async function createSession(db: Database, input: NewSession): Promise<SessionRecord> {
+  return db.write(async (transaction) => {
+    await mustBeMembers(db, input.members, transaction);
+    const row = await db.tables.sessions.create(
+      {
+        name: input.name ?? null,
+        at: new Date(input.at).toISOString(),
+        zone: input.zone,
+        members: input.members ?? [],
+        stage: (input.stage as SessionStage | undefined) ?? 'mold',
+        note: input.note ?? null,
+        steps: (input.steps ?? []) as Record<string, unknown>[],
+        created_at: now()
+      },
+      { transaction }
+    );
+    return sessionRecord(db, row, transaction);
+  });
+}
+
+export async function amendSession(db: Database, id: number, change: SessionChange): Promise<SessionRecord> {
+  return db.write(async (transaction) => {
+    const row = await sessionRow(db, id, transaction);
+    if (change.version !== undefined && change.version !== row.version) throw stale('session', row.version);
+    await mustBeMembers(db, change.members, transaction);
+    if (change.name !== undefined) row.name = change.name;
+    if (change.at !== undefined) row.at = new Date(change.at).toISOString();
+    if (change.zone !== undefined) row.zone = change.zone;
+    if (change.members !== undefined) row.members = change.members;
+    if (change.stage !== undefined) row.stage = change.stage as SessionStage;
+    if (change.note !== undefined) row.note = change.note;
+    if (change.steps !== undefined) row.steps = change.steps as Record<string, unknown>[];
+    row.version += 1;
+    await row.save({ transaction });
+    return sessionRecord(db, row, transaction);
+  });
+}
+
+/** Takes a session off the list; `restoreSession` brings it back. Its entries stay where they are. */
+export async function removeSession(db: Database, id: number): Promise<void> {
+  await db.write(async (transaction) => {
+    const row = await sessionRow(db, id, transaction);
+    row.removed_at = now();
+    await row.save({ transaction });
+  });
+}
+
+export async function restoreSession(db: Database, id: number): Promise<SessionRecord> {
+  return db.write(async (transaction) => {
+    const [found] = await db.tables.sessions.update({ removed_at: null }, { where: { id }, transaction });
+    if (found === 0) throw notFound('session', id);
+    return sessionRecord(db, await sessionRow(db, id, transaction), transaction);
+  });
+}
+
+export async function createMold(db: Database, session_id: number, input: NewMold): Promise<MoldRecord> {
+  return db.write(async (transaction) => {
+    await sessionRow(db, session_id, transaction);
+    await mustBeHeaps(db, input, transaction);
+    const row = await db.tables.molds.create(
+      {
+        session_id,
+        flask_id: input.flask_id ?? null,
+        patterns: (input.patterns ?? []) as MoldRecord['patterns'],
+        facing_heap_id: input.facing_heap_id ?? null,
+        backing_heap_id: input.backing_heap_id,
+        state: (input.state as MoldState | undefined) ?? 'planned',
+        note: input.note ?? null,
+        created_at: now()
+      },
+      { transaction }
+    );
+    return moldRecord(row);
+  });
+}
+
+export async function readMold(db: Database, session_id: number, id: number): Promise<MoldRecord> {
+  return moldRecord(await moldRow(db, session_id, id));
+}
+
+export async function amendMold(
+  db: Database,
+  session_id: number,
+  id: number,
+  change: MoldChange
+): Promise<MoldRecord> {
+  return db.write(async (transaction) => {
+    const row = await moldRow(db, session_id, id, transaction);
+    await mustBeHeaps(db, change, transaction);
+    if (change.flask_id !== undefined) row.flask_id = change.flask_id;
+    if (change.patterns !== undefined) row.patterns = change.patterns as MoldRecord['patterns'];
+    if (change.facing_heap_id !== undefined) row.facing_heap_id = change.facing_heap_id;
+    if (change.backing_heap_id !== undefined) row.backing_heap_id = change.backing_heap_id;
+    if (change.state !== undefined) row.state = change.state as MoldState;
+    if (change.note !== undefined) row.note = change.note;
+    await row.save({ transaction });
+    return moldRecord(row);
+  });
+}
+
+export async function removeMold(db: Database, session_id: number, id: number): Promise<void> {
+  await db.write(async (transaction) => {
+    const row = await moldRow(db, session_id, id, transaction);
+    row.removed_at = now();
+    await row.save({ transaction });
+  });
+}
+
+/** What an entry names must be there: its session, its mold (of that session), its member. */
+export async function mustBelong(
+  db: Database,
+  named: { session_id?: number | undefined; mold_id?: number | undefined; member?: number | undefined },
+  transaction: Transaction
+): Promise<void> {
+  const { session_id, mold_id, member } = named;
+  if (session_id !== undefined && !(await db.tables.sessions.count({ where: { id: session_id }, transaction })))
+    throw impossible([{ path: 'session_id', message: `there is no session ${session_id}` }]);
+  if (mold_id !== undefined) {
+    const mold = await db.tables.molds.findOne({ where: { id: mold_id }, raw: true, transaction });
+    if (!mold) throw impossible([{ path: 'mold_id', message: `there is no mold ${mold_id}` }]);
+    if (session_id !== undefined && mold.session_id !== session_id)
+      throw impossible([{ path: 'mold_id', message: `mold ${mold_id} is of session ${mold.session_id}` }]);
+  }
+  if (member !== undefined) await mustBeMembers(db, [member], transaction, () => 'member');
+}
+
+async function mustBeMembers(
+  db: Database,
+  members: readonly number[] | undefined,
+  transaction: Transaction,
+  path = (i: number) => `members[${i}]`
+): Promise<void> {
+  for (const [i, id] of (members ?? []).entries())
+    if (!(await db.tables.members.count({ where: { id }, transaction })))
+      throw impossible([{ path: path(i), message: `there is no member ${id}` }]);
+}
+
+async function mustBeHeaps(
+  db: Database,
+  { facing_heap_id, backing_heap_id }: { facing_heap_id?: number | undefined; backing_heap_id?: number | undefined },
+  transaction: Transaction
+): Promise<void> {
+  for (const [path, id] of Object.entries({ facing_heap_id, backing_heap_id }))
+    if (id !== undefined && !(await db.tables.heaps.count({ where: { id, removed_at: null }, transaction })))
+      throw impossible([{ path, message: `there is no heap ${id}` }]);
+}
+
+async function sessionRow(db: Database, id: number, transaction?: Transaction): Promise<SessionRow> {
+  const row = await db.tables.sessions.findOne({
+    where: { id, removed_at: null },
+    ...(transaction && { transaction })
+  });
+  if (!row) throw notFound('session', id);
+  return row;
+}
+
+async function moldRow(
+  db: Database,
+  session_id: number,
+  id: number,
+  transaction?: Transaction
+): Promise<MoldRow> {
+  const row = await db.tables.molds.findOne({
+    where: { id, session_id, removed_at: null },
+    ...(transaction && { transaction })
+  });
+  if (!row) throw notFound('mold', id);
+  return row;
+}
+
+async function sessionRecord(
+  db: Database,
+  row: SessionRow,
+  transaction?: Transaction
+): Promise<SessionRecord> {
+  const molds = await db.tables.molds.findAll({
+    where: { session_id: row.id, removed_at: null },
+    order: ['id'],
+    ...(transaction && { transaction })
+  });
+  const { id, name, at, zone, members, stage, note, steps, version, created_at } = row;
+  return { id, name, at, zone, members, stage, note, steps, molds: molds.map(moldRecord), version, created_at };
+}
+
+function moldRecord(row: MoldRow): MoldRecord {
+  const { id, session_id, flask_id, patterns, facing_heap_id, backing_heap_id, state, note } = row;
+  return { id, session_id, flask_id, patterns, facing_heap_id, backing_heap_id, state, note };
+}

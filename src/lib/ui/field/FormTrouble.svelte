@@ -1,0 +1,44 @@
+<script lang="ts">
+  /** What went wrong with a form as a whole; a likely slip is asked about, and settled with one tap. */
+  import { massText } from '$core/quantity/display';
+  import { units } from '$lib/ui/preferences';
+  import type { RecordForm } from './record-form.svelte';
+
+  interface Props {
+    form: RecordForm;
+    /** Takes the amount that was likely meant, kg, into the field that the path names. */
+    onlikely?: ((kg: number, path: string) => void) | undefined;
+  }
+  const { form, onlikely }: Props = $props();
+
+  function take(kg: number, path: string) {
+    onlikely?.(kg, path);
+    form.settle();
+  }
+</script>
+
+{#if form.question}
+  {@const { path, likely_kg } = form.question}
+  <div class="asked card preset-outlined-warning-500 p-4" role="alert">
+    <p>{form.errorOf(path) ?? form.message}</p>
+    <p class="row">
+      {#if likely_kg !== null && onlikely}
+        <button class="quiet" type="button" onclick={() => take(likely_kg, path)}
+          >{massText(likely_kg, units())} was meant</button
+        >
+      {/if}
+      <button class="quiet" type="button" disabled={form.busy} onclick={() => form.confirm()}
+        >It is right as it is</button
+      >
+    </p>
+  </div>
+{:else if form.message}
+  <p class="wrong" role="alert">{form.message}</p>
+{/if}
+
+<style>
+  .asked {
+    display: grid;
+    gap: 0.5rem;
+  }
+</style>

@@ -1,0 +1,70 @@
+<script lang="ts">
+  /** Moist, and yet it does not hold: what goes in is fines or clay, never water. Logged with one action. */
+  import { editableMass, massFigure, massText } from '$core/quantity/display';
+  import { entries } from '$lib/schema/entry';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { units } from '$lib/ui/preferences';
+  import BigFigure from './BigFigure.svelte';
+  import Ticket from './Ticket.svelte';
+  import type { HeapFields, HeapState } from './state';
+
+  const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
+
+  const dose = $derived(now.prescription);
+  const fines = $derived(dose.fines_kg > 0);
+  const wanted_kg = $derived(fines ? dose.fines_kg : dose.binder_kg);
+  const lot = $derived(fines ? dose.lots.fines : dose.lots.binder);
+  const form = new RecordForm();
+  // svelte-ignore state_referenced_locally
+  let kg = $state<number | undefined>(wanted_kg);
+  // svelte-ignore state_referenced_locally
+  let text = $state(editableMass(wanted_kg, 'small', units()));
+  const missing = $derived(dose.missing[0]);
+
+  async function done() {
+    const body = present({
+      kind: 'added' as const,
+      at: new Date().toISOString(),
+      zone: zone(),
+      expected_heap_version: now.heap_version,
+      ingredient: lot?.kind ?? (fines ? 'inert-fines' : heap.binder === 'natural' ? 'fire-clay' : heap.binder),
+      kg,
+      lot_id: lot?.id,
+      typed: { kg: text }
+    });
+    const words = `${massText(kg ?? 0, units())} of ${fines ? 'fines' : 'clay'} is in the heap. Squeeze it again.`;
+    await form.submit(entries.added, body, (sent) => logEntry(heap.id, sent, words));
+  }
+</script>
+
+<Ticket title="{heap.name} is moist but lifeless">
+  <BigFigure figure={massFigure(wanted_kg, units())} of={fines ? 'fines, not water' : 'clay, not water'} />
+  {#if missing}
+    <p class="wrong">
+      Stock is {massText(missing.short_kg, units())} short of {missing.what === 'binder' ? 'clay' : missing.what}.
+      <a href="/stock/new">Put it in stock</a>
+    </p>
+  {/if}
+  <Caution name="dust" />
+  <QuantityField
+    label={fines ? 'Fines that went in' : 'Clay that went in'}
+    dimension="mass"
+    size="small"
+    bind:text
+    bind:si={kg}
+    error={form.errorOf('kg')}
+  />
+  <button class="act" type="button" onclick={done} disabled={form.busy || !(wanted_kg > 0)}>Weighed in</button>
+  <FormTrouble
+    {form}
+    onlikely={(likely) => {
+      kg = likely;
+      text = editableMass(likely, 'small', units());
+    }}
+  />
+  <p class="small">Why: {dose.reason}</p>
+</Ticket>

@@ -1,0 +1,61 @@
+<script lang="ts">
+  /** The verdict in words: grey while it is not known, green only where it is sure, the latest look named beside it. */
+  import { VERDICT_WORDS } from '$core/judge/temper-verdict';
+  import { GRADE_NAMES } from '$core/bench/squeeze';
+  import { TEST_NAMES } from '$core/heap/names';
+  import { shortDate, shortTime } from '$lib/ui/ledger/entry-words';
+  import type { HeapState } from './state';
+
+  interface Props {
+    state: Pick<HeapState, 'verdict' | 'short_of_clay' | 'chance_in_window' | 'latest_look' | 'seen' | 'at'>;
+    look?: boolean;
+  }
+  const { state: now, look = false }: Props = $props();
+
+  const tone = $derived(
+    now.verdict === 'in-temper'
+      ? 'good'
+      : ['not-known', 'empty', 'probably-in-temper', 'probably-dry'].includes(now.verdict)
+        ? 'unsure'
+        : 'off'
+  );
+  const looked = $derived.by(() => {
+    const last = now.latest_look;
+    if (now.verdict === 'empty') return null;
+    if (!last) return now.seen ? 'Not looked at since it was last changed' : 'Nobody has looked at it';
+    const day = shortDate(last.at);
+    const when = day === shortDate(now.at) ? shortTime(last.at) : day;
+    const said = last.lifeless ? 'moist but lifeless' : last.grade ? GRADE_NAMES[last.grade] : null;
+    return `Last look: ${TEST_NAMES[last.kind]}${said ? `, ${said}` : ''}, ${when}`;
+  });
+</script>
+
+<span class="verdict {tone}"
+  >{VERDICT_WORDS[now.verdict]}{#if now.short_of_clay && now.verdict !== 'short-of-clay'}<span class="more"
+      >short of clay</span
+    >{/if}{#if look && looked}<span class="more">{looked}</span>{/if}</span
+>
+
+<style>
+  .verdict {
+    font-family: var(--display);
+    font-weight: 700;
+    line-height: 1.1;
+    color: var(--heat);
+  }
+  .good {
+    color: var(--good);
+  }
+  .unsure {
+    color: var(--soft);
+  }
+  .more {
+    display: block;
+    font-family: var(--typo-base--font-family);
+    font-size: 0.85rem;
+    font-weight: 400;
+    color: var(--soft);
+    line-height: 1.35;
+    margin-top: 0.15rem;
+  }
+</style>

@@ -1,0 +1,12 @@
+import { newMold } from '$lib/schema/session';
+import { createMold, readSession } from '$lib/server/session/sessions';
+import { create, pathId, read } from '$lib/server/http/endpoint';
+
+export const GET = read(async (db, event) => {
+  const { molds } = await readSession(db, pathId(event, 'id', 'session'));
+  return { items: molds, total: molds.length };
+});
+
+export const POST = create(newMold, (db, mold, event) =>
+  createMold(db, pathId(event, 'id', 'session'), mold)
+);
