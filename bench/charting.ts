@@ -2,7 +2,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
-import type { Event } from '../src/core/heap/entry';
+import type { Event } from '../src/core/heap/kinds';
 import { openDatabase } from '../src/lib/server/database/database';
 import { createHeap } from '../src/lib/server/heap/heaps';
 import { chance } from '../src/lib/server/demo/chance';
@@ -146,8 +146,12 @@ async function fillDense(folder: string): Promise<void> {
   }
   await db.write(async (transaction) => {
     const created_at = new Date().toISOString();
+    await db.tables.acts.bulkCreate(
+      events.map(() => ({ name: null, molds: [], created_at })),
+      { transaction }
+    );
     const rows = await db.tables.entries.bulkCreate(
-      events.map(() => ({ heap_id: heap.id, created_at })),
+      events.map((_, i) => ({ heap_id: heap.id, act_id: i + 1, created_at })),
       { transaction }
     );
     await db.tables.entryVersions.bulkCreate(
@@ -159,6 +163,10 @@ async function fillDense(folder: string): Promise<void> {
         zone: null,
         note: null,
         event,
+        format: 2,
+        session_id: null,
+        mold_id: null,
+        member: null,
         typed: null,
         written_at: created_at
       })),

@@ -1,16 +1,17 @@
 import { Bench } from 'tinybench';
 import { grading } from '../src/core/bench/grading';
 import { conditionAt } from '../src/core/heap/condition';
-import type { Event, LedgerEntry } from '../src/core/heap/entry';
+import { inOrder, type LedgerEntry } from '../src/core/heap/entry';
+import type { Event } from '../src/core/heap/kinds';
 import { forecastDrying } from '../src/core/heap/forecast';
 import type { HeapNature } from '../src/core/heap/belief';
 import { believe } from '../src/core/heap/estimate';
-import { inOrder, replay } from '../src/core/heap/ledger';
+import { replay } from '../src/core/heap/ledger';
 import { composition } from '../src/core/material/composition';
 import { batch } from '../src/core/mix/batch';
 import { blend, type BlendProblem } from '../src/core/mix/blend';
 import { clayAndWater } from '../src/core/mix/correction';
-import { prescribe } from '../src/core/mix/prescription';
+import { knownExactly, prescribe } from '../src/core/mix/prescription';
 import { parseQuantity } from '../src/core/quantity/parse';
 import { TARGETS } from '../src/core/reference/targets';
 import { answerTo, picksFor } from '../src/lib/ui/mix/batch-draft';
@@ -85,6 +86,7 @@ const BLENDING: BlendProblem = {
 export async function computing(): Promise<Measured[]> {
   const nature: HeapNature = {
     system: 'water',
+    binder: 'sodium-bentonite',
     targets: TARGETS['sodium-bentonite'],
     container: { cover: 'lid', exposed_area_m2: 0.1 }
   };
@@ -125,7 +127,7 @@ export async function computing(): Promise<Measured[]> {
       });
     })
     .add('whole prescription', () => {
-      prescribe('water', nature.targets, dry, stock);
+      prescribe(knownExactly('water', nature.targets, dry), stock);
     })
     .add('replay, 5,000 entries', () => {
       replay(ledger);

@@ -1,13 +1,16 @@
 import { conditionAt } from '../src/core/heap/condition';
-import { SHED, waterAfterStanding, type Cover } from '../src/core/heap/drying';
-import type { Event, Ingredient, LedgerEntry } from '../src/core/heap/entry';
+import { SHED, holdingOf, waterAfterStanding, type Cover } from '../src/core/heap/drying';
+import type { LedgerEntry } from '../src/core/heap/entry';
+import { HEAP } from '../src/core/heap/bodies';
+import type { Ingredient } from '../src/core/heap/ingredient';
+import type { Event } from '../src/core/heap/kinds';
 import { firstBelief, type Belief, type HeapNature } from '../src/core/heap/belief';
 import { advance } from '../src/core/heap/estimate';
-import { apply, emptyBooks, type Books } from '../src/core/heap/ledger';
+import { apply, emptyBooks, sandIn, sandOut, type Books } from '../src/core/heap/ledger';
 import { aimMoisture } from '../src/core/judge/temper-window';
-import { dryShare, moistureFraction, totalMass } from '../src/core/material/composition';
+import { heldWater, moistureFraction, totalMass } from '../src/core/material/composition';
 import { waterToAdd } from '../src/core/mix/correction';
-import { MOISTURE_SD, SQUEEZE_MOISTURE_SD } from '../src/core/reference/accuracy';
+import { MOISTURE_SD } from '../src/core/reference/accuracy';
 import { TARGETS, middle } from '../src/core/reference/targets';
 import { squeezed } from '../src/lib/server/demo/true-sand';
 import { chance, type Chance } from '../src/lib/server/demo/chance';
@@ -27,6 +30,8 @@ export interface Trial {
 }
 
 const HOUR_MS = 3_600_000;
+/** What a hand strays by, as moisture. */
+const SQUEEZE_MOISTURE_SD = 0.005;
 /** Sessions that count as learning. */
 const LEARNING = 5;
 
@@ -53,9 +58,11 @@ export function estimatorTrial(heaps: number, sessions: number, seed: number): T
 
 function oneHeap(by: Chance, sessions: number) {
   const cover = by.pick<Cover>(['lid', 'lid', 'cloth']);
+  const binder = by.pick(['sodium-bentonite', 'calcium-bentonite'] as const);
   const nature: HeapNature = {
     system: 'water',
-    targets: TARGETS[by.pick(['sodium-bentonite', 'calcium-bentonite'] as const)],
+    binder,
+    targets: TARGETS[binder],
     container: { cover, exposed_area_m2: cover === 'lid' ? by.between(0.08, 0.3) : by.between(0.05, 0.12) }
   };
   const drying = Math.exp(by.noise(0.4));
@@ -100,12 +107,13 @@ function oneHeap(by: Chance, sessions: number) {
     const hours = by.between(5, 24) * 24;
     now += hours * HOUR_MS;
     truth = stand(nature, truth, hours * drying * Math.exp(by.noise(0.2)));
-    const trueMoisture = moistureFraction(truth.sand);
+    const sand = sandIn(truth);
+    const trueMoisture = moistureFraction(sand);
     const { targets } = nature;
     // The hand judges by how the sand behaves, that is, against the clay that is really there.
-    const trueFactor = truth.sand.water / truth.sand.active_clay / middle(targets.temper_ratio!);
+    const trueFactor = (sand.water - heldWater(sand)) / sand.active_clay / middle(targets.temper_ratio!);
     const squeeze_sd =
-      (SQUEEZE_MOISTURE_SD * totalMass(truth.sand)) / truth.sand.active_clay / middle(targets.temper_ratio!);
+      (SQUEEZE_MOISTURE_SD * totalMass(sand)) / sand.active_clay / middle(targets.temper_ratio!);
     const felt = Math.max(0.05, trueFactor + by.noise(squeeze_sd));
     belief = advance(nature, belief, entry({ kind: 'tested', test: { kind: 'squeeze', ...squeezed(felt) } }));
     let measured = (felt * trueMoisture) / Math.max(trueFactor, 0.05);
@@ -126,11 +134,11 @@ function oneHeap(by: Chance, sessions: number) {
     out.asked += 1;
     if (Math.abs(condition.moisture.value - trueMoisture) <= 1.645 * condition.moisture.sd) out.held += 1;
 
-    const aim = aimMoisture(targets, condition.active_clay.value);
-    const trueAim = aimMoisture(targets, dryShare(truth.sand, 'active_clay'));
-    const total = totalMass(truth.sand);
-    const landed = (water: number) => (truth.sand.water + water) / (total + water);
-    const dose = Math.max(-truth.sand.water, waterToAdd(condition.total_kg, condition.moisture.value, aim));
+    const aim = aimMoisture(targets, condition.sand);
+    const trueAim = aimMoisture(targets, sand);
+    const total = totalMass(sand);
+    const landed = (water: number) => (sand.water + water) / (total + water);
+    const dose = Math.max(-sand.water, waterToAdd(condition.total_kg, condition.moisture.value, aim));
     recipe_share ??= Math.max(0, waterToAdd(total, trueMoisture, trueAim)) / total;
     if (session >= LEARNING) {
       out.landing.push(landed(dose) - aim);
@@ -145,7 +153,7 @@ function oneHeap(by: Chance, sessions: number) {
         truth,
         entry({
           ...event,
-          kg: Math.min(weighed(by, Math.abs(dose)), event.kind === 'dried' ? truth.sand.water : Infinity)
+          kg: Math.min(weighed(by, Math.abs(dose)), event.kind === 'dried' ? sand.water : Infinity)
         } as Event)
       );
     }
@@ -162,7 +170,7 @@ function cast(
   belief: Belief,
   entry: (event: Event) => LedgerEntry
 ) {
-  const kg = totalMass(truth.sand) * by.between(0.3, 0.6);
+  const kg = totalMass(sandIn(truth)) * by.between(0.3, 0.6);
   const burnt = by.between(0.3, 1.2);
   const steps: [Event, Event][] = [
     [
@@ -178,25 +186,25 @@ function cast(
     belief = advance(nature, belief, entry(told));
     truth = apply(truth, entry(real));
   }
-  const back = totalMass(truth.out);
+  const back = totalMass(sandOut(truth));
   belief = advance(nature, belief, entry({ kind: 'returned', kg: weighed(by, back) }));
   truth = apply(truth, entry({ kind: 'returned', kg: back }));
   return { truth, belief };
 }
 
 function stand(nature: HeapNature, books: Books, hours: number): Books {
+  const sand = sandIn(books);
   const water = waterAfterStanding(
     {
-      water_kg: books.sand.water,
-      active_clay_kg: books.sand.active_clay,
-      target_temper_ratio: middle(nature.targets.temper_ratio!),
+      water_kg: sand.water,
+      ...holdingOf(sand, middle(nature.targets.temper_ratio!)),
       exposed_area_m2: nature.container.exposed_area_m2,
       cover: nature.container.cover,
       climate: SHED
     },
     hours
   );
-  return { ...books, sand: { ...books.sand, water } };
+  return { ...books, bodies: new Map(books.bodies).set(HEAP, { ...sand, water }) };
 }
 
 const weighed = (by: Chance, kg: number) => Math.max(0, kg + by.noise(Math.hypot(0.003, 0.004 * kg)));

@@ -34,8 +34,14 @@ describe('drying to constant weight', () => {
     expect(dryingProgress([217.2, 216.6, 216.5])).toMatchObject({ constant: true, dry_g: 216.5 });
   });
   it('an oven tells more than a pan, a large sample more than a small one', () => {
-    expect(moistureTestSd('oven', 100)).toBeLessThan(moistureTestSd('pan', 100));
-    expect(moistureTestSd('oven', 100)).toBeLessThan(moistureTestSd('oven', 20));
+    const sd = (method: 'oven' | 'pan', sample: number, scale_g: number, scoops = 1) =>
+      moistureTestSd({ method, pan_g: 100, wet_g: 100 + sample, scale_g, scoops }, 0.035);
+    expect(sd('oven', 100, 0.1)).toBeLessThan(sd('pan', 100, 0.1));
+    expect(sd('oven', 100, 0.1)).toBeLessThan(sd('oven', 20, 0.1));
+    // On a scale that shows whole grams 80 g of sand tell hardly more than a squeeze.
+    expect(sd('oven', 80, 1)).toBeCloseTo(Math.hypot(0.001, (Math.SQRT2 * 1) / Math.sqrt(12) / 80, 0.04 * 0.035), 12);
+    expect(sd('oven', 80, 1)).toBeGreaterThan(2.5 * sd('oven', 80, 0.1));
+    expect(sd('oven', 400, 1, 4)).toBeLessThan(sd('oven', 400, 1));
   });
 });
 

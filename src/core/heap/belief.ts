@@ -324,15 +324,15 @@ export function restingLess(rests_on: readonly Rest[], share: number): Rest[] {
   return left;
 }
 
-/** As its moisture got less sure, a belief rests less on old readings; what was read just now was weighed already. */
-export function restsAfter(before: Belief, after: Belief): readonly Rest[] {
-  if (before.rests_on.length === 0 || after.rests_on !== before.rests_on) return after.rests_on;
-  const [was, is] = [moistureVariance(before), moistureVariance(after)];
-  return is > was ? restingLess(after.rests_on, was / is) : after.rests_on;
+/** As its moisture got less sure than it was, a belief rests less on old readings. */
+export function restLess(draft: Draft, was: number): void {
+  if (draft.rests_on.length === 0) return;
+  const is = moistureVariance(draft);
+  if (is > was) draft.rests_on = restingLess(draft.rests_on, was / is);
 }
 
 /** The square of `believedMoisture`'s deviation, summed in place, as every entry of a ledger asks for it twice. */
-function moistureVariance({ mean, covariance }: Belief): number {
+export function moistureVariance({ mean, covariance }: Pick<Belief, 'mean' | 'covariance'>): number {
   let total = 0;
   for (let i = 0; i < PART_COUNT; i++) total += mean[i]!;
   if (!(total > 0)) return 0;

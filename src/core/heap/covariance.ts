@@ -18,11 +18,13 @@ export const sizeOf = (p: Covariance): number => Math.round(Math.sqrt(p.length))
 export function times(p: Covariance, v: Vector): Float64Array {
   const size = sizeOf(p);
   const product = new Float64Array(size);
-  for (let j = 0; j < v.length; j++) {
+  const length = v.length;
+  for (let j = 0; j < length; j++) {
     const weight = v[j]!;
     if (weight === 0) continue;
     // Row j is column j, as P is symmetric.
-    for (let i = 0; i < size; i++) product[i]! += p[j * size + i]! * weight;
+    const row = j * size;
+    for (let i = 0; i < size; i++) product[i] = product[i]! + p[row + i]! * weight;
   }
   return product;
 }
@@ -40,13 +42,24 @@ export function quadratic(p: Covariance, a: Vector, b: Vector): number {
   return dot(a, times(p, b));
 }
 
-/** P += scale·a·bᵀ, in place. */
-export function addOuter(p: Covariance, a: Vector, b: Vector, scale: number): void {
+/** Places that are not nothing, kept between calls: most directions touch a body or two of many. */
+let touched = new Int32Array(64);
+
+/** P += scale·a·aᵀ, in place. */
+export function addOuter(p: Covariance, a: Vector, scale: number): void {
   const size = sizeOf(p);
-  for (let i = 0; i < a.length; i++) {
+  const length = a.length;
+  if (touched.length < length) touched = new Int32Array(2 * length);
+  let count = 0;
+  for (let i = 0; i < length; i++) if (a[i] !== 0) touched[count++] = i;
+  for (let k = 0; k < count; k++) {
+    const i = touched[k]!;
     const along = scale * a[i]!;
-    if (along === 0) continue;
-    for (let j = 0; j < b.length; j++) p[i * size + j]! += along * b[j]!;
+    const row = i * size;
+    for (let l = 0; l < count; l++) {
+      const j = touched[l]!;
+      p[row + j] = p[row + j]! + along * a[j]!;
+    }
   }
 }
 
@@ -57,22 +70,86 @@ export type ChangedRow = readonly [row: number, entries: readonly (readonly [num
 export function carry(p: Covariance, changed: readonly ChangedRow[]): void {
   const size = sizeOf(p);
   const rows = new Float64Array(changed.length * size);
-  changed.forEach(([, entries], c) => {
-    for (const [k, weight] of entries) {
-      for (let j = 0; j < size; j++) rows[c * size + j]! += weight * p[k * size + j]!;
+  // From the left row by row, then the same from the right column by column; of each side all are read before any is
+  // written, as one changed row may hang on another.
+  for (let side = 0; side < 2; side++) {
+    const [step, next] = side === 0 ? [size, 1] : [1, size];
+    rows.fill(0);
+    for (let c = 0; c < changed.length; c++) {
+      const entries = changed[c]![1];
+      for (let e = 0; e < entries.length; e++) {
+        const [column, weight] = entries[e]!;
+        const from = column * step;
+        for (let k = 0; k < size; k++) rows[c * size + k] = rows[c * size + k]! + weight * p[from + k * next]!;
+      }
     }
-  });
-  changed.forEach(([i], c) => p.set(rows.subarray(c * size, (c + 1) * size), i * size));
-  // The same from the right; columns are taken from the rows just changed, so they are all read before any is written.
-  rows.fill(0);
-  changed.forEach(([, entries], c) => {
-    for (const [k, weight] of entries) {
-      for (let i = 0; i < size; i++) rows[c * size + i]! += weight * p[i * size + k]!;
+    for (let c = 0; c < changed.length; c++) {
+      const to = changed[c]![0] * step;
+      for (let k = 0; k < size; k++) p[to + k * next] = rows[c * size + k]!;
     }
-  });
-  changed.forEach(([j], c) => {
-    for (let i = 0; i < size; i++) p[i * size + j] = rows[c * size + i]!;
-  });
+  }
+}
+
+/**
+ * J·P·Jᵀ in place, for well-mixed stuff that leaves one run of the state for another:
+ * x' = (1 − s)x + a·Σx and y' = y + T(s·x − a·Σx), with s the share that leaves, a the direction in which the share itself
+ * moves with each mass, and T the passing of parts.
+ *
+ * @param x its places in the state
+ * @param passing for each part of x its place in the state after, or −1 where it is lost; for what leaves for good, null
+ */
+export function passOn(
+  p: Covariance,
+  x: readonly number[],
+  share: number,
+  along: Vector,
+  passing: readonly number[] | null
+): void {
+  const size = sizeOf(p);
+  const sum = new Float64Array(size);
+  // Row by row, and then the same column by column: J·(J·P)ᵀ is symmetric again.
+  for (let side = 0; side < 2; side++) {
+    const [step, next] = side === 0 ? [size, 1] : [1, size];
+    for (let k = 0; k < size; k++) {
+      let total = 0;
+      for (let i = 0; i < x.length; i++) total += p[x[i]! * step + k * next]!;
+      sum[k] = total;
+    }
+    for (let i = 0; i < x.length; i++) {
+      const a = along[i]!;
+      const to = passing === null ? -1 : passing[i]!;
+      for (let k = 0; k < size; k++) {
+        const at = x[i]! * step + k * next;
+        const leaving = share * p[at]! - a * sum[k]!;
+        p[at] = p[at]! - leaving;
+        if (to >= 0) p[to * step + k * next] = p[to * step + k * next]! + leaving;
+      }
+    }
+  }
+}
+
+/** J·P·Jᵀ in place where every x moves by `along` for a unit of the figure at `of`, which stays as it is itself. */
+export function follow(p: Covariance, along: Vector, of: number): void {
+  const size = sizeOf(p);
+  const shared = p.slice(of * size, (of + 1) * size);
+  const own = shared[of]!;
+  for (let i = 0; i < along.length; i++) {
+    const a = along[i]!;
+    if (a === 0) continue;
+    const row = i * size;
+    for (let k = 0; k < size; k++) {
+      p[row + k] = p[row + k]! + a * shared[k]!;
+      p[k * size + i] = p[k * size + i]! + a * shared[k]!;
+    }
+    for (let j = 0; j < along.length; j++) p[row + j] = p[row + j]! + a * own * along[j]!;
+  }
+}
+
+/** The figure at `at` is known from elsewhere now: its ties to the others are cut, and its variance is given. */
+export function cut(p: Covariance, at: number, variance: number): void {
+  const size = sizeOf(p);
+  for (let k = 0; k < size; k++) p[at * size + k] = p[k * size + at] = 0;
+  p[at * size + at] = variance;
 }
 
 /** The matrix with `count` rows and columns of zeros more at its end. */

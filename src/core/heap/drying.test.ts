@@ -1,20 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { composition } from '$core/material/composition';
 import {
   SHED,
   dryOffSeconds,
   evaporationRate,
   humidityRatio,
   saturationPressure,
+  holdingOf,
   waterAfterStanding,
-  wetnessFactor,
   type Standing
 } from './drying';
 
+const clay = (active_clay: number) => holdingOf(composition({ grain: 30, active_clay, water: 1 }), 0.43);
 const standing: Standing = {
   water_kg: 1.3,
-  active_clay_kg: 2.8,
-  target_temper_ratio: 0.43,
+  ...clay(2.8),
   exposed_area_m2: 0.1,
   cover: 'lid',
   climate: SHED
@@ -32,10 +33,18 @@ describe('evaporation', () => {
   it('has the tabled humidity ratio of saturated air at 20 °C, 14.7 g/kg', () => {
     expect(humidityRatio(20, 1)).toBeCloseTo(0.0147, 4);
   });
-  it('slows down as clay holds on to its water', () => {
-    expect([0.6, 0.43, 0.265, 0.1, 0].map((tau) => wetnessFactor(tau, 0.43))).toEqual(
-      [1, 1, 0.5, 0, 0].map((f) => expect.closeTo(f, 10))
-    );
+  it('slows down as clay holds on to its water, and never takes what dead clay and fines hold', () => {
+    const sand = composition({ grain: 30, active_clay: 2, dead_clay: 1, fines: 1, water: 1 });
+    expect(holdingOf(sand, 0.43)).toEqual({ free_kg: 0.43 * 2 + 0.13, bound_kg: 0.1 * 2 + 0.13 });
+  });
+  it('oil sand has no cliff: the drier, the slower, and what is in it goes', () => {
+    const left = (moisture: number) => {
+      const sand = composition({ grain: 9.4, active_clay: 0.48, oil: 0.2, water: 10 * moisture });
+      const days = waterAfterStanding({ ...standing, water_kg: sand.water, ...holdingOf(sand, null), cover: 'open' }, 48);
+      return days / sand.water;
+    };
+    expect(left(0.0046)).toBeCloseTo(left(0.0048), 2);
+    expect(left(0.0046)).toBeLessThan(0.7);
   });
 });
 
@@ -44,7 +53,8 @@ describe('waterAfterStanding', () => {
     const open: Standing = { ...standing, cover: 'open', water_kg: 1.6, exposed_area_m2: 0.3 };
     const full = evaporationRate(0.1, humidityRatio(12, 1), humidityRatio(12, 0.75)) * 0.3;
     let water = 1.6;
-    for (let i = 0; i < 48_000; i++) water -= full * wetnessFactor(water / 2.8, 0.43) * 0.001;
+    const freely = (tau: number) => Math.min(1, Math.max(0, (tau - 0.1) / (0.43 - 0.1)));
+    for (let i = 0; i < 48_000; i++) water -= full * freely(water / 2.8) * 0.001;
     expect(waterAfterStanding(open, 48)).toBeCloseTo(water, 4);
   });
   it('only ever falls, and not below the bound water', () => {
@@ -55,7 +65,7 @@ describe('waterAfterStanding', () => {
         fc.double({ min: 0, max: 9000, noNaN: true }),
         fc.constantFrom('open', 'cloth', 'lid', 'sealed'),
         (water_kg, active_clay_kg, hours, cover) => {
-          const case_ = { ...standing, water_kg, active_clay_kg, cover: cover as Standing['cover'] };
+          const case_ = { ...standing, water_kg, ...clay(active_clay_kg), cover: cover as Standing['cover'] };
           const after = waterAfterStanding(case_, hours);
           expect(after).toBeLessThanOrEqual(water_kg);
           expect(after).toBeGreaterThanOrEqual(Math.min(water_kg, 0.1 * active_clay_kg) - 1e-12);

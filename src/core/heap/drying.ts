@@ -111,8 +111,25 @@ export interface Standing extends Holding {
  * @returns kg of water; never more than there was, never below the bound water
  */
 export function waterAfterStanding(standing: Standing, hours: number): number {
-  const { water_kg, free_kg: free, bound_kg: bound, exposed_area_m2, cover, climate } = standing;
-  const rate_kg_h = openEvaporation(climate) * COVER_FACTOR[cover] * exposed_area_m2;
+  return waterLeft(standing.water_kg, standing, evaporationOf(standing), hours);
+}
+
+/** Loss of a container while its sand is wet, kg/h. */
+export function evaporationOf({
+  exposed_area_m2,
+  cover,
+  climate
+}: Pick<Standing, 'exposed_area_m2' | 'cover' | 'climate'>): number {
+  return openEvaporation(climate) * COVER_FACTOR[cover] * exposed_area_m2;
+}
+
+/** The same course, for whoever asks it for many waters: what each holds and how fast it loses worked out before. */
+export function waterLeft(
+  water_kg: number,
+  { free_kg: free, bound_kg: bound }: Holding,
+  rate_kg_h: number,
+  hours: number
+): number {
   if (!(hours > 0) || !(water_kg > 0) || !(rate_kg_h > 0)) return water_kg;
   if (water_kg <= bound) return water_kg;
   const hours_free = Math.max(0, (water_kg - free) / rate_kg_h);

@@ -8,15 +8,16 @@ import {
   ensure,
   firstBelief,
   placeOf,
+  moistureVariance,
+  restLess,
   restingLess,
-  restsAfter,
   sandOf,
   type Belief,
   type Draft,
   type HeapNature
 } from './belief';
 import { HEAP, PART_COUNT, bodyOf, moldKey, outOf, toVector, type Bodies, type BodyKey } from './bodies';
-import { addOuter, carry, quadratic, sizeOf, type ChangedRow } from './covariance';
+import { addOuter, follow, quadratic, sizeOf } from './covariance';
 import type { BatchTest, LedgerEntry } from './entry';
 import { accustomed } from './habits';
 import { freshHands } from './hand';
@@ -24,10 +25,10 @@ import type { Effect } from './kind';
 import { kindOf } from './kinds';
 import { sceneOf } from './ledger';
 import { holding, learned, taught } from './lessons';
-import { moved, noises, slopes, type Move } from './moves';
+import { carryDoubt, moved, noises, type Move } from './moves';
 import type { Question } from './question';
-import { read, readMass } from './reading';
-import { moveTo, standUntil, teachDrying } from './standing';
+import { read, readInto, readMass } from './reading';
+import { moveTo, stand, standUntil, teachDrying } from './standing';
 
 /**
  * The belief after a whole ledger, which must be in order (see `inOrder`).
@@ -36,42 +37,54 @@ import { moveTo, standUntil, teachDrying } from './standing';
  *   covariance; time dries it; tests draw it to what they read
  */
 export function believe(nature: HeapNature, ordered: readonly LedgerEntry[]): Belief {
-  return ordered.reduce((belief, entry) => advance(nature, belief, entry), firstBelief(nature));
+  const draft = firstBelief(nature);
+  for (const entry of ordered) advanceInto(nature, draft, entry);
+  return draft;
 }
 
 /** The belief after one more entry, which must not be earlier than the last. */
 export function advance(nature: HeapNature, belief: Belief, entry: LedgerEntry): Belief {
-  return happened(nature, standUntil(nature, belief, entry.at), entry);
+  const draft = drafted(belief);
+  advanceInto(nature, draft, entry);
+  return draft;
+}
+
+/** The same in place, for whoever goes through a long ledger. */
+export function advanceInto(nature: HeapNature, draft: Draft, entry: LedgerEntry): void {
+  stand(nature, draft, entry.at);
+  happen(nature, draft, entry);
 }
 
 /** What an entry does to a belief that has been carried to its time. */
-function happened(nature: HeapNature, then: Belief, entry: LedgerEntry): Belief {
-  const burn = learned(then.lessons, nature).burn.value;
-  const scene = sceneOf(bodiesOf(then), entry, nature, burn);
+function happen(nature: HeapNature, draft: Draft, entry: LedgerEntry): void {
+  const burn = () => learned(draft.lessons, nature).burn.value;
+  const scene = sceneOf(bodiesOf(draft), entry, nature, burn);
   const kind = kindOf(entry.event.kind);
   const effect = kind.effect(entry.event, scene);
   const { moves, container, holds, reading, weighed, teaches } = effect;
   if (reading) {
     const { member, id } = entry;
-    return read(nature, then, reading.test, { entry_id: id, member, confirmed: reading.confirmed });
+    readInto(nature, draft, reading.test, { entry_id: id, member, confirmed: reading.confirmed });
+    return;
   }
-  if (moves.length === 0 && !container && !holds && !teaches) return then;
-  const draft = drafted(then);
+  const was = moistureVariance(draft);
+  const had_kg = totalMass(scene.bodies.get(HEAP)!);
   if (weighed) weigh(draft, weighed);
+  const resting = draft.rests_on;
   if (entry.batch_tests) bringTested(nature, draft, moves, entry.batch_tests);
   else for (const move of moves) applyMove(draft, move);
   if (moves.some(changesHeap)) {
     draft.looks = [];
     freshHands(draft);
-    draft.seen_share = seenAfter(then, moves);
+    draft.seen_share = seenAfter(draft.seen_share, had_kg, moves);
   }
   if (container) moveTo(draft, container);
   if (holds?.of === 'drying') teachDrying(draft, holds.value);
   else if (holds) draft.lessons = holding(draft.lessons, holds.of, holds.value);
   if (teaches) draft.lessons = taught(draft.lessons, teaches);
   draft.habits = accustomed(draft.habits, kind.amounts?.(entry.event) ?? []);
-  draft.rests_on = restsAfter(then, draft);
-  return draft;
+  // A batch that was tested by itself has been weighed against what was known already.
+  if (draft.rests_on === resting) restLess(draft, was);
 }
 
 /**
@@ -96,43 +109,23 @@ export function applyMove(draft: Draft, move: Move): void {
   const bodies: Bodies = bodiesOf(draft);
   const { changed } = moved(bodies, move);
   for (const key of changed.keys()) ensure(draft, key, PART_COUNT);
-  const place = (key: BodyKey) => placeOf(draft.layout, key)!;
+  const { layout } = draft;
+  const place = (key: BodyKey) => placeOf(layout, key)!;
   const found = noises(bodies, move);
-  const rows: ChangedRow[] = slopes(bodies, move).map(({ of, part, by }) => [
-    place(of) + part,
-    by.map(([key, column, weight]) => [place(key) + column, weight] as const)
-  ]);
-  // What eyes leave out they leave out again: the share of it that lasts is a figure of the state.
-  if (move.do === 'burn') throughBurning(rows, found, move.kg, place);
-  carry(draft.covariance, rows);
+  carryDoubt(draft.covariance, place, bodies, move);
   const direction = new Float64Array(draft.mean.length);
   for (const { along, sd } of found) {
     direction.fill(0);
-    for (const [key, parts] of along) for (let i = 0; i < PART_COUNT; i++) direction[place(key) + i] = parts[i]!;
-    addOuter(draft.covariance, direction, direction, sd * sd);
+    for (const [key, parts] of along) for (let i = 0; i < PART_COUNT; i++) direction[place(key) + i]! += parts[i]!;
+    addOuter(draft.covariance, direction, sd * sd);
+    // What eyes leave out they leave out again: the share of it that lasts is a figure of the state.
+    if (move.do === 'burn') follow(draft.covariance, scaledBy(direction, move.kg), BURNING);
   }
   for (const [key, body] of changed) draft.mean.set(toVector(body), place(key));
   if (move.do === 'merge' && move.from !== HEAP) drop(draft, move.from);
 }
 
-/** Adds to the rows of what burns how they change with the burning's logarithm: by kg along the burnt sand. */
-function throughBurning(
-  rows: ChangedRow[],
-  [noise]: ReturnType<typeof noises>,
-  kg: number,
-  place: (key: BodyKey) => number
-): void {
-  if (!noise) return;
-  for (const [key, parts] of noise.along) {
-    parts.forEach((part, i) => {
-      if (part === 0) return;
-      const index = place(key) + i;
-      const row = rows.find(([at]) => at === index);
-      if (row) (row[1] as [number, number][]).push([BURNING, part * kg]);
-      else rows.push([index, [[index, 1], [BURNING, part * kg]]]);
-    });
-  }
-}
+const scaledBy = (vector: Float64Array, factor: number) => vector.map((value) => value * factor);
 
 /** A weighed mass is drawn in before it moves: what was found of the burnt sand tells how much there was. */
 function weigh(draft: Draft, { of, share, share_sd, kg }: NonNullable<Effect['weighed']>): void {
@@ -164,14 +157,13 @@ function changesHeap(move: Move): boolean {
 }
 
 /** Share of the heap's sand that was in it when its water was last looked at. */
-function seenAfter(before: Belief, moves: readonly Move[]): number {
-  const had = totalMass(sandOf(before));
+function seenAfter(seen_share: number, had: number, moves: readonly Move[]): number {
   const came = moves.reduce((sum, move) => {
     if (move.do !== 'arrive' || move.to !== HEAP) return sum;
     // Water is what the look was for: it changes the sand, not whose sand it is.
     return sum + totalMass(move.parts) - move.parts.water;
   }, 0);
-  return had + came > 0 ? (before.seen_share * had) / (had + came) : 0;
+  return had + came > 0 ? (seen_share * had) / (had + came) : 0;
 }
 
 /**

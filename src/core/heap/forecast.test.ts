@@ -1,14 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { TARGETS } from '$core/reference/targets';
 import type { LedgerEntry } from './entry';
-import { believedDrying, type HeapNature } from './belief';
+import { believedDrying, believedMoisture, type HeapNature } from './belief';
 import { believe } from './estimate';
-import { learnedDrying } from './learning';
+import { learnedDrying } from './lessons';
 import { forecastDrying } from './forecast';
+import { standUntil } from './standing';
 
 const START = '2026-03-01T09:00:00.000Z';
 const nature: HeapNature = {
   system: 'water',
+  binder: 'sodium-bentonite',
+  scale_g: 0.1,
   targets: TARGETS['sodium-bentonite'],
   container: { cover: 'cloth', exposed_area_m2: 0.2 }
 };
@@ -57,6 +60,13 @@ describe('forecastDrying', () => {
     const { curve } = forecast;
     expect(curve.at(-1)!.at).toBe('2026-03-08T09:00:00.000Z');
     curve.slice(1).forEach((point, i) => expect(point.moisture).toBeLessThanOrEqual(curve[i]!.moisture));
+    // Nine in ten of a normal lie within 1.645 deviations, to either side.
+    for (const { at, moisture, low, high } of curve) {
+      const { value, sd } = believedMoisture(standUntil(nature, belief, at));
+      expect(moisture).toBeCloseTo(value, 12);
+      expect(high).toBeCloseTo(value + 1.645 * sd, 5);
+      expect(low).toBeCloseTo(Math.max(0, value - 1.645 * sd), 5);
+    }
     const width = (i: number) => curve.at(i)!.high - curve.at(i)!.low;
     expect(width(-1)).toBeGreaterThan(width(0));
   });
@@ -84,6 +94,17 @@ describe('forecastDrying', () => {
       air_speed_m_s: 0.1
     });
     expect(damp.curve.at(-1)!.moisture).toBeCloseTo(damp.curve[0]!.moisture, 12);
+  });
+  it('air that was typed is the air to come: it rewrites no day before now', () => {
+    const later = '2026-03-15T09:00:00.000Z';
+    const dry = { air_c: 30, relative_humidity: 0.2, air_speed_m_s: 2 };
+    expect(forecastDrying(nature, belief, later, WEEK, dry).curve[0]!.moisture).toBeCloseTo(
+      forecastDrying(nature, belief, later, WEEK).curve[0]!.moisture,
+      12
+    );
+    expect(forecastDrying(nature, belief, later, WEEK, dry).curve.at(-1)!.moisture).toBeLessThan(
+      forecastDrying(nature, belief, later, WEEK).curve.at(-1)!.moisture
+    );
   });
   it('has learned from a heap that dries faster than the handbook', () => {
     const dry = (day: number, moisture: number): LedgerEntry => ({

@@ -1,6 +1,6 @@
 import { HAND_SD } from '$core/reference/accuracy';
 import { ensure, handKey, spreadOf, type Draft, type HeapNature, type Look } from './belief';
-import { carry, sizeOf } from './covariance';
+import { cut } from './covariance';
 import { GRADE_MIDDLES } from '$core/bench/squeeze';
 
 /** A hand's two figures in the state: the lasting bias, and the error shared by squeezes of this very sand. */
@@ -28,21 +28,15 @@ export function ensureHand(draft: Draft, nature: HeapNature, member: string | un
   const known = draft.hands[name];
   const anew = held?.since != null && draft.at !== null && held.since <= draft.at && known?.since !== held.since;
   if (!fresh && !anew && held?.bias == null) return at;
-  const size = sizeOf(draft.covariance);
   if (fresh || anew) {
-    carry(draft.covariance, [
-      [at, []],
-      [at + 1, []]
-    ]);
     draft.mean[at] = 0;
     draft.mean[at + 1] = 0;
-    draft.covariance[at * size + at] = HAND_SD.bias ** 2;
     draft.hands = { ...draft.hands, [name]: { tests: 0, squares: 0, since: anew ? held!.since : null } };
-    const { shared } = handSpread(draft, nature, member);
-    draft.covariance[(at + 1) * size + at + 1] = shared ** 2;
+    cut(draft.covariance, at, HAND_SD.bias ** 2);
+    cut(draft.covariance, at + 1, handSpread(draft, nature, member).shared ** 2);
   }
   if (held?.bias != null) {
-    carry(draft.covariance, [[at, []]]);
+    cut(draft.covariance, at, 0);
     draft.mean[at] = held.bias;
   }
   return at;
@@ -50,13 +44,11 @@ export function ensureHand(draft: Draft, nature: HeapNature, member: string | un
 
 /** The sand is another now, so the error that squeezes of the old one shared is gone. */
 export function freshHands(draft: Draft): void {
-  const size = sizeOf(draft.covariance);
   for (const { key, at } of draft.layout) {
     if (!key.startsWith('hand:')) continue;
     const shared = HAND_SD.shared * spreadOf(draft.hands[key.slice('hand:'.length)]);
-    carry(draft.covariance, [[at + 1, []]]);
+    cut(draft.covariance, at + 1, shared ** 2);
     draft.mean[at + 1] = 0;
-    draft.covariance[(at + 1) * size + at + 1] = shared ** 2;
   }
 }
 

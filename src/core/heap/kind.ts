@@ -152,7 +152,7 @@ export interface Scene {
   /** What the scale shows at its finest, g. */
   scale_g: number;
   /** Sand burnt by a kilogram of metal, as learned so far, kg. */
-  burn_per_metal: number;
+  burn_per_metal(): number;
 }
 
 /** What an entry does: moves of sand, and what it tells. */

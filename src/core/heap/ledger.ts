@@ -5,7 +5,7 @@ import { HEAP, bodyOf, isOut, moldKey, noBodies, type Bodies } from './bodies';
 import { inOrder, type LedgerEntry } from './entry';
 import type { Scene } from './kind';
 import { kindOf } from './kinds';
-import { after, moved, type Move } from './moves';
+import { after, massThere, moved, type Move } from './moves';
 import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 
 /**
@@ -69,7 +69,7 @@ export function sceneOf(
   bodies: Bodies,
   entry: Pick<LedgerEntry, 'mold_id'>,
   { system, targets, binder, scale_g = KITCHEN_SCALE_G }: Bookkeeping,
-  burn_per_metal = burntPerMetal(binder)
+  burn_per_metal = () => burntPerMetal(binder)
 ): Scene {
   return {
     bodies,
@@ -112,7 +112,8 @@ function book(books: Books, move: Move): Books {
 function withinWhatThereIs(bodies: Bodies, entry_id: number, move: Move): Move {
   if (move.do !== 'carry' && move.do !== 'burn' && move.do !== 'dry') return move;
   const body = bodyOf(bodies, move.from);
-  const available = move.do === 'dry' ? body.water : totalMass(body);
+  const available =
+    move.do === 'dry' ? body.water : move.do === 'carry' ? massThere(bodies, move) : totalMass(body);
   if (move.kg <= available) return move;
   if (move.kg <= available * (1 + 1e-9)) return { ...move, kg: available };
   const there = available.toFixed(available < 1 ? 3 : 2);

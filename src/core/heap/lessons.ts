@@ -104,7 +104,9 @@ export function taught(lessons: Lessons, lesson: Lesson): Lessons {
 /** The figure held at a value (SI) from now on, or learned anew. */
 export function holding(lessons: Lessons, of: LearnedFigure, value: number | null): Lessons {
   if (of === 'drying') return lessons;
-  return { ...lessons, counts: { ...lessons.counts, [of]: { ...NONE, held: value } } };
+  // A round that was over is forgotten with the others.
+  const round = of === 'spill' && lessons.round.back ? NO_ROUND : lessons.round;
+  return { ...lessons, round, counts: { ...lessons.counts, [of]: { ...NONE, held: value } } };
 }
 
 function counted(lessons: Lessons, of: CountedFigure, value: number): Lessons {

@@ -6,6 +6,7 @@ import {
   totalMass,
   type Composition
 } from '$core/material/composition';
+import { carry, passOn, type Covariance } from './covariance';
 import {
   HEAP,
   PART_COUNT,
@@ -24,8 +25,11 @@ import {
 export type Move =
   /** Sand, clay, water… comes from outside: masses `parts`, each error a direction over the parts and its size. */
   | { do: 'arrive'; to: BodyKey; parts: Composition; noise: readonly PartNoise[] }
-  /** `kg` of the well-mixed body goes to another one, or away for good (null); `sd` of the weighing, kg. */
-  | { do: 'carry'; from: BodyKey; to: BodyKey | null; kg: number; sd: number }
+  /**
+   * `kg` of the well-mixed body goes to another one, or away for good (null); `sd` of the weighing, kg. What is weighed
+   * along with it goes in proportion, to its own place.
+   */
+  | { do: 'carry'; from: BodyKey; to: BodyKey | null; kg: number; sd: number; along?: Passage | undefined }
   /** All of a body goes to another one, or away for good. */
   | { do: 'merge'; from: BodyKey; to: BodyKey | null }
   /** `kg` of a body burns: its clay dies, what burns and its water go, the rest stays as burnt sand. */
@@ -34,6 +38,12 @@ export type Move =
   | { do: 'dry'; from: BodyKey; kg: number; sd: number }
   /** The mass of a body grows less sure by `sd` kg, its composition not. */
   | { do: 'blur'; of: BodyKey; sd: number };
+
+/** From one body to another. */
+export interface Passage {
+  from: BodyKey;
+  to: BodyKey | null;
+}
 
 /** One source of error: the direction in which it moves the seven masses, and its size. */
 export type PartNoise = readonly [direction: readonly number[], sd: number];
@@ -56,15 +66,22 @@ export function moved(bodies: Bodies, move: Move): Moved {
       return { changed: new Map([[move.to, after]]), brought: move.parts, gone: composition() };
     }
     case 'carry': {
-      const from = bodyOf(bodies, move.from);
-      const share = shareOf(from, move.kg);
-      return passedOn(bodies, move.from, move.to, scaled(from, share));
+      const share = shareOf(massThere(bodies, move), move.kg);
+      const passed = passedOn(bodies, move.from, move.to, scaled(bodyOf(bodies, move.from), share));
+      if (!move.along) return passed;
+      const { from, to } = move.along;
+      const second = passedOn(bodies, from, to, scaled(bodyOf(bodies, from), share));
+      return {
+        changed: new Map([...passed.changed, ...second.changed]),
+        brought: composition(),
+        gone: plus(passed.gone, second.gone)
+      };
     }
     case 'merge':
       return passedOn(bodies, move.from, move.to, bodyOf(bodies, move.from));
     case 'burn': {
       const from = bodyOf(bodies, move.from);
-      const taken = scaled(from, shareOf(from, move.kg));
+      const taken = scaled(from, shareOf(totalMass(from), move.kg));
       const left = burntRest(taken);
       const changed = new Map<BodyKey, Composition>([
         [move.from, cleared(minus(from, taken))],
@@ -109,48 +126,17 @@ function passedOn(bodies: Bodies, from: BodyKey, to: BodyKey | null, taken: Comp
 const cleared = (body: Composition): Composition =>
   Math.abs(totalMass(body)) < NOTHING_KG ? composition() : body;
 
-/** The share that `kg` is of a body, all of it at most. */
-function shareOf(body: Composition, kg: number): number {
-  const total = totalMass(body);
-  return total > 0 ? Math.min(1, kg / total) : 0;
+/** The share that `kg` is of a mass, all of it at most. */
+const shareOf = (total: number, kg: number): number => (total > 0 ? Math.min(1, kg / total) : 0);
+
+/** What there is to be carried, kg: of the body, and of what is weighed along with it. */
+export function massThere(bodies: Bodies, { from, along }: { from: BodyKey; along?: Passage | undefined }): number {
+  return totalMass(bodyOf(bodies, from)) + (along ? totalMass(bodyOf(bodies, along.from)) : 0);
 }
 
 /** What is left of sand that burnt: grain, fines, and all its clay dead. */
 export function burntRest({ grain, fines, active_clay, dead_clay }: Composition): Composition {
   return composition({ grain, fines, dead_clay: active_clay + dead_clay });
-}
-
-/** A row of a Jacobian over bodies: the part of a body that changes, and how with each part of each body. */
-export interface Slope {
-  of: BodyKey;
-  part: number;
-  /** [body, part, weight]; the row's own identity entry included where it holds. */
-  by: (readonly [BodyKey, number, number])[];
-}
-
-/** How a move's outcome changes with what the bodies held before: rows that differ from the identity. */
-export function slopes(bodies: Bodies, move: Move): Slope[] {
-  switch (move.do) {
-    case 'arrive':
-    case 'blur':
-      return [];
-    case 'merge':
-      return mergeSlopes(move.from, move.to);
-    case 'dry': {
-      const from = bodyOf(bodies, move.from);
-      // Dried out altogether, what water there was before does not matter any more.
-      return move.kg < from.water ? [] : [{ of: move.from, part: WATER, by: [] }];
-    }
-    case 'carry': {
-      // Of a body that is emptied by weight, what nobody is sure of stays behind.
-      const from = bodyOf(bodies, move.from);
-      return carrySlopes(from, Math.min(move.kg, totalMass(from)), move.from, move.to, same);
-    }
-    case 'burn': {
-      const from = bodyOf(bodies, move.from);
-      return carrySlopes(from, Math.min(move.kg, totalMass(from)), move.from, move.to, inBurnt);
-    }
-  }
 }
 
 /** Into which part of the body it goes to a part passes; null where it is lost. */
@@ -166,56 +152,66 @@ const inBurnt: Passing = (part) =>
   part === ACTIVE ? DEAD : part === WATER || part === COMBUSTIBLES || part === OIL ? null : part;
 
 /**
- * x' = x(1 − kg/Σx) and y' = y + T·x·kg/Σx, with T the passing of parts: for s = kg/Σx,
- * ∂x'ᵢ/∂xⱼ = (1 − s)δᵢⱼ + xᵢ·s/Σx, and what leaves one row arrives in the other.
+ * J·P·Jᵀ of a move, in place.
+ *
+ * For s = kg/Σx of a body x that leaves, ∂x'ᵢ/∂xⱼ = (1 − s)δᵢⱼ + xᵢ·s/Σx, and what leaves one row arrives in the other.
+ *
+ * @param p covariance of a state in which the bodies' seven masses begin at `place`
  */
-function carrySlopes(
-  from: Composition,
-  kg: number,
-  key: BodyKey,
-  to: BodyKey | null,
-  passing: Passing
-): Slope[] {
-  const total = totalMass(from);
-  if (!(total > 0)) return [];
-  const masses = toVector(from);
-  const share = kg / total;
-  const rows: Slope[] = [];
-  const arriving = new Map<number, (readonly [BodyKey, number, number])[]>();
-  for (let i = 0; i < PART_COUNT; i++) {
-    const along = (masses[i]! * share) / total;
-    const left: (readonly [BodyKey, number, number])[] = [];
-    const target = to === null ? null : passing(i);
-    for (let j = 0; j < PART_COUNT; j++) {
-      const taken = (i === j ? share : 0) - along;
-      left.push([key, j, (i === j ? 1 : 0) - taken]);
-      if (target !== null && taken !== 0) {
-        const row = arriving.get(target) ?? [[to!, target, 1]];
-        row.push([key, j, taken]);
-        arriving.set(target, row);
-      }
+export function carryDoubt(
+  p: Covariance,
+  place: (key: BodyKey) => number,
+  bodies: Bodies,
+  move: Move
+): void {
+  switch (move.do) {
+    case 'arrive':
+    case 'blur':
+      return;
+    case 'merge':
+      // All of it leaves, whatever it was.
+      return passOn(p, placesOf(move.from, place), 1, NO_DIRECTION, passingTo(move.to, place, same));
+    case 'dry': {
+      // Dried out altogether, what water there was before does not matter any more.
+      if (move.kg >= bodyOf(bodies, move.from).water) carry(p, [[place(move.from) + WATER, []]]);
+      return;
     }
-    rows.push({ of: key, part: i, by: left });
+    case 'carry': {
+      const total = massThere(bodies, move);
+      if (!(total > 0)) return;
+      const ways = move.along ? [move, move.along] : [move];
+      // Of a body that is emptied by weight, what nobody is sure of stays behind.
+      const share = Math.min(1, move.kg / total);
+      const direction = ways.flatMap(({ from }) =>
+        toVector(bodyOf(bodies, from)).map((value) => (value * share) / total)
+      );
+      const lost = PART_COUNT;
+      const passing = ways.flatMap(({ to }) => passingTo(to, place, same) ?? Array<number>(lost).fill(-1));
+      return passOn(p, ways.flatMap(({ from }) => placesOf(from, place)), share, direction, passing);
+    }
+    case 'burn': {
+      const from = bodyOf(bodies, move.from);
+      const total = totalMass(from);
+      if (!(total > 0)) return;
+      const share = Math.min(1, move.kg / total);
+      const direction = toVector(from).map((value) => (value * share) / total);
+      return passOn(p, placesOf(move.from, place), share, direction, passingTo(move.to, place, inBurnt));
+    }
   }
-  for (const [part, by] of arriving) rows.push({ of: to!, part, by });
-  return rows;
 }
 
-function mergeSlopes(from: BodyKey, to: BodyKey | null): Slope[] {
-  const rows: Slope[] = [];
-  for (let i = 0; i < PART_COUNT; i++) {
-    rows.push({ of: from, part: i, by: [] });
-    if (to !== null)
-      rows.push({
-        of: to,
-        part: i,
-        by: [
-          [to, i, 1],
-          [from, i, 1]
-        ]
-      });
-  }
-  return rows;
+const NO_DIRECTION: readonly number[] = Array<number>(PART_COUNT).fill(0);
+
+const placesOf = (key: BodyKey, place: (key: BodyKey) => number): number[] =>
+  NO_DIRECTION.map((_, part) => place(key) + part);
+
+function passingTo(to: BodyKey | null, place: (key: BodyKey) => number, by: Passing): number[] | null {
+  if (to === null) return null;
+  const at = place(to);
+  return NO_DIRECTION.map((_, part) => {
+    const target = by(part);
+    return target === null ? -1 : at + target;
+  });
 }
 
 /** One source of error of a move, over the bodies it touches. */
@@ -241,22 +237,19 @@ export function noises(bodies: Bodies, move: Move): MoveNoise[] {
     }
     case 'carry':
     case 'burn': {
-      const from = bodyOf(bodies, move.from);
-      const total = totalMass(from);
+      const ways: Passage[] = move.do === 'carry' && move.along ? [move, move.along] : [move];
+      const total = massThere(bodies, move.do === 'carry' ? move : { from: move.from });
       if (!(total > 0)) return [];
-      const per_kg = scaled(from, 1 / total);
-      const away = toVector(per_kg).map((value) => -value);
-      if (move.to === null) return [{ along: [[move.from, away]], sd: move.sd }];
-      const arriving = move.do === 'burn' ? burntRest(per_kg) : per_kg;
-      return [
-        {
-          along: [
-            [move.from, away],
-            [move.to, toVector(arriving)]
-          ],
-          sd: move.sd
-        }
-      ];
+      const along = ways.flatMap(({ from, to }): [BodyKey, readonly number[]][] => {
+        const per_kg = scaled(bodyOf(bodies, from), 1 / total);
+        const away = toVector(per_kg).map((value) => -value);
+        if (to === null) return [[from, away]];
+        return [
+          [from, away],
+          [to, toVector(move.do === 'burn' ? burntRest(per_kg) : per_kg)]
+        ];
+      });
+      return [{ along, sd: move.sd }];
     }
   }
 }

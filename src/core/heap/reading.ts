@@ -50,7 +50,15 @@ export interface Told {
  */
 export function read(nature: HeapNature, belief: Belief, test: HeapTest, told: Told): Belief {
   const draft = drafted(belief);
-  const sand = sandOf(belief);
+  readInto(nature, draft, test, told);
+  return draft;
+}
+
+/** The same in place. */
+export function readInto(nature: HeapNature, draft: Draft, test: HeapTest, told: Told): void {
+  const sand = sandOf(draft);
+  const gradient = totalMass(sand) > 0 ? moistureOf(sand).gradient : null;
+  const had = gradient ? quadratic(draft.covariance, gradient, gradient) : 0;
   const looking = {
     system: nature.system,
     targets: nature.targets,
@@ -63,10 +71,9 @@ export function read(nature: HeapNature, belief: Belief, test: HeapTest, told: T
       reading.as === 'value'
         ? readValue(draft, reading, test, told)
         : readGrade(draft, nature, reading, test, told);
-    if (counted) restOn(draft, belief, test, told);
+    if (counted && gradient) restOn(draft, had, quadratic(draft.covariance, gradient, gradient), test, told);
   }
   lookAt(draft, nature, test, told);
-  return draft;
 }
 
 /** A mass that tells of bodies it came from: their sum is `kg`, give or take. Blunders are not looked for. */
@@ -103,7 +110,7 @@ function readValue(draft: Draft, reading: ValueReading, test: HeapTest, told: To
     const wanted = (off / CONFIRMED_AT) ** 2 - own_sd * own_sd;
     const had = dot(gradient, ph);
     if (had > 0 && wanted > had) {
-      addOuter(draft.covariance, ph, ph, (wanted / had - 1) / had);
+      addOuter(draft.covariance, ph, (wanted / had - 1) / had);
       ph = times(draft.covariance, gradient);
     }
     variance = dot(gradient, ph) + own_sd * own_sd;
@@ -135,7 +142,7 @@ function agreeingWith(draft: Draft, test: HeapTest, off: number, sd: number): Qu
 function draw(draft: Draft, ph: Vector, variance: number, off: number, weight: number, doubt: number): void {
   const scale = 1 / variance;
   for (let i = 0; i < ph.length; i++) draft.mean[i]! += weight * ph[i]! * scale * off;
-  addOuter(draft.covariance, ph, ph, -weight * scale + doubt * off * off * scale * scale);
+  addOuter(draft.covariance, ph, -weight * scale + doubt * off * off * scale * scale);
   keepPossible(draft);
 }
 
@@ -181,7 +188,7 @@ function readGrade(
   }
   const scale = 1 / variance;
   for (let i = 0; i < ph.length; i++) draft.mean[i]! += ph[i]! * scale * (told_us.mean - felt);
-  addOuter(draft.covariance, ph, ph, (told_us.variance * scale - 1) * scale);
+  addOuter(draft.covariance, ph, (told_us.variance * scale - 1) * scale);
   keepPossible(draft);
   return told_us.slipped <= SLIPPED;
 }
@@ -219,12 +226,7 @@ export function gradeMoments(mean: number, sd: number, named: 1 | 2 | 3 | 4 | 5)
 }
 
 /** Of the doubt about the moisture, the share that this reading took away rests on it. */
-function restOn(draft: Draft, before: Belief, test: HeapTest, told: Told): void {
-  const sand = sandOf(before);
-  if (!(totalMass(sand) > 0)) return;
-  const { gradient } = moistureOf(sand);
-  const had = quadratic(before.covariance, gradient, gradient);
-  const left = quadratic(draft.covariance, gradient, gradient);
+function restOn(draft: Draft, had: number, left: number, test: HeapTest, told: Told): void {
   const weight = had > 0 ? Math.min(1, Math.max(0, 1 - left / had)) : 0;
   const rest = { entry_id: told.entry_id, kind: test.kind, at: draft.at ?? '', weight };
   draft.rests_on = [...restingLess(draft.rests_on, 1 - weight), ...restingLess([rest], 1)];

@@ -5,7 +5,8 @@ import {
   DRYING,
   WEATHER,
   drafted,
-  restsAfter,
+  moistureVariance,
+  restLess,
   sandOf,
   varianceAt,
   type Belief,
@@ -15,8 +16,8 @@ import {
 } from './belief';
 import { WATER, indexOfPart } from './bodies';
 import { containerKey, type Container } from './container';
-import { carry, sizeOf } from './covariance';
-import { SHED, holdingOf, waterAfterStanding, type Standing } from './drying';
+import { carry, cut, sizeOf } from './covariance';
+import { SHED, evaporationOf, holdingOf, waterLeft, type Standing } from './drying';
 import { freshHands } from './hand';
 import { spellOver } from './weather-spell';
 
@@ -34,27 +35,37 @@ export const aimedRatio = ({ temper_ratio, moisture, oil }: Targets): number | n
 
 /** Carries a belief through the time until `at`: the heap dries, by an amount known only roughly. */
 export function standUntil(nature: HeapNature, belief: Belief, at: string): Belief {
-  if (belief.at === null) return { ...belief, at };
-  const from_ms = Date.parse(belief.at);
+  if (belief.at !== null && belief.at >= at) return belief;
+  const draft = drafted(belief);
+  stand(nature, draft, at);
+  return draft;
+}
+
+/** The same in place. */
+export function stand(nature: HeapNature, draft: Draft, at: string): void {
+  const before = draft.at;
+  if (before !== null && before >= at) return;
+  draft.at = at;
+  if (before === null) return;
+  const from_ms = Date.parse(before);
   const to_ms = Date.parse(at);
   const hours = (to_ms - from_ms) / 3_600_000;
-  if (!(hours > 0)) return belief;
-  const draft = drafted(belief);
-  draft.at = at;
-  const sand = sandOf(belief);
-  const climate = nature.air ? nature.air(belief.container, from_ms, to_ms) : SHED;
+  if (!(hours > 0)) return;
+  const sand = sandOf(draft);
+  const was = moistureVariance(draft);
+  const climate = nature.air ? nature.air(draft.container, from_ms, to_ms) : SHED;
   const standing: Standing = {
     water_kg: sand.water,
     ...holdingOf(sand, aimedRatio(nature.targets)),
-    exposed_area_m2: belief.container.exposed_area_m2,
-    cover: belief.container.cover,
+    exposed_area_m2: draft.container.exposed_area_m2,
+    cover: draft.container.cover,
     climate
   };
   dryOut(draft, standing, hours);
-  draft.rests_on = restsAfter(belief, draft);
+  restLess(draft, was);
   const total = totalMass(sand);
-  const dried_by = total > 0 ? (belief.mean[WATER]! - draft.mean[WATER]!) / total : 0;
-  const since = belief.looks[0]?.at;
+  const dried_by = total > 0 ? (sand.water - draft.mean[WATER]!) / total : 0;
+  const since = draft.looks[0]?.at;
   if (since !== undefined) {
     const stood = (to_ms - Date.parse(since)) / 3_600_000;
     if (stood > SAME_SAND_HOURS || dried_by > SAME_SAND_MOISTURE) {
@@ -62,7 +73,6 @@ export function standUntil(nature: HeapNature, belief: Belief, at: string): Beli
       freshHands(draft);
     }
   }
-  return draft;
 }
 
 /** Points and weights of Gauss and Hermite for a standard normal, three and five of them. */
@@ -100,8 +110,9 @@ function dryOut(draft: Draft, standing: Standing, hours: number): void {
   const tilt = water_sd > 1e-12 ? shared / water_sd : 0;
   const rest = Math.sqrt(Math.max(0, log_variance - tilt * tilt));
   // The course depends on rate times time, so drying faster is standing longer.
+  const rate = evaporationOf(standing);
   const left = (water_kg: number, faster: number) =>
-    waterAfterStanding({ ...standing, water_kg }, hours * Math.exp(faster));
+    waterLeft(water_kg, standing, rate, hours * Math.exp(faster));
   const before = standing.water_kg;
   if (!(before > 0)) return standStill(draft, spell);
   let [mean, by_water, by_log, square] = [0, 0, 0, 0];
@@ -122,7 +133,6 @@ function dryOut(draft: Draft, standing: Standing, hours: number): void {
       ? (by_water - of_log * tilt) / water_sd
       : (left(before * (1 + STEP), log) - left(before, log)) / (before * STEP);
   const more_clay = {
-    ...standing,
     free_kg: standing.free_kg * (1 + STEP),
     bound_kg: standing.bound_kg * (1 + STEP)
   };
@@ -130,7 +140,7 @@ function dryOut(draft: Draft, standing: Standing, hours: number): void {
   const course = hours * Math.exp(log);
   const of_active =
     active > 0
-      ? (waterAfterStanding(more_clay, course) - waterAfterStanding(standing, course)) / (active * STEP)
+      ? (waterLeft(before, more_clay, rate, course) - waterLeft(before, standing, rate, course)) / (active * STEP)
       : 0;
   draft.mean[WATER] = mean;
   draft.mean[WEATHER]! *= spell.end_of_start;
@@ -191,8 +201,6 @@ export function teachDrying(draft: Draft, factor: number | null): void {
 }
 
 function setDrying(draft: Draft, { log_drying, variance }: LearnedDrying): void {
-  // An empty row of the Jacobian cuts the drying's ties to the masses: it is known from elsewhere now.
-  carry(draft.covariance, [[DRYING, []]]);
-  draft.covariance[DRYING * sizeOf(draft.covariance) + DRYING] = variance;
+  cut(draft.covariance, DRYING, variance);
   draft.mean[DRYING] = log_drying;
 }

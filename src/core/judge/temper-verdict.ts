@@ -1,6 +1,6 @@
-import { dryShare, moistureFraction, totalMass, type Composition } from '$core/material/composition';
+import { dryMass, dryShare, moistureFraction, totalMass, type Composition } from '$core/material/composition';
 import { OIL_SAND_REJECT_MOISTURE, middle, type System, type Targets } from '$core/reference/targets';
-import { moistureAtRatio, temperWindow } from './temper-window';
+import { aimMoisture, moistureAtRatio, temperWindow } from './temper-window';
 
 export type Verdict =
   | 'empty'
@@ -101,6 +101,8 @@ function oilVerdict({ targets, sand, chances, seen }: Judged): Verdict {
 
 function byChance({ targets, sand, chances, short_of_clay }: Judged): Verdict {
   const { below, inside, above } = chances;
+  // Wet only for the little clay that it has: with what it lacks, the same water tempers it.
+  if (short_of_clay && above >= PROBABLE && !wetWithClay(targets, sand)) return 'short-of-clay';
   if (inside >= SURE) return short_of_clay ? 'short-of-clay' : 'in-temper';
   if (below >= SURE) return factorOf(targets, sand) < DRY_FACTOR ? 'dry' : 'a-little-dry';
   if (above >= SURE) return factorOf(targets, sand) >= WET_FACTOR ? 'too-wet' : 'a-little-wet';
@@ -108,6 +110,13 @@ function byChance({ targets, sand, chances, short_of_clay }: Judged): Verdict {
   const likeliest = Math.max(below, inside, above);
   if (likeliest < PROBABLE) return 'not-known';
   return likeliest === below ? 'probably-dry' : likeliest === inside ? 'probably-in-temper' : 'probably-wet';
+}
+
+/** Whether it would be wet of the aim even with as much clay as it should have; the clay brings a little water itself. */
+function wetWithClay(targets: Targets, sand: Composition): boolean {
+  const lacking = targets.active_clay.min * dryMass(sand) - sand.active_clay;
+  const mended = { ...sand, active_clay: sand.active_clay + Math.max(0, lacking) };
+  return moistureFraction(sand) > aimMoisture(targets, mended);
 }
 
 const DRY: readonly Verdict[] = ['dry', 'a-little-dry', 'probably-dry'];

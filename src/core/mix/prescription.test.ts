@@ -1,7 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { aimMoisture, moistureAtRatio, temperWindow } from '$core/judge/temper-window';
-import { temperVerdict } from '$core/judge/temper-verdict';
+import {
+  aimMoisture,
+  moistureAtRatio,
+  temperWindow,
+  usualMoistureCheck,
+  waterAtRatio
+} from '$core/judge/temper-window';
+import { temperVerdict, verdictOf, type Judged, type Verdict } from '$core/judge/temper-verdict';
 import { arrivalOf } from '$core/material/arrival';
 import {
   composition,
@@ -13,7 +19,13 @@ import {
 } from '$core/material/composition';
 import { HEAP_BINDERS, TARGETS } from '$core/reference/targets';
 import { mixingSteps, mullingMinutes } from './mixing-order';
-import { prescribe, type StockAtHand } from './prescription';
+import {
+  NEEDS_OF,
+  knownExactly,
+  prescribe,
+  type Prescription,
+  type StockAtHand
+} from './prescription';
 import { costOf, stockCheck } from './stock-check';
 
 const targets = TARGETS['sodium-bentonite'];
@@ -29,27 +41,41 @@ const heap = (active: number, moisture: number): Composition =>
     active_clay: 40 * active,
     water: (40 * moisture) / (1 - moisture)
   });
-const ask = (sand: Composition, at = stock()) => prescribe('water', targets, sand, at);
+const ask = (sand: Composition, at = stock()) => prescribe(knownExactly('water', targets, sand), at);
 
 describe('temper window', () => {
-  it('follows the clay that is there: 7.2 % at τ 0.38 to 0.48, kept above 2.8 %', () => {
-    const window = temperWindow(targets, 0.072);
-    expect(window.min).toBe(0.028);
-    expect(window.max).toBeCloseTo(moistureAtRatio(0.48, 0.072), 12);
+  it('follows the clay that is there, with the water that dead clay and fines hold on top', () => {
+    const mix = composition({ grain: 76, active_clay: 8, dead_clay: 6, fines: 10 });
+    expect(waterAtRatio(mix, 0.475)).toBeCloseTo(4.7, 10);
+    expect(moistureAtRatio(mix, 0.475)).toBeCloseTo(0.04489, 5);
+    expect(temperWindow(targets, heap(0.072, 0.03)).min).toBeCloseTo(0.38 * 0.072 / (1 + 0.38 * 0.072), 12);
+  });
+  it('is never clamped: natural sand with 8 % clay is mud at 5.2 % water, and the usual moisture is a check beside it', () => {
+    const natural = TARGETS.natural;
+    const sand = heap(0.08, 0.052);
+    expect(verdictOf('water', natural, sand)).toBe('too-wet');
+    expect(usualMoistureCheck(natural, sand)).toBe('below-usual');
+    expect(usualMoistureCheck(natural, heap(0.13, 0.05))).toBeNull();
+    expect(usualMoistureCheck(targets, heap(0.2, 0.05))).toBe('above-usual');
   });
   it('is the user’s own window where there is no ratio', () => {
-    expect(temperWindow({ ...targets, temper_ratio: null }, 0.068)).toEqual(targets.moisture);
+    const own = { ...targets, temper_ratio: null };
+    expect(temperWindow(own, heap(0.068, 0.03))).toEqual(targets.moisture);
+    expect(aimMoisture(own, heap(0.068, 0.03))).toBeCloseTo(0.035, 12);
   });
-  it('always lies within the moisture window of its kind and is wide enough to hit', () => {
+  it('holds its own aim, and does not hang on the water that is there', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...HEAP_BINDERS),
-        fc.double({ min: 0, max: 0.3, noNaN: true }),
-        (binder, active) => {
-          const window = temperWindow(TARGETS[binder], active);
-          expect(window.max - window.min).toBeGreaterThanOrEqual(0.004 - 1e-12);
-          expect(window.min).toBeGreaterThanOrEqual(TARGETS[binder].moisture.min - 1e-12);
-          expect(window.max).toBeLessThanOrEqual(TARGETS[binder].moisture.max + 1e-12);
+        fc.double({ min: 0.01, max: 0.3, noNaN: true }),
+        fc.double({ min: 0, max: 0.2, noNaN: true }),
+        (binder, active, moisture) => {
+          const window = temperWindow(TARGETS[binder], heap(active, moisture));
+          const aim = aimMoisture(TARGETS[binder], heap(active, moisture));
+          expect(window.max).toBeGreaterThan(window.min);
+          expect(aim).toBeGreaterThan(window.min);
+          expect(aim).toBeLessThan(window.max);
+          expect(temperWindow(TARGETS[binder], heap(active, 0)).max).toBeCloseTo(window.max, 12);
         }
       )
     );
@@ -57,8 +83,19 @@ describe('temper window', () => {
 });
 
 describe('verdict', () => {
-  const at = (moisture: number, active_clay = 0.08) =>
-    temperVerdict('water', targets, { total_kg: 40, moisture, active_clay, oil: 0 });
+  const at = (moisture: number, active = 0.08) => verdictOf('water', targets, heap(active, moisture));
+  const judged = (more: Partial<Judged>): Verdict =>
+    temperVerdict({
+      system: 'water',
+      targets,
+      sand: heap(0.08, 0.034),
+      chances: { below: 0.05, inside: 0.9, above: 0.05 },
+      seen: true,
+      look: null,
+      short_of_clay: false,
+      ...more
+    });
+  const grade = (of: 1 | 2 | 3 | 4 | 5) => ({ grade: of, lifeless: false });
   it('climbs from dry to too wet', () => {
     expect([0.01, 0.027, 0.034, 0.042, 0.055].map((w) => at(w))).toEqual([
       'dry',
@@ -68,9 +105,39 @@ describe('verdict', () => {
       'too-wet'
     ]);
   });
+  it('is not known of sand that nobody looked at, whatever was weighed', () => {
+    expect(judged({ seen: false })).toBe('not-known');
+    expect(judged({ seen: false, chances: { below: 0, inside: 1, above: 0 } })).toBe('not-known');
+  });
+  it('says in temper only where it is sure, probably where it is likely, and not known at a coin toss', () => {
+    const inside = (p: number) => judged({ chances: { below: (1 - p) / 2, inside: p, above: (1 - p) / 2 } });
+    expect([0.95, 0.8, 0.79, 0.55, 0.54].map(inside)).toEqual([
+      'in-temper',
+      'in-temper',
+      'probably-in-temper',
+      'probably-in-temper',
+      'not-known'
+    ]);
+    const below = (p: number) =>
+      judged({ sand: heap(0.08, 0.027), chances: { below: p, inside: 1 - p, above: 0 } });
+    expect([0.9, 0.7, 0.5].map(below)).toEqual(['a-little-dry', 'probably-dry', 'not-known']);
+  });
+  it('is ruled by the latest squeeze: never in temper where the hand denies it', () => {
+    for (const of of [1, 2, 4, 5] as const) expect(judged({ look: grade(of) })).not.toMatch(/in-temper/);
+    expect(judged({ look: grade(3) })).toBe('in-temper');
+    expect(judged({ look: grade(5) })).toBe('probably-wet');
+    expect(judged({ look: { grade: 2, lifeless: true } })).toBe('lifeless');
+    const wet = { sand: heap(0.08, 0.06), chances: { below: 0, inside: 0, above: 1 } };
+    expect(judged({ ...wet, look: grade(5) })).toBe('too-wet');
+    expect(judged({ ...wet, look: grade(3) })).toBe('not-known');
+    const likely = { chances: { below: 0.35, inside: 0.6, above: 0.05 }, look: grade(2) };
+    expect(judged(likely)).toBe('probably-dry');
+  });
   it('judges oil sand by the water it should not have', () => {
-    const oil = (moisture: number, share: number) =>
-      temperVerdict('oil', TARGETS.oil, { total_kg: 10, moisture, active_clay: 0.047, oil: share });
+    const oil = (moisture: number, share: number) => {
+      const dry = composition({ grain: 9.5 - 10 * share, active_clay: 0.47, oil: 10 * share });
+      return verdictOf('oil', TARGETS.oil, { ...dry, water: (totalMass(dry) * moisture) / (1 - moisture) });
+    };
     expect([oil(0.002, 0.018), oil(0.006, 0.018), oil(0.009, 0.018), oil(0.002, 0.01)]).toEqual([
       'in-temper',
       'a-little-wet',
@@ -79,9 +146,7 @@ describe('verdict', () => {
     ]);
   });
   it('has a word for an empty heap', () => {
-    expect(temperVerdict('water', targets, { total_kg: 0, moisture: 0, active_clay: 0, oil: 0 })).toBe(
-      'empty'
-    );
+    expect(verdictOf('water', targets, composition())).toBe('empty');
   });
 });
 
@@ -91,14 +156,29 @@ describe('prescribe', () => {
     expect(answer.need).toBe('water');
     expect(answer.binder_kg).toBe(0);
     expect(answer.splashes_kg.reduce((a, b) => a + b, 0)).toBeCloseTo(answer.water_kg, 12);
-    expect(moistureFraction(answer.after)).toBeCloseTo(aimMoisture(targets, 0.08), 10);
+    expect(moistureFraction(answer.after)).toBeCloseTo(aimMoisture(targets, heap(0.08, 0.022)), 10);
     expect(answer.reason).toContain('0.43 of its weight');
+  });
+  it('dashes splashes by how unsure it is, and stops a little dry', () => {
+    const unsure = (off_aim_sd: number) =>
+      prescribe({ ...knownExactly('water', targets, heap(0.08, 0.018)), off_aim_sd }, stock());
+    const sure_kg = ({ splashes_kg, sure_splashes }: Prescription) =>
+      splashes_kg.slice(0, sure_splashes).reduce((sum, kg) => sum + kg, 0);
+    const [sure, little, much] = [unsure(0), unsure(0.004), unsure(0.2)];
+    expect(sure_kg(sure)).toBeGreaterThan(0.9 * sure.water_kg);
+    expect(sure_kg(little)).toBeLessThan(sure_kg(sure));
+    expect(much.sure_splashes).toBe(0);
+    expect(little.water_kg).toBeLessThan(sure.water_kg);
+    expect(little.water_kg).toBeGreaterThan(0.9 * sure.water_kg);
+    for (const each of [sure, little, much])
+      expect(each.splashes_kg.reduce((a, b) => a + b, 0)).toBeCloseTo(each.water_kg, 12);
   });
   it('asks for clay and water together when clay is short', () => {
     const answer = ask(heap(0.055, 0.022));
     expect(answer.need).toBe('clay-and-water');
     expect(dryShare(answer.after, 'active_clay')).toBeCloseTo(0.0775, 10);
     expect(moistureFraction(answer.after)).toBeCloseTo(answer.aim.moisture, 10);
+    expect(moistureFraction(answer.after)).toBeCloseTo(aimMoisture(targets, answer.after), 4);
     expect(answer.rest_s).toBeGreaterThan(ask(heap(0.08, 0.022)).rest_s);
   });
   it('names the material that stock lacks', () => {
@@ -123,8 +203,25 @@ describe('prescribe', () => {
     expect(dryShare(mixed, 'active_clay')).toBeCloseTo(0.08, 10);
   });
   it('leaves sand in temper alone, and an empty heap too', () => {
-    expect(ask(heap(0.08, aimMoisture(targets, 0.08))).need).toBe('nothing');
+    expect(ask(heap(0.08, aimMoisture(targets, heap(0.08, 0)))).need).toBe('nothing');
     expect(ask(composition()).need).toBe('sand');
+  });
+  it('asks for a look before anything, where nobody looked', () => {
+    const unseen = { ...knownExactly('water', targets, heap(0.08, 0.022)), verdict: 'not-known' as const };
+    const answer = prescribe(unseen, stock());
+    expect(answer).toMatchObject({ need: 'test', sure_splashes: 0, binder_kg: 0 });
+    expect(answer.water_kg).toBeGreaterThan(0);
+    expect(answer.reason).toContain('squeeze it');
+  });
+  it('mends lifeless sand with fines, or with clay where it has those, never with water', () => {
+    const lifeless = (sand: Composition) =>
+      prescribe({ ...knownExactly('water', targets, sand), verdict: 'lifeless' }, stock());
+    const coarse = lifeless(heap(0.08, 0.034));
+    expect(coarse).toMatchObject({ need: 'fines-or-clay', water_kg: 0, binder_kg: 0 });
+    expect(dryShare(coarse.after, 'fines')).toBeCloseTo(0.03, 10);
+    const fine = lifeless(plus(heap(0.06, 0.034), composition({ fines: 2 })));
+    expect(fine).toMatchObject({ need: 'fines-or-clay', water_kg: 0, fines_kg: 0 });
+    expect(dryShare(fine.after, 'active_clay')).toBeCloseTo(0.0775, 3);
   });
   it('does not prescribe a clay weaker than the mix', () => {
     const weak = { ...stock(), binder: { moisture_fraction: 0.09, active_fraction: 0.05, available_kg: 50 } };
@@ -138,33 +235,53 @@ describe('prescribe', () => {
       ...stock(),
       binder: { moisture_fraction: 0.01, active_fraction: 1, available_kg: 2 }
     };
-    const answer = prescribe('oil', TARGETS.oil, dryMix, oilStock);
+    const answer = prescribe(knownExactly('oil', TARGETS.oil, dryMix), oilStock);
     expect(answer.need).toBe('oil');
     expect(dryShare(answer.after, 'oil')).toBeCloseTo(
       TARGETS.oil.oil!.min * 0.75 + TARGETS.oil.oil!.max * 0.25,
       10
     );
     expect(answer.water_kg).toBe(0);
-    const damp = prescribe('oil', TARGETS.oil, { ...dryMix, water: 0.12 }, oilStock);
+    const damp = prescribe(knownExactly('oil', TARGETS.oil, { ...dryMix, water: 0.12 }), oilStock);
     expect(damp.need).toBe('drying');
     expect(damp.reason).toContain('Do not pour');
   });
-  it('carried out, always leaves the sand in temper', () => {
+  it('agrees with the verdict, is never negative, and never dries sand in temper: a grid of every kind of heap', () => {
+    let states = 0;
+    for (const binder of HEAP_BINDERS)
+      for (let active = 0.01; active <= 0.2; active += 0.01)
+        for (let moisture = 0.002; moisture <= 0.12; moisture += 0.006)
+          for (const verdict of [null, ...(Object.keys(NEEDS_OF) as Verdict[])]) {
+            const system = binder === 'oil' ? 'oil' : 'water';
+            const exact = knownExactly(system, TARGETS[binder], heap(active, moisture));
+            // Verdicts come from squeezes and doubt as well: whichever is given, the need goes with it.
+            const patient = { ...exact, verdict: verdict ?? exact.verdict, off_aim_sd: verdict ? 0.004 : 0 };
+            if (system === 'oil' && ['dry', 'a-little-dry', 'probably-dry', 'lifeless'].includes(patient.verdict)) continue;
+            if (system === 'water' && patient.verdict === 'short-of-oil') continue;
+            if (patient.verdict === 'empty') continue;
+            const answer = prescribe(patient, stock());
+            states += 1;
+            expect([patient.verdict, NEEDS_OF[patient.verdict]]).toEqual([
+              patient.verdict,
+              expect.arrayContaining([answer.need])
+            ]);
+            const { water_kg, binder_kg, oil_kg, fines_kg, water_to_lose_kg, splashes_kg } = answer;
+            for (const kg of [water_kg, binder_kg, oil_kg, fines_kg, water_to_lose_kg, ...splashes_kg])
+              expect(kg).toBeGreaterThanOrEqual(0);
+            if (patient.verdict === 'in-temper') expect(water_to_lose_kg).toBe(0);
+          }
+    expect(states).toBeGreaterThan(20_000);
+  });
+  it('carried out, always leaves the sand in temper, or short of a clay that is too weak', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...HEAP_BINDERS.filter((binder) => binder !== 'oil')),
         fc.double({ min: 0.02, max: 0.2, noNaN: true }),
         fc.double({ min: 0.001, max: 0.12, noNaN: true }),
         (binder, active, moisture) => {
-          const answer = prescribe('water', TARGETS[binder], heap(active, moisture), stock());
-          const after = answer.after;
-          const verdict = temperVerdict('water', TARGETS[binder], {
-            total_kg: totalMass(after),
-            moisture: moistureFraction(after),
-            active_clay: dryShare(after, 'active_clay'),
-            oil: 0
-          });
-          expect(verdict).toBe('in-temper');
+          const patient = knownExactly('water', TARGETS[binder], heap(active, moisture));
+          const { after } = prescribe(patient, stock());
+          expect(verdictOf('water', TARGETS[binder], after)).toBe('in-temper');
         }
       )
     );

@@ -149,4 +149,4 @@ function heated(event: Poured, { bodies, mold, names_mold }: Scene) {
 }
 
 /** Metal that was poured, or, unknown, as much as would have burnt that sand, kg. */
-const metalOf = (event: Poured, { burn_per_metal }: Scene) => event.metal_kg ?? event.burnt_kg / burn_per_metal;
+const metalOf = (event: Poured, { burn_per_metal }: Scene) => event.metal_kg ?? event.burnt_kg / burn_per_metal();

@@ -53,22 +53,25 @@ export const returned = entryKind({
           what: rest_lost ? 'returned from a mold, the rest spilled' : 'returned from a mold',
           amount: signed('+', mass, kg)
         },
-  effect(event: Returned, { bodies, mold, names_mold, scale_g }) {
-    const molds = names_mold ? [mold] : moldsOut(bodies);
+  effect(event: Returned, { bodies, mold: named, names_mold, scale_g }) {
+    const molds = names_mold ? [named] : moldsOut(bodies);
     const out = molds.reduce((sum, key) => sum + outOf(bodies, key), 0);
     const sd = weighingSd(event.kg, scale_g) + (event.weighed === false ? 0.02 * event.kg : 0);
     const moves: Move[] = [];
     const share = out > 0 ? Math.min(1, event.kg / out) : 0;
-    for (const key of molds) {
-      for (const [from, to] of [
-        [key, HEAP],
-        [burntIn(key), BURNT]
-      ] as const) {
-        const there = totalMass(bodyOf(bodies, from));
-        if (!(there > 0)) continue;
-        if (share < 1) moves.push({ do: 'carry', from, to, kg: share * there, sd: (sd * there) / out });
-        if (share === 1 || event.rest_lost) moves.push({ do: 'merge', from, to: share === 1 ? to : null });
+    for (const mold of molds) {
+      const burnt = bodies.has(burntIn(mold)) ? burntIn(mold) : null;
+      const there = outOf(bodies, mold);
+      if (!(there > 0)) continue;
+      // Sand and what burnt in it come back together, on one weighing.
+      const along = burnt ? { from: burnt, to: BURNT } : undefined;
+      if (share < 1) {
+        const kg = share * there;
+        moves.push({ do: 'carry', from: mold, to: HEAP, kg, sd: (sd * there) / out, along });
       }
+      if (share < 1 && !event.rest_lost) continue;
+      moves.push({ do: 'merge', from: mold, to: share === 1 ? HEAP : null });
+      if (burnt) moves.push({ do: 'merge', from: burnt, to: share === 1 ? BURNT : null });
     }
     const more = event.kg - out;
     if (more > 1e-9 * event.kg) {

@@ -2,12 +2,13 @@ import {
   believedDryShare,
   believedMass,
   believedMoisture,
+  drafted,
   firstBelief,
   type Belief,
   type HeapNature
 } from '$core/heap/belief';
 import { before, withBatchTests, type LedgerEntry } from '$core/heap/entry';
-import { advance } from '$core/heap/estimate';
+import { advance, advanceInto } from '$core/heap/estimate';
 import { LedgerError, apply, applyAsFarAs, emptyBooks, type Books } from '$core/heap/ledger';
 import { standUntil } from '$core/heap/standing';
 
@@ -147,11 +148,12 @@ export function walked(ledger: HeapLedger): HeapLedger {
   walk.balances.length = walk.done;
   walk.story_ends.length = walk.done;
   walk.story.length = walk.story_ends[walk.done - 1] ?? 0;
+  if (walk.done < count) walk.belief = drafted(walk.belief);
   while (walk.done < count) {
     const entry = entries[walk.done]!;
     const ms = Date.parse(entry.at);
     standThrough(nature, walk, ms);
-    walk.belief = advance(nature, walk.belief, entry);
+    advanceInto(nature, walk.belief, entry);
     walk.books = keptBooks(walk, entry, nature);
     walk.done += 1;
     const moisture = believedMoisture(walk.belief);
@@ -164,7 +166,7 @@ export function walked(ledger: HeapLedger): HeapLedger {
     walk.story_ends.push(walk.story.length);
     const { done, belief, books, checkpoints } = walk;
     if (done % SPACING === 0 && (checkpoints.at(-1)?.done ?? 0) < done)
-      walk.checkpoints = [...checkpoints, { done, belief, books }];
+      walk.checkpoints = [...checkpoints, { done, belief: drafted(belief), books }];
   }
   return ledger;
 }

@@ -4,7 +4,8 @@ import { parseQuantity } from '$core/quantity/parse';
 import { TARGETS } from '$core/reference/targets';
 import { heapTests } from '$lib/schema/heap-test';
 import { check } from '$lib/schema/validate';
-import { GUIDES, meanAndSpread, oddOneOut, type Guide } from './guides';
+import { meanAndSpread, oddOneOut } from '$core/bench/repeats';
+import { GUIDES, type Guide } from './guides';
 
 const READINGS: Record<string, Record<string, string>> = {
   compactability: { end_mm: '56 mm' },

@@ -3,8 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { TARGETS } from '$core/reference/targets';
 import { burntPerMetal } from '$core/reference/wear';
 import type { HeapNature } from './belief';
-import type { Event, LedgerEntry } from './entry';
-import { learn, learnedDrying } from './learning';
+import type { LedgerEntry } from './entry';
+import { believe } from './estimate';
+import type { Event } from './kinds';
+import { learned, learnedDrying } from './lessons';
 
 const START = Date.UTC(2026, 2, 1);
 const ledger = (...events: Event[]): LedgerEntry[] =>
@@ -20,10 +22,11 @@ const found: Event = {
 };
 const nature: HeapNature = {
   system: 'water',
+  binder: 'sodium-bentonite',
   targets: TARGETS['sodium-bentonite'],
   container: { cover: 'sealed', exposed_area_m2: 0.1 }
 };
-const of = (...events: Event[]) => learn(nature, 'sodium-bentonite', ledger(found, ...events));
+const of = (...events: Event[]) => learned(believe(nature, ledger(found, ...events)).lessons, nature);
 
 describe('rammed density', () => {
   const rammed = (kg: number): Event => ({ kind: 'drawn', kg, rammed_l: 10 });
