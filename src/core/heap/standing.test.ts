@@ -111,7 +111,9 @@ describe('drying in the estimate', () => {
     for (let i = 1; i <= 20; i++)
       noted = advance(nature('lid'), noted, { id: i, at: at(1.4 * i), event: { kind: 'noted' } });
     expect(believedMoisture(noted).value).toBeCloseTo(believedMoisture(stood).value, 3);
-    expect(believedMoisture(noted).sd / believedMoisture(stood).sd).toBeCloseTo(1, 1);
+    const sharpened = believedMoisture(noted).sd / believedMoisture(stood).sd;
+    expect(sharpened).toBeGreaterThan(0.95);
+    expect(sharpened).toBeLessThan(1.12);
     expect(believedMoisture(stood).sd).toBeGreaterThan(0.002);
   });
   it('sand dried out is as dry as its clay lets it, give or take how sands differ', () => {

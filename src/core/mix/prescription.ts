@@ -253,9 +253,15 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
     case 'a-little-wet':
     case 'too-wet': {
       // A hand that found mud rules: then there is at least the window's edge to dry down from.
-      const edge = temperWindow(targets, sand).max;
-      const water_to_lose_kg = Math.max(0, -waterToAdd(total, Math.max(moisture, edge), aim));
-      return tooWet(sand, stock, climate, base, problem, { binder_kg, water_to_lose_kg });
+      const wet = { ...problem, moisture: Math.max(moisture, temperWindow(targets, sand).max) };
+      // Clay that goes in brings water of its own, and makes room for more.
+      const dried = addClay
+        ? clayAndWater(wet)
+        : { binder_kg: 0, water_kg: waterToAdd(total, wet.moisture, aim) };
+      return tooWet(sand, stock, climate, base, problem, {
+        binder_kg: Math.max(0, dried.binder_kg),
+        water_to_lose_kg: Math.max(0, -dried.water_kg)
+      });
     }
     default: {
       const window = temperWindow(targets, sand);
