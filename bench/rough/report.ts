@@ -34,4 +34,5 @@ export function report(heaps: number, sessions: number, seed: number): void {
   }
 }
 
-if (process.argv[1]?.endsWith('report.ts')) report(Number(process.argv[2] ?? 60), 15, Number(process.argv[3] ?? 1));
+if (process.argv[1]?.endsWith('report.ts'))
+  report(Number(process.argv[2] ?? 60), 15, Number(process.argv[3] ?? 1));

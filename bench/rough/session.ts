@@ -215,7 +215,13 @@ class Shed {
     this.batch(kg, clay, damp, label, kg * by.between(0.012, 0.03));
   }
 
-  private batch(sand_kg: number, clay_kg: number, damp: boolean, [active, wet]: [number, number], water_kg: number) {
+  private batch(
+    sand_kg: number,
+    clay_kg: number,
+    damp: boolean,
+    [active, wet]: [number, number],
+    water_kg: number
+  ) {
     const { by, lot } = this;
     const said = damp ? 0.035 : 0.002;
     const sand_moisture = said * lot.sand_moisture;
@@ -267,7 +273,11 @@ class Shed {
     });
     this.log({
       kind: 'mixed',
-      additions: [part('sand', kg * 0.933, 0.002), part('binder', kg * 0.048, 0.01), part('oil', kg * 0.019, 0)]
+      additions: [
+        part('sand', kg * 0.933, 0.002),
+        part('binder', kg * 0.048, 0.01),
+        part('oil', kg * 0.019, 0)
+      ]
     });
   }
 
@@ -416,7 +426,10 @@ class Shed {
 
   private dryOff(kg: number): void {
     if (!(kg > 0.01)) return;
-    this.sand = { ...this.sand, water: this.sand.water - Math.min(0.9 * this.sand.water, kg * (1 + this.by.noise(0.1))) };
+    this.sand = {
+      ...this.sand,
+      water: this.sand.water - Math.min(0.9 * this.sand.water, kg * (1 + this.by.noise(0.1)))
+    };
     this.changed();
     this.now += HOUR_MS;
     this.log({ kind: 'dried', kg });
@@ -456,7 +469,12 @@ class Shed {
     this.now += HOUR_MS;
     this.log(
       judged
-        ? { kind: 'poured', burnt_kg: burnt_kg * Math.exp(by.noise(0.35)), water_driven_off_kg: null, metal_kg: metal }
+        ? {
+            kind: 'poured',
+            burnt_kg: burnt_kg * Math.exp(by.noise(0.35)),
+            water_driven_off_kg: null,
+            metal_kg: metal
+          }
         : {
             kind: 'poured',
             burnt_kg: Math.min(0.3 * kg, learned(this.belief.lessons, this.nature).burn.value * metal),
@@ -515,7 +533,10 @@ class Shed {
   private moistureReading(method: 'oven' | 'pan'): { test: HeapTest; blunder: boolean } {
     const { by, scale_g } = this;
     const truth = this.sand.water / massOf(this.sand);
-    const scoop = Math.max(0.0003, truth * (1 + by.noise(0.04)) + by.noise(method === 'oven' ? 0.001 : 0.002));
+    const scoop = Math.max(
+      0.0003,
+      truth * (1 + by.noise(0.04)) + by.noise(method === 'oven' ? 0.001 : 0.002)
+    );
     const shows = (g: number) => Math.round((g * (1 + this.scale_off)) / scale_g) * scale_g;
     const pan_g = shows(by.between(90, 160));
     const sample = by.between(0.9, 1.1) * (scale_g <= 0.1 ? 80 : 400);
@@ -530,14 +551,20 @@ class Shed {
       else wet_g += by.between(3, 12);
     }
     this.last_reading = Math.min(0.12, (wet_g - dry_g) / (wet_g - pan_g));
-    return { test: { kind: 'moisture', method, pan_g, wet_g, dry_g: Math.min(wet_g, dry_g), scale_g }, blunder };
+    return {
+      test: { kind: 'moisture', method, pan_g, wet_g, dry_g: Math.min(wet_g, dry_g), scale_g },
+      blunder
+    };
   }
 
   private otherTest(kind: string): void {
     const { by } = this;
     const active = this.sand.active / dryOf(this.sand);
     if (kind === 'compactability') {
-      const sunk = Math.min(0.8, Math.max(0.05, 0.46 + 0.45 * (trueFactor(this.sand, this.truth) - 1) + by.noise(0.035)));
+      const sunk = Math.min(
+        0.8,
+        Math.max(0.05, 0.46 + 0.45 * (trueFactor(this.sand, this.truth) - 1) + by.noise(0.035))
+      );
       this.read({ kind: 'compactability', start_mm: 100, end_mm: 100 * (1 - sunk) }, false);
     } else if (kind === 'methylene-blue') {
       const ml = Math.max(0, 200 * (active + by.noise(0.005)));
@@ -547,7 +574,10 @@ class Shed {
       this.read({ kind: 'probe', moisture }, false);
     } else if (kind === 'clay-wash') {
       const { dead, fines } = this.sand;
-      const loss = Math.max(0.005, active + (dead + by.between(0.3, 0.7) * fines) / dryOf(this.sand) + by.noise(0.007));
+      const loss = Math.max(
+        0.005,
+        active + (dead + by.between(0.3, 0.7) * fines) / dryOf(this.sand) + by.noise(0.007)
+      );
       this.read({ kind: 'clay-wash', before_g: 50, after_g: 50 * (1 - loss) }, false);
     }
   }
@@ -556,7 +586,12 @@ class Shed {
   private read(test: HeapTest, blunder: boolean, member?: string): boolean {
     this.now += 5 * 60_000;
     const id = this.id++;
-    this.belief = advance(this.nature, this.belief, { id, at: this.at(), event: { kind: 'tested', test }, member });
+    this.belief = advance(this.nature, this.belief, {
+      id,
+      at: this.at(),
+      event: { kind: 'tested', test },
+      member
+    });
     const questioned = this.belief.questioned.some(({ entry_id }) => entry_id === id);
     if (blunder) {
       this.readings.blunders += 1;
@@ -622,9 +657,7 @@ function tenfold(event: Event, times: number): Event | null {
     case 'poured':
       return event.burnt_stated === false ? null : { ...event, burnt_kg: event.burnt_kg * times };
     case 'mixed': {
-      const additions = event.additions.map((each, i) =>
-        i === 0 ? { ...each, kg: each.kg * times } : each
-      );
+      const additions = event.additions.map((each, i) => (i === 0 ? { ...each, kg: each.kg * times } : each));
       return { ...event, additions };
     }
     default:

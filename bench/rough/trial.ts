@@ -40,18 +40,23 @@ export function figures(outcomes: readonly Outcome[]): Figures {
     count: outcomes.length,
     moisture_held: 100 * share(outcomes.map(({ moisture_z }) => held(moisture_z))),
     clay_held: 100 * share(outcomes.map(({ clay_z }) => held(clay_z))),
-    clay_held_at_last: 100 * share(outcomes.filter(({ session }) => session === last).map(({ clay_z }) => held(clay_z))),
+    clay_held_at_last:
+      100 * share(outcomes.filter(({ session }) => session === last).map(({ clay_z }) => held(clay_z))),
     moisture_bias: 100 * mean(outcomes.map(({ moisture_off }) => moisture_off)),
     landing_rms: rms(landings),
     landing_bias: mean(landings),
     inside: 100 * share(outcomes.map(({ inside }) => inside)),
-    in_temper_wrong: green.length === 0 ? 0 : 100 * (1 - share(green.map(({ verdict_inside }) => verdict_inside))),
+    in_temper_wrong:
+      green.length === 0 ? 0 : 100 * (1 - share(green.map(({ verdict_inside }) => verdict_inside))),
     in_temper: green.length
   };
 }
 
 /** Figures by a property of the heaps. */
-export function figuresBy<K extends 'cover' | 'binder'>(runs: readonly HeapRun[], by: K): [string, Figures][] {
+export function figuresBy<K extends 'cover' | 'binder'>(
+  runs: readonly HeapRun[],
+  by: K
+): [string, Figures][] {
   const names = [...new Set(runs.map((run) => run[by] as string))];
   return names.map((name) => [
     name,
@@ -81,9 +86,21 @@ export function questions(runs: readonly HeapRun[]): Questions {
   const sum = (of: (run: HeapRun) => number) => runs.reduce((total, run) => total + of(run), 0);
   const percent = (part: number, whole: number) => (whole > 0 ? (100 * part) / whole : 0);
   return {
-    sound_readings: percent(sum((r) => r.readings.sound_questioned), sum((r) => r.readings.sound)),
-    blunders_caught: percent(sum((r) => r.readings.blunders_caught), sum((r) => r.readings.blunders)),
-    sound_entries: percent(sum((r) => r.entries.sound_questioned), sum((r) => r.entries.sound)),
-    slips_caught: percent(sum((r) => r.entries.slips_caught), sum((r) => r.entries.slips))
+    sound_readings: percent(
+      sum((r) => r.readings.sound_questioned),
+      sum((r) => r.readings.sound)
+    ),
+    blunders_caught: percent(
+      sum((r) => r.readings.blunders_caught),
+      sum((r) => r.readings.blunders)
+    ),
+    sound_entries: percent(
+      sum((r) => r.entries.sound_questioned),
+      sum((r) => r.entries.sound)
+    ),
+    slips_caught: percent(
+      sum((r) => r.entries.slips_caught),
+      sum((r) => r.entries.slips)
+    )
   };
 }

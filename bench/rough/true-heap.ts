@@ -109,7 +109,12 @@ const STEP_H = 2;
 export function stand(s: TrueSand, nature: Nature, hours: number, by: Chance): TrueSand {
   const weather = Math.exp(by.noise(0.35));
   const rate =
-    SHED_RATE * BY_PLACE[nature.place] * LETS_THROUGH[nature.cover] * nature.area_m2 * nature.drying * weather;
+    SHED_RATE *
+    BY_PLACE[nature.place] *
+    LETS_THROUGH[nature.cover] *
+    nature.area_m2 *
+    nature.drying *
+    weather;
   const held = nature.dead_holds * s.dead + nature.fines_hold * s.fines;
   const [least, most] = nature.binder === 'oil' ? [0.2, 0.2] : TRUE_RATIO[nature.binder];
   const full = ((least + most) / 2) * s.active + held;

@@ -39,7 +39,10 @@ describe('drying to constant weight', () => {
     expect(sd('oven', 100, 0.1)).toBeLessThan(sd('pan', 100, 0.1));
     expect(sd('oven', 100, 0.1)).toBeLessThan(sd('oven', 20, 0.1));
     // On a scale that shows whole grams 80 g of sand tell hardly more than a squeeze.
-    expect(sd('oven', 80, 1)).toBeCloseTo(Math.hypot(0.001, (Math.SQRT2 * 1) / Math.sqrt(12) / 80, 0.04 * 0.035), 12);
+    expect(sd('oven', 80, 1)).toBeCloseTo(
+      Math.hypot(0.001, (Math.SQRT2 * 1) / Math.sqrt(12) / 80, 0.04 * 0.035),
+      12
+    );
     expect(sd('oven', 80, 1)).toBeGreaterThan(2.5 * sd('oven', 80, 0.1));
     expect(sd('oven', 400, 1, 4)).toBeLessThan(sd('oven', 400, 1));
   });

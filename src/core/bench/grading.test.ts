@@ -151,12 +151,27 @@ describe('a stack with sieves missing', () => {
     const like40 = grading([{ mesh: { wires_per_10_mm: 10 / 0.625, wire_mm: 0.2 }, grams: 100 }]);
     expect(like40.likely_fineness_number).toBeCloseTo(30, 9);
     expect(like40.fineness_number).toBeCloseTo(30, 9);
-    expect(() =>
-      grading([
-        { mesh: flour, grams: 1 },
-        { mesh: flour, grams: 2 }
-      ])
-    ).toThrow(/twice/);
+    const pooled = grading([
+      { mesh: flour, grams: 1 },
+      { mesh: flour, grams: 2 }
+    ]);
+    expect(pooled.retained).toHaveLength(1);
+  });
+  it('takes a mesh of a sieve’s own size for that sieve, however finely it is wired', () => {
+    // 25 wires in 10 mm, 0.1 mm thick: 0.3 mm but for the last bit, as sieve 50.
+    for (const mesh of [
+      { wires_per_10_mm: 25, wire_mm: 0.1 },
+      { wires_per_10_mm: 25, wire_mm: 0.102 }
+    ]) {
+      const graded = grading([
+        { sieve: '50', grams: 30 },
+        { mesh, grams: 10 },
+        { sieve: '100', grams: 60 }
+      ]);
+      expect(graded.retained.map(({ sieve }) => sieve)).toEqual(['50', '100']);
+      expect(graded.fineness_number).toBeCloseTo(0.4 * 40 + 0.6 * 70, 12);
+      expect(graded.likely_fineness_number).toBeGreaterThan(0);
+    }
   });
 });
 

@@ -53,6 +53,8 @@ export const FINDING_WORDS: Record<Finding, string> = {
 const PAN_DOWN_TO_MM = 0.04;
 /** A stack that ends this fine, mm, leaves to the pan what belongs there. */
 const FINE_ENOUGH_MM = 0.075;
+/** Openings this near each other, as a ratio, are one size: no mesh is woven more evenly. */
+const SAME_SIZE = 1.01;
 /** A fineness number that could be off by more than this is called rough. */
 const ROUGH = 10;
 
@@ -65,6 +67,8 @@ const ROUGH = 10;
  * evenly on the logarithm of size, which gives the likelier number; of a whole stack the two are the same.
  *
  * @param sample_g dry sample before washing; what the sieves lack of it was washed off. Without it, nothing was
+ * A mesh of a sieve's own size counts as that sieve.
+ *
  * @throws RangeError on an unknown or repeated sieve, nothing caught, or more caught than there was
  * @example 30–pan with 40: 0.4, 50: 1.3, 70: 2.4, 100: 4.5, 140: 17.1, 200: 22.1, 270: 21.8, pan: 18.6 → 172.8
  */
@@ -104,9 +108,19 @@ function stackOf(caught: readonly Retained[]): { sieve: string; opening_mm: numb
     return { sieve: known.name, opening_mm: known.opening_mm, grams };
   });
   stack.sort((a, b) => b.opening_mm - a.opening_mm);
-  const twice = stack.find((each, i) => i > 0 && each.opening_mm === stack[i - 1]!.opening_mm);
-  if (twice) throw new RangeError(`Sieve ${twice.sieve} is given twice.`);
-  return stack;
+  const named = caught.flatMap(({ sieve }) => sieve ?? []);
+  const twice = named.find((sieve, i) => named.indexOf(sieve) !== i);
+  if (twice) throw new RangeError(`Sieve ${twice} is given twice.`);
+  const apart: typeof stack = [];
+  for (const each of stack) {
+    const above = apart.at(-1);
+    // A mesh under a sieve of its own size has nothing to hold back: what it caught is one tray with it.
+    if (above && above.opening_mm <= each.opening_mm * SAME_SIZE) {
+      above.grams += each.grams;
+      if (SIEVE_NAMES.includes(each.sieve)) [above.sieve, above.opening_mm] = [each.sieve, each.opening_mm];
+    } else apart.push({ ...each });
+  }
+  return apart;
 }
 
 /** The opening that the grains on a tray passed: the tray's above, or the next coarser of the series. */

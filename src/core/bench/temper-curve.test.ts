@@ -59,8 +59,15 @@ describe('temperCurve', () => {
     expect(temperCurve(ladder.slice(0, 1)).findings).toEqual(['too-few-points']);
     expect(temperCurve([ladder[0]!, ladder[0]!, ladder[0]!]).findings).toEqual(['points-too-close']);
     // Three tests of one sand, a hundredth of a percent apart: the scatter of the breaks is no curve.
-    const same = [0.0301, 0.0302, 0.0303].map((moisture, i) => ({ moisture, strength_pa: [80e3, 88e3, 79e3][i]! }));
-    expect(temperCurve(same)).toMatchObject({ peak: null, strength_fit: null, findings: ['points-too-close'] });
+    const same = [0.0301, 0.0302, 0.0303].map((moisture, i) => ({
+      moisture,
+      strength_pa: [80e3, 88e3, 79e3][i]!
+    }));
+    expect(temperCurve(same)).toMatchObject({
+      peak: null,
+      strength_fit: null,
+      findings: ['points-too-close']
+    });
   });
   it('places temper slightly wet of the peak without compactability', () => {
     const { temper_moisture, findings } = temperCurve(

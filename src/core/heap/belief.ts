@@ -8,26 +8,9 @@ import {
   type Part
 } from '$core/material/composition';
 import { DRYING_LOG_SD, HAND_SD, WEATHER_LOG_SD } from '$core/reference/accuracy';
-import {
-  HEAP,
-  PART_COUNT,
-  WATER,
-  fromVector,
-  isMold,
-  isOut,
-  type Bodies,
-  type BodyKey
-} from './bodies';
+import { HEAP, PART_COUNT, WATER, fromVector, isMold, isOut, type Bodies, type BodyKey } from './bodies';
 import type { Container } from './container';
-import {
-  grown,
-  quadratic,
-  shrunk,
-  sizeOf,
-  zeroCovariance,
-  type Covariance,
-  type Vector
-} from './covariance';
+import { grown, quadratic, shrunk, sizeOf, zeroCovariance, type Covariance, type Vector } from './covariance';
 import type { Climate } from './drying';
 import type { Bookkeeping } from './ledger';
 import type { Habits } from './habits';
@@ -242,7 +225,9 @@ export function drop(draft: Draft, key: Component['key']): void {
   draft.covariance = shrunk(draft.covariance, gone.at, gone.size);
   draft.layout = draft.layout
     .filter((component) => component !== gone)
-    .map((component) => (component.at > gone.at ? { ...component, at: component.at - gone.size } : component));
+    .map((component) =>
+      component.at > gone.at ? { ...component, at: component.at - gone.size } : component
+    );
 }
 
 /** A believed figure and its standard deviation. */
@@ -348,7 +333,8 @@ export function moistureVariance({ mean, covariance }: Pick<Belief, 'mean' | 'co
   return sum / (total * total);
 }
 
-export const varianceAt = (covariance: Covariance, i: number): number => covariance[i * sizeOf(covariance) + i]!;
+export const varianceAt = (covariance: Covariance, i: number): number =>
+  covariance[i * sizeOf(covariance) + i]!;
 
 /** Standard deviation of a figure with this gradient. */
 export function sdAlong(covariance: Covariance, gradient: Vector): number {

@@ -1,10 +1,4 @@
-import {
-  PARTS,
-  composition,
-  totalMass,
-  type Composition,
-  type Part
-} from '$core/material/composition';
+import { PARTS, composition, totalMass, type Composition, type Part } from '$core/material/composition';
 
 /**
  * The bodies of sand that a heap's ledger keeps apart: the heap itself, the burnt sand that lies beside it, the sand

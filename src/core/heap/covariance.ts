@@ -80,7 +80,8 @@ export function carry(p: Covariance, changed: readonly ChangedRow[]): void {
       for (let e = 0; e < entries.length; e++) {
         const [column, weight] = entries[e]!;
         const from = column * step;
-        for (let k = 0; k < size; k++) rows[c * size + k] = rows[c * size + k]! + weight * p[from + k * next]!;
+        for (let k = 0; k < size; k++)
+          rows[c * size + k] = rows[c * size + k]! + weight * p[from + k * next]!;
       }
     }
     for (let c = 0; c < changed.length; c++) {

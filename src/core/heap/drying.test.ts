@@ -40,7 +40,10 @@ describe('evaporation', () => {
   it('oil sand has no cliff: the drier, the slower, and what is in it goes', () => {
     const left = (moisture: number) => {
       const sand = composition({ grain: 9.4, active_clay: 0.48, oil: 0.2, water: 10 * moisture });
-      const days = waterAfterStanding({ ...standing, water_kg: sand.water, ...holdingOf(sand, null), cover: 'open' }, 48);
+      const days = waterAfterStanding(
+        { ...standing, water_kg: sand.water, ...holdingOf(sand, null), cover: 'open' },
+        48
+      );
       return days / sand.water;
     };
     expect(left(0.0046)).toBeCloseTo(left(0.0048), 2);

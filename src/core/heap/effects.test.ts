@@ -15,7 +15,16 @@ import {
   BOUGHT_UNSEEN_SD
 } from '$core/reference/accuracy';
 import { TARGETS } from '$core/reference/targets';
-import { BURNING, bodiesOf, drafted, ensure, firstBelief, placeOf, type Draft, type HeapNature } from './belief';
+import {
+  BURNING,
+  bodiesOf,
+  drafted,
+  ensure,
+  firstBelief,
+  placeOf,
+  type Draft,
+  type HeapNature
+} from './belief';
 import { HEAP, PART_COUNT, fromVector, toVector, type BodyKey } from './bodies';
 import { sizeOf } from './covariance';
 import { advance, applyMove } from './estimate';
@@ -67,7 +76,11 @@ function unsure(): Draft {
   const draft = drafted({ ...firstBelief(nature), at: AT });
   const bodies: [BodyKey, Composition, number[]][] = [
     [HEAP, sand, HEAP_SD],
-    ['mold:', composition({ grain: 9, active_clay: 0.8, dead_clay: 0.15, water: 0.4, fines: 0.2, oil: 0.05 }), MOLD_SD],
+    [
+      'mold:',
+      composition({ grain: 9, active_clay: 0.8, dead_clay: 0.15, water: 0.4, fines: 0.2, oil: 0.05 }),
+      MOLD_SD
+    ],
     ['burnt', composition({ grain: 0.5, dead_clay: 0.05, fines: 0.01 }), [0.03, 0, 0.004, 0, 0, 0, 0.001]]
   ];
   for (const [key, body, sds] of bodies) {
@@ -109,7 +122,11 @@ function drawn(draft: Draft, normal: () => number): () => Float64Array {
  *
  * @param truth the state after, in the layout of `carried`
  */
-function agrees(before: Draft, carried: Draft, truth: (state: Float64Array, normal: () => number) => number[]): void {
+function agrees(
+  before: Draft,
+  carried: Draft,
+  truth: (state: Float64Array, normal: () => number) => number[]
+): void {
   const normal = draws(20260301);
   const draw = drawn(before, normal);
   const outcomes = Array.from({ length: RUNS }, () => truth(draw(), normal));
@@ -121,7 +138,11 @@ function agrees(before: Draft, carried: Draft, truth: (state: Float64Array, norm
     for (let j = 0; j <= i; j++) {
       const measured = meanOf(outcomes.map((each) => (each[i]! - middle[i]!) * (each[j]! - middle[j]!)));
       const scale = Math.max(sd(i) * sd(j), 1e-7);
-      expect([i, j, (measured - carried.covariance[i * size + j]!) / scale]).toEqual([i, j, expect.closeTo(0, 1)]);
+      expect([i, j, (measured - carried.covariance[i * size + j]!) / scale]).toEqual([
+        i,
+        j,
+        expect.closeTo(0, 1)
+      ]);
       if (i === j && scale > 1e-6)
         expect([i, measured / carried.covariance[i * size + i]!]).toEqual([i, expect.closeTo(1, 1)]);
     }
@@ -157,7 +178,9 @@ describe('each move carries the doubt as a Monte Carlo run of itself spreads', (
         return {
           do: 'arrive',
           to: HEAP,
-          parts: fromVector(toVector(composition({ grain: 3, water: 0.2 })).map((v, i) => v + off * perKg[i]!)),
+          parts: fromVector(
+            toVector(composition({ grain: 3, water: 0.2 })).map((v, i) => v + off * perKg[i]!)
+          ),
           noise: []
         };
       }
@@ -192,7 +215,13 @@ describe('each move carries the doubt as a Monte Carlo run of itself spreads', (
     [
       'burn',
       { do: 'burn', from: 'mold:', to: 'burnt', kg: 1.5, sd: 0.3 },
-      (normal, burning) => ({ do: 'burn', from: 'mold:', to: 'burnt', kg: 1.5 * (1 + burning) + 0.3 * normal(), sd: 0 })
+      (normal, burning) => ({
+        do: 'burn',
+        from: 'mold:',
+        to: 'burnt',
+        kg: 1.5 * (1 + burning) + 0.3 * normal(),
+        sd: 0
+      })
     ],
     [
       'dry',
@@ -264,14 +293,31 @@ function reallyArrives(each: Ingredient, normal: () => number): Composition {
       : active_fraction;
   const fines =
     role === 'sand'
-      ? (each.fines_fraction ?? 0) + (each.fines_fraction === undefined ? UNMEASURED : STATED).sand_fines * normal()
+      ? (each.fines_fraction ?? 0) +
+        (each.fines_fraction === undefined ? UNMEASURED : STATED).sand_fines * normal()
       : 0;
-  return arrivalOf({ ...each, kg: mass, moisture_fraction: moisture, active_fraction: active, fines_fraction: fines });
+  return arrivalOf({
+    ...each,
+    kg: mass,
+    moisture_fraction: moisture,
+    active_fraction: active,
+    fines_fraction: fines
+  });
 }
 
 /** What each kind may really do to bodies, with errors drawn anew; kinds that move no sand are left out. */
 const REALLY: Partial<
-  Record<EventKind, [Event, (bodies: ReturnType<typeof bodiesIn>, normal: () => number, burning: number) => Map<BodyKey, Composition>][]>
+  Record<
+    EventKind,
+    [
+      Event,
+      (
+        bodies: ReturnType<typeof bodiesIn>,
+        normal: () => number,
+        burning: number
+      ) => Map<BodyKey, Composition>
+    ][]
+  >
 > = {
   mixed: [
     [
@@ -313,7 +359,8 @@ const REALLY: Partial<
   water: [
     [
       { kind: 'water', kg: 1 },
-      (bodies, normal) => bringing(workedOver(bodies), composition({ water: 1 + POURED_WATER_SD_SHARE * normal() }))
+      (bodies, normal) =>
+        bringing(workedOver(bodies), composition({ water: 1 + POURED_WATER_SD_SHARE * normal() }))
     ]
   ],
   dried: [
@@ -334,10 +381,7 @@ const REALLY: Partial<
     ]
   ],
   spilled: [
-    [
-      { kind: 'spilled', kg: 4 },
-      (bodies, normal) => taking(bodies, HEAP, null, 4 + weighingSd(4) * normal())
-    ]
+    [{ kind: 'spilled', kg: 4 }, (bodies, normal) => taking(bodies, HEAP, null, 4 + weighingSd(4) * normal())]
   ],
   drawn: [
     [
@@ -358,7 +402,8 @@ const REALLY: Partial<
   poured: [
     [
       { kind: 'poured', burnt_kg: 0.8, water_driven_off_kg: null, metal_kg: 1.5 },
-      (bodies, normal, burning) => pouring(bodies, 0.8 * (1 + burning) + BURNT_SD_SHARE * 0.8 * normal(), normal)
+      (bodies, normal, burning) =>
+        pouring(bodies, 0.8 * (1 + burning) + BURNT_SD_SHARE * 0.8 * normal(), normal)
     ],
     [
       { kind: 'poured', burnt_kg: 0.4, water_driven_off_kg: null, metal_kg: 1.5, burnt_stated: false },
@@ -395,7 +440,10 @@ function pouring(bodies: ReturnType<typeof bodiesIn>, burnt_kg: number, normal: 
   // The steam that the metal drives off, less the water of what burnt; its error is of that.
   const steam = STEAM_KG - 0.4 * planned;
   const left = fromVector(toVector(mold).map((value) => value * (1 - share)));
-  const next = new Map(bodies).set('mold:', { ...left, water: left.water - steam * (1 + STEAM_SD_SHARE * normal()) });
+  const next = new Map(bodies).set('mold:', {
+    ...left,
+    water: left.water - steam * (1 + STEAM_SD_SHARE * normal())
+  });
   return next.set(
     'burnt:',
     composition({
@@ -415,7 +463,9 @@ describe('each kind of entry carries the doubt as a Monte Carlo run of what it s
         const carried = drafted(advance(nature, before, { id: 1, at: AT, event }));
         agrees(before, carried, (state, normal) => {
           const bodies = really(bodiesIn(before, state), normal, state[BURNING]!);
-          const shifted = Float64Array.from({ length: carried.mean.length }, (_, i) => (i < 10 ? state[i]! : 0));
+          const shifted = Float64Array.from({ length: carried.mean.length }, (_, i) =>
+            i < 10 ? state[i]! : 0
+          );
           return stateOf(carried, shifted, bodies as never);
         });
       }

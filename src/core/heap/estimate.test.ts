@@ -164,9 +164,12 @@ describe('belief', () => {
     }
     const belief = believe(nature, ledger(...events));
     const lowest = Math.min(
-      ...new EigenvalueDecomposition(Matrix.from1DArray(belief.mean.length, belief.mean.length, [...belief.covariance]), {
-        assumeSymmetric: true
-      }).realEigenvalues
+      ...new EigenvalueDecomposition(
+        Matrix.from1DArray(belief.mean.length, belief.mean.length, [...belief.covariance]),
+        {
+          assumeSymmetric: true
+        }
+      ).realEigenvalues
     );
     expect(lowest).toBeGreaterThan(-1e-9);
     expect(totalMass(sandOf(belief))).toBeGreaterThan(0);

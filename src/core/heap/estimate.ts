@@ -116,7 +116,8 @@ export function applyMove(draft: Draft, move: Move): void {
   const direction = new Float64Array(draft.mean.length);
   for (const { along, sd } of found) {
     direction.fill(0);
-    for (const [key, parts] of along) for (let i = 0; i < PART_COUNT; i++) direction[place(key) + i]! += parts[i]!;
+    for (const [key, parts] of along)
+      for (let i = 0; i < PART_COUNT; i++) direction[place(key) + i]! += parts[i]!;
     addOuter(draft.covariance, direction, sd * sd);
     // What eyes leave out they leave out again: the share of it that lasts is a figure of the state.
     if (move.do === 'burn') follow(draft.covariance, scaledBy(direction, move.kg), BURNING);

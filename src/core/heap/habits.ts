@@ -1,14 +1,6 @@
 /** Amounts that a heap's entries repeat: a new one far from them is asked about. */
 export type HabitName =
-  | 'sand'
-  | 'bought'
-  | 'drawn'
-  | 'returned'
-  | 'discarded'
-  | 'sorted'
-  | 'spilled'
-  | 'burnt'
-  | 'metal';
+  'sand' | 'bought' | 'drawn' | 'returned' | 'discarded' | 'sorted' | 'spilled' | 'burnt' | 'metal';
 
 /** How many of each there were, and the sum of their logarithms. */
 export type Habits = Readonly<Partial<Record<HabitName, { count: number; log_sum: number }>>>;

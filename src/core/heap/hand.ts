@@ -26,7 +26,8 @@ export function ensureHand(draft: Draft, nature: HeapNature, member: string | un
   const at = ensure(draft, key, HAND_SIZE);
   const name = member ?? '';
   const known = draft.hands[name];
-  const anew = held?.since != null && draft.at !== null && held.since <= draft.at && known?.since !== held.since;
+  const anew =
+    held?.since != null && draft.at !== null && held.since <= draft.at && known?.since !== held.since;
   if (!fresh && !anew && held?.bias == null) return at;
   if (fresh || anew) {
     draft.mean[at] = 0;

@@ -40,8 +40,7 @@ export function readIngredient(written: WrittenIngredient, context: ReadContext)
     active_fraction: active ?? defaults?.active_fraction ?? 1,
     ...(role === 'sand' && lot?.fines_fraction != null && { fines_fraction: lot.fines_fraction }),
     ...(lot_id !== undefined && { lot_id }),
-    moisture_stated:
-      written.moisture_percent !== undefined || (lot?.moisture_stated ?? false) || plainRole,
+    moisture_stated: written.moisture_percent !== undefined || (lot?.moisture_stated ?? false) || plainRole,
     active_stated: written.active_percent !== undefined || (lot?.active_stated ?? false) || plainRole
   };
 }

@@ -80,7 +80,12 @@ export type FieldSpec =
   | ({ type: 'percent'; most: number; optional?: true } & Asked)
   | ({ type: 'litres'; most: number; optional?: true } & Asked)
   | ({ type: 'yes-no'; no: string; yes: string; optional?: true } & Asked)
-  | ({ type: 'choice'; of: readonly string[]; names?: Readonly<Record<string, string>>; optional?: true } & Asked)
+  | ({
+      type: 'choice';
+      of: readonly string[];
+      names?: Readonly<Record<string, string>>;
+      optional?: true;
+    } & Asked)
   | { type: 'learned-value'; optional?: true }
   | ({ type: 'ingredient' } & Asked)
   | { type: 'lot'; optional: true }
@@ -98,7 +103,9 @@ export interface WrittenIngredient {
   lot_id?: number | undefined;
 }
 
-type FieldValue<S extends FieldSpec> = S extends { type: 'mass' | 'percent' | 'litres' | 'learned-value' | 'lot' }
+type FieldValue<S extends FieldSpec> = S extends {
+  type: 'mass' | 'percent' | 'litres' | 'learned-value' | 'lot';
+}
   ? number
   : S extends { type: 'yes-no' }
     ? boolean
@@ -181,7 +188,8 @@ export type Lesson =
 export const NO_EFFECT: Effect = { moves: [] };
 
 /** The compiler's check that a kind is whole, with its own types kept. */
-export const entryKind = <E extends { kind: string }, const F extends FieldSpecs>(kind: EntryKind<E, F>) => kind;
+export const entryKind = <E extends { kind: string }, const F extends FieldSpecs>(kind: EntryKind<E, F>) =>
+  kind;
 
 /** Standard deviation of a weighing, kg: the scale's step, sand that settles, and a part of the load. */
 export function weighingSd(kg: number, scale_g = KITCHEN_SCALE_G): number {

@@ -7,16 +7,7 @@ import { steamFrom } from '$core/metal/steam';
 import { bodyOf } from './bodies';
 import { inOrder, type LedgerEntry } from './entry';
 import type { Event } from './kinds';
-import {
-  LedgerError,
-  apply,
-  applyAsFarAs,
-  emptyBooks,
-  replay,
-  sandIn,
-  sandOut,
-  type Books
-} from './ledger';
+import { LedgerError, apply, applyAsFarAs, emptyBooks, replay, sandIn, sandOut, type Books } from './ledger';
 
 const day = (n: number) => new Date(Date.UTC(2026, 0, 1) + n * 86_400_000).toISOString();
 const entry = (id: number, event: Event, at = day(id), mold_id?: number): LedgerEntry => ({
@@ -157,7 +148,9 @@ describe('ledger', () => {
       { kind: 'discarded', kg: 2, burnt: false } as const
     ].reduce((books, event, i) => apply(books, entry(i + 1, event)), emptyBooks());
     expect(replay(amended)).toEqual(rebuilt);
-    expect(moistureFraction(sandIn(replay(amended)))).toBeGreaterThan(moistureFraction(sandIn(replay(before))));
+    expect(moistureFraction(sandIn(replay(amended)))).toBeGreaterThan(
+      moistureFraction(sandIn(replay(before)))
+    );
   });
   it('orders entries of one instant by when they were written', () => {
     const at = day(1);
@@ -181,7 +174,11 @@ describe('ledger', () => {
     ).toBeCloseTo(0, 9);
   });
   it('an entry that only an older version let pass takes what there was', () => {
-    const keeping = { system: 'water', binder: 'sodium-bentonite', targets: TARGETS['sodium-bentonite'] } as const;
+    const keeping = {
+      system: 'water',
+      binder: 'sodium-bentonite',
+      targets: TARGETS['sodium-bentonite']
+    } as const;
     const books = replay([entry(1, sand(10))]);
     const emptied = applyAsFarAs(books, entry(2, { kind: 'spilled', kg: 99 }), keeping);
     expect(totalMass(sandIn(emptied))).toBeCloseTo(0, 9);
@@ -242,7 +239,12 @@ describe('burnt sand', () => {
       };
       const rounds = Array.from({ length: 10 }, (): Event[] =>
         molds
-          ? [{ kind: 'drawn', kg: 12 }, pour(0.4, { metal_kg: 1 }), { kind: 'returned', kg: 11.9 }, black(0.4)]
+          ? [
+              { kind: 'drawn', kg: 12 },
+              pour(0.4, { metal_kg: 1 }),
+              { kind: 'returned', kg: 11.9 },
+              black(0.4)
+            ]
           : [pour(0.4), black(0.4)]
       ).flat();
       const sandLeft = sandIn(replay([found, ...rounds].map((event, i) => entry(i, event))));
@@ -259,7 +261,10 @@ describe('burnt sand', () => {
     );
     const more = apply(poured, entry(3, black(2)));
     expect(totalMass(bodyOf(more.bodies, 'burnt'))).toBe(0);
-    expect(totalMass(sandIn(more))).toBeCloseTo(totalMass(sandIn(poured)) - (2 - totalMass(bodyOf(poured.bodies, 'burnt'))), 10);
+    expect(totalMass(sandIn(more))).toBeCloseTo(
+      totalMass(sandIn(poured)) - (2 - totalMass(bodyOf(poured.bodies, 'burnt'))),
+      10
+    );
   });
 });
 
@@ -283,13 +288,19 @@ describe('molds', () => {
     expect(steamFrom(2)).toBeLessThan(0.35);
     expect(steamFrom(2, 'iron') / steamFrom(2)).toBeGreaterThan(1.1);
     const drawn = replay([entry(1, sand(40)), entry(2, { kind: 'drawn', kg: 20 })]);
-    const poured = apply(drawn, entry(3, { kind: 'poured', burnt_kg: 0.4, water_driven_off_kg: null, metal_kg: 2 }));
+    const poured = apply(
+      drawn,
+      entry(3, { kind: 'poured', burnt_kg: 0.4, water_driven_off_kg: null, metal_kg: 2 })
+    );
     const water = (of: Books) => sandOut(of).water;
     expect(water(drawn) - water(poured)).toBeCloseTo(steamFrom(2), 10);
   });
   it('12 kg burnt of 20 drawn from 100: the molds give the water that they hold', () => {
     const drawn = replay([entry(1, sand(90)), entry(2, { kind: 'drawn', kg: 20 })]);
-    const poured = apply(drawn, entry(3, { kind: 'poured', burnt_kg: 12, water_driven_off_kg: null, metal_kg: 1 }));
+    const poured = apply(
+      drawn,
+      entry(3, { kind: 'poured', burnt_kg: 12, water_driven_off_kg: null, metal_kg: 1 })
+    );
     expect(sandOut(poured).water).toBeGreaterThanOrEqual(0);
     expect(sandIn(poured)).toEqual(sandIn(drawn));
   });

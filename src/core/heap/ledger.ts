@@ -90,7 +90,10 @@ export function sceneOf(
  */
 export function apply(books: Books, entry: LedgerEntry, keeping: Bookkeeping = USUAL): Books {
   const { moves } = kindOf(entry.event.kind).effect(entry.event, sceneOf(books.bodies, entry, keeping));
-  return moves.reduce((before, move) => book(before, withinWhatThereIs(before.bodies, entry.id, move)), books);
+  return moves.reduce(
+    (before, move) => book(before, withinWhatThereIs(before.bodies, entry.id, move)),
+    books
+  );
 }
 
 /** The books after an entry that took more than there was: it took what there was. */
@@ -117,7 +120,8 @@ function withinWhatThereIs(bodies: Bodies, entry_id: number, move: Move): Move {
   if (move.kg <= available) return move;
   if (move.kg <= available * (1 + 1e-9)) return { ...move, kg: available };
   const there = available.toFixed(available < 1 ? 3 : 2);
-  const what = move.do === 'dry' ? 'water in the heap' : move.do === 'burn' ? 'sand there' : 'sand in the heap';
+  const what =
+    move.do === 'dry' ? 'water in the heap' : move.do === 'burn' ? 'sand there' : 'sand in the heap';
   throw new LedgerError(
     entry_id,
     move.do === 'burn' ? 'burnt_kg' : 'kg',

@@ -73,7 +73,9 @@ export function taught(lessons: Lessons, lesson: Lesson): Lessons {
       const { kg, rammed_l } = lesson;
       const closed = round.back ? withRound(lessons) : lessons;
       const dense =
-        rammed_l !== null && rammed_l > 0 ? counted(closed, 'rammed-density', kg / (rammed_l / 1000)) : closed;
+        rammed_l !== null && rammed_l > 0
+          ? counted(closed, 'rammed-density', kg / (rammed_l / 1000))
+          : closed;
       return { ...dense, round: { ...closed.round, drawn: closed.round.drawn + kg } };
     }
     case 'returned': {

@@ -1,22 +1,6 @@
-import {
-  composition,
-  minus,
-  plus,
-  scaled,
-  totalMass,
-  type Composition
-} from '$core/material/composition';
+import { composition, minus, plus, scaled, totalMass, type Composition } from '$core/material/composition';
 import { carry, passOn, type Covariance } from './covariance';
-import {
-  HEAP,
-  PART_COUNT,
-  WATER,
-  bodyOf,
-  indexOfPart,
-  toVector,
-  type Bodies,
-  type BodyKey
-} from './bodies';
+import { HEAP, PART_COUNT, WATER, bodyOf, indexOfPart, toVector, type Bodies, type BodyKey } from './bodies';
 
 /**
  * What an entry does, said once for the books and the estimate: a few moves of sand between bodies. Each move has its
@@ -130,7 +114,10 @@ const cleared = (body: Composition): Composition =>
 const shareOf = (total: number, kg: number): number => (total > 0 ? Math.min(1, kg / total) : 0);
 
 /** What there is to be carried, kg: of the body, and of what is weighed along with it. */
-export function massThere(bodies: Bodies, { from, along }: { from: BodyKey; along?: Passage | undefined }): number {
+export function massThere(
+  bodies: Bodies,
+  { from, along }: { from: BodyKey; along?: Passage | undefined }
+): number {
   return totalMass(bodyOf(bodies, from)) + (along ? totalMass(bodyOf(bodies, along.from)) : 0);
 }
 
@@ -158,12 +145,7 @@ const inBurnt: Passing = (part) =>
  *
  * @param p covariance of a state in which the bodies' seven masses begin at `place`
  */
-export function carryDoubt(
-  p: Covariance,
-  place: (key: BodyKey) => number,
-  bodies: Bodies,
-  move: Move
-): void {
+export function carryDoubt(p: Covariance, place: (key: BodyKey) => number, bodies: Bodies, move: Move): void {
   switch (move.do) {
     case 'arrive':
     case 'blur':
@@ -187,7 +169,13 @@ export function carryDoubt(
       );
       const lost = PART_COUNT;
       const passing = ways.flatMap(({ to }) => passingTo(to, place, same) ?? Array<number>(lost).fill(-1));
-      return passOn(p, ways.flatMap(({ from }) => placesOf(from, place)), share, direction, passing);
+      return passOn(
+        p,
+        ways.flatMap(({ from }) => placesOf(from, place)),
+        share,
+        direction,
+        passing
+      );
     }
     case 'burn': {
       const from = bodyOf(bodies, move.from);

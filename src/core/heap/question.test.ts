@@ -46,22 +46,31 @@ describe('an entry is asked about before it is written', () => {
   it('a tenth of what it wants, to a tenth, is rather a slip than a sip', () => {
     const dry = heap({ kind: 'dried', kg: 0.3 });
     const wanted = 0.3 + 0.07;
-    expect(ask({ kind: 'water', kg: wanted / 10 }, dry)).toMatchObject({ likely_kg: expect.closeTo(wanted, 1) });
+    expect(ask({ kind: 'water', kg: wanted / 10 }, dry)).toMatchObject({
+      likely_kg: expect.closeTo(wanted, 1)
+    });
     expect(ask({ kind: 'water', kg: wanted / 3 }, dry)).toBeNull();
   });
   it('200 kg of water into 20 kg of sand cannot be', () => {
     expect(ask({ kind: 'water', kg: 200 })).toMatchObject({ impossible: true });
   });
   it('water into nothing, and into oil sand', () => {
-    expect(questionEntry(nature, believe(nature, []), { at: at(1), event: { kind: 'water', kg: 1 } })).not.toBeNull();
+    expect(
+      questionEntry(nature, believe(nature, []), { at: at(1), event: { kind: 'water', kg: 1 } })
+    ).not.toBeNull();
     const oil: HeapNature = { ...nature, system: 'oil', binder: 'oil', targets: TARGETS.oil };
-    expect(questionEntry(oil, heap(), { at: at(20), event: { kind: 'water', kg: 0.2 } })?.message).toContain('oil');
+    expect(questionEntry(oil, heap(), { at: at(20), event: { kind: 'water', kg: 0.2 } })?.message).toContain(
+      'oil'
+    );
   });
   it('clay, and a batch whose clay and sand do not go together', () => {
     const added = (kg: number): Event => ({ kind: 'added', additions: [part('binder', kg)] });
     expect(ask(added(3))).toMatchObject({ path: 'kg', likely_kg: expect.closeTo(0.3, 10) });
     expect(ask(added(0.3))).toBeNull();
-    const mixed = (sand: number): Event => ({ kind: 'mixed', additions: [part('sand', sand), part('binder', 1)] });
+    const mixed = (sand: number): Event => ({
+      kind: 'mixed',
+      additions: [part('sand', sand), part('binder', 1)]
+    });
     expect(ask(mixed(10))).toBeNull();
     expect(ask(mixed(1))).toMatchObject({ path: 'additions[0].kg', likely_kg: expect.closeTo(10, 10) });
   });
@@ -75,7 +84,9 @@ describe('an entry is asked about before it is written', () => {
   it('what came back of a mold, against what was out', () => {
     const out = heap({ kind: 'drawn', kg: 10 });
     expect(ask({ kind: 'returned', kg: 98 }, out)).toMatchObject({ likely_kg: expect.closeTo(9.8, 10) });
-    expect(ask({ kind: 'returned', kg: 0.98, rest_lost: true }, out)).toMatchObject({ likely_kg: expect.closeTo(9.8, 10) });
+    expect(ask({ kind: 'returned', kg: 0.98, rest_lost: true }, out)).toMatchObject({
+      likely_kg: expect.closeTo(9.8, 10)
+    });
     expect(ask({ kind: 'returned', kg: 0.98 }, out)).toBeNull();
     expect(ask({ kind: 'returned', kg: 9.8, rest_lost: true }, out)).toBeNull();
   });
@@ -87,7 +98,9 @@ describe('an entry is asked about before it is written', () => {
       { kind: 'discarded', kg: 0.2, burnt: true }
     ];
     const used = heap(...day, ...day, ...day);
-    expect(ask({ kind: 'discarded', kg: 2, burnt: true }, used)).toMatchObject({ likely_kg: expect.closeTo(0.2, 10) });
+    expect(ask({ kind: 'discarded', kg: 2, burnt: true }, used)).toMatchObject({
+      likely_kg: expect.closeTo(0.2, 10)
+    });
     expect(ask({ kind: 'drawn', kg: 0.8 }, used)).toMatchObject({ likely_kg: expect.closeTo(8, 10) });
     expect(ask({ kind: 'drawn', kg: 9 }, used)).toBeNull();
     const poured = (metal_kg: number, burnt_kg: number): Event => ({

@@ -49,13 +49,18 @@ export function tenth(kg: number, usual: number): number | null {
   return near.sort((a, b) => off(a) - off(b))[0] ?? null;
 }
 
-export const words = (kg: number) => (kg < 1 ? `${Number((kg * 1000).toPrecision(2))} g` : `${Number(kg.toPrecision(3))} kg`);
+export const words = (kg: number) =>
+  kg < 1 ? `${Number((kg * 1000).toPrecision(2))} g` : `${Number(kg.toPrecision(3))} kg`;
 
 export function waterQuestion(nature: HeapNature, belief: Belief, kg: number, path: string): Question | null {
   const sand = sandOf(belief);
   const total = totalMass(sand);
   if (!(total > 0))
-    return { path, message: `There is no sand in this heap yet: ${words(kg)} of water alone?`, likely_kg: null };
+    return {
+      path,
+      message: `There is no sand in this heap yet: ${words(kg)} of water alone?`,
+      likely_kg: null
+    };
   const { sd } = believedMoisture(belief);
   const driest = { ...sand, water: Math.max(0, sand.water - NINETY_FIVE * sd * total) };
   if (moistureFraction(plus(driest, composition({ water: kg }))) > SLURRY)
@@ -67,7 +72,11 @@ export function waterQuestion(nature: HeapNature, belief: Belief, kg: number, pa
     };
   if (nature.system === 'oil') {
     return kg > 0.002 * total
-      ? { path, message: `${words(kg)} of water into oil-bonded sand? Water is what it must be kept from.`, likely_kg: null }
+      ? {
+          path,
+          message: `${words(kg)} of water into oil-bonded sand? Water is what it must be kept from.`,
+          likely_kg: null
+        }
       : null;
   }
   const wanted = wantedWater(nature, sand);
@@ -96,11 +105,7 @@ function wantedWater({ targets }: HeapNature, sand: Composition): number {
   return (aim * dryMass(sand)) / (1 - aim);
 }
 
-export function batchQuestion(
-  nature: HeapNature,
-  belief: Belief,
-  event: BatchEvent
-): Question | null {
+export function batchQuestion(nature: HeapNature, belief: Belief, event: BatchEvent): Question | null {
   const path = (i: number) => (event.kind === 'added' ? 'kg' : `additions[${i}].kg`);
   const before = sandOf(belief);
   const parts = event.additions.map(arrivalOf);
@@ -113,9 +118,15 @@ export function batchQuestion(
     const without = totalMass(after) - kg;
     if (role === 'water' && without > 0) {
       const dry = { ...belief, mean: belief.mean.slice() };
-      [after.grain, after.active_clay, after.dead_clay, after.combustibles, after.oil, after.water - kg, after.fines].forEach(
-        (value, at) => (dry.mean[at] = value)
-      );
+      [
+        after.grain,
+        after.active_clay,
+        after.dead_clay,
+        after.combustibles,
+        after.oil,
+        after.water - kg,
+        after.fines
+      ].forEach((value, at) => (dry.mean[at] = value));
       const question = waterQuestion(nature, dry, kg, path(i));
       if (question) return question;
     }
@@ -182,7 +193,11 @@ export function habitQuestion(belief: Belief, name: HabitName, kg: number, path:
   const usual = usualOf(belief.habits, name, HABIT);
   if (usual === null || (kg < UNUSUAL * usual && kg > usual / UNUSUAL)) return null;
   const times = kg > usual ? `${(kg / usual).toFixed(0)} times` : 'a small part of';
-  return { path, message: `${words(kg)} is ${times} the usual ${words(usual)}.`, likely_kg: tenth(kg, usual) };
+  return {
+    path,
+    message: `${words(kg)} is ${times} the usual ${words(usual)}.`,
+    likely_kg: tenth(kg, usual)
+  };
 }
 
 /** More than a third of a heap thrown out or spilled is not a usual day. */

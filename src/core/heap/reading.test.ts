@@ -4,14 +4,28 @@ import { COMPACTABILITY_PER_TEMPER } from '$core/bench/tests/compactability';
 import { PARTS, composition, dryMass, heldWater } from '$core/material/composition';
 import { HAND_SD, READING_SD } from '$core/reference/accuracy';
 import { TARGETS } from '$core/reference/targets';
-import { believedDryShare, believedHand, believedMoisture, sandOf, spreadOf, type HeapNature } from './belief';
+import {
+  believedDryShare,
+  believedHand,
+  believedMoisture,
+  sandOf,
+  spreadOf,
+  type HeapNature
+} from './belief';
 import type { LedgerEntry } from './entry';
 import { advance, believe } from './estimate';
 import { bestTest, testsWorth, worthWeighing } from './next-test';
 import { gradeMoments } from './reading';
 
 const targets = TARGETS['sodium-bentonite'];
-const sand = composition({ grain: 34, active_clay: 2.9, dead_clay: 0.6, fines: 0.5, combustibles: 0.2, water: 1.3 });
+const sand = composition({
+  grain: 34,
+  active_clay: 2.9,
+  dead_clay: 0.6,
+  fines: 0.5,
+  combustibles: 0.2,
+  water: 1.3
+});
 const looking = { system: 'water' as const, targets, sand, scale_g: 0.1 };
 const squeezeOf = (grade: 1 | 2 | 3 | 4 | 5): HeapTest & { kind: 'squeeze' } => ({
   kind: 'squeeze',
@@ -56,17 +70,26 @@ const SILENT: HeapTest[] = [
 ];
 
 describe('what each bench test reads of the seven masses', () => {
-  it.each(SPEAKING.map((test) => [test.kind, test] as const))('%s: its gradient is the slope of what it predicts', (_, test) => {
-    const here = benchTestOf(test).read(test, looking)!;
-    PARTS.forEach((part, i) => {
-      const step = 1e-6;
-      const there = benchTestOf(test).read(test, { ...looking, sand: { ...sand, [part]: sand[part] + step } })!;
-      expect((there.predicted - here.predicted) / step).toBeCloseTo(here.gradient[i]!, 4);
-    });
-  });
-  it.each(SILENT.map((test) => [test.kind, test] as const))('%s says nothing of what the sand is made of', (_, test) => {
-    expect(benchTestOf(test).read(test, looking)).toBeNull();
-  });
+  it.each(SPEAKING.map((test) => [test.kind, test] as const))(
+    '%s: its gradient is the slope of what it predicts',
+    (_, test) => {
+      const here = benchTestOf(test).read(test, looking)!;
+      PARTS.forEach((part, i) => {
+        const step = 1e-6;
+        const there = benchTestOf(test).read(test, {
+          ...looking,
+          sand: { ...sand, [part]: sand[part] + step }
+        })!;
+        expect((there.predicted - here.predicted) / step).toBeCloseTo(here.gradient[i]!, 4);
+      });
+    }
+  );
+  it.each(SILENT.map((test) => [test.kind, test] as const))(
+    '%s says nothing of what the sand is made of',
+    (_, test) => {
+      expect(benchTestOf(test).read(test, looking)).toBeNull();
+    }
+  );
   it('every test is among them', () =>
     expect([...SPEAKING, ...SILENT].map(({ kind }) => kind).sort()).toEqual(Object.keys(BENCH_TESTS).sort()));
   it('predicts from the definitions: temper by free water, clay wash by half of the fines', () => {
@@ -82,7 +105,10 @@ describe('what each bench test reads of the seven masses', () => {
   });
   it('compactability reads fourteen points a percent of moisture around 3.4 %', () => {
     const at = (end_mm: number) => {
-      const reading = benchTestOf(SPEAKING[3]!).read({ kind: 'compactability', start_mm: 100, end_mm }, looking)!;
+      const reading = benchTestOf(SPEAKING[3]!).read(
+        { kind: 'compactability', start_mm: 100, end_mm },
+        looking
+      )!;
       return reading.as === 'value' ? reading.read : NaN;
     };
     expect(at(55)).toBeCloseTo(1, 12);
@@ -91,7 +117,8 @@ describe('what each bench test reads of the seven masses', () => {
     expect((0.14 / COMPACTABILITY_PER_TEMPER) * 3.4).toBeCloseTo(1, 1);
   });
   it('has nothing to say of no sand, nor of water by the feel of oil sand', () => {
-    for (const test of SPEAKING) expect(benchTestOf(test).read(test, { ...looking, sand: composition() })).toBeNull();
+    for (const test of SPEAKING)
+      expect(benchTestOf(test).read(test, { ...looking, sand: composition() })).toBeNull();
     const oil = { ...looking, system: 'oil' as const, targets: TARGETS.oil };
     expect(benchTestOf(squeezeOf(3)).read(squeezeOf(3), oil)).toBeNull();
     expect(benchTestOf(SPEAKING[3]!).read(SPEAKING[3]!, oil)).toBeNull();
@@ -212,15 +239,20 @@ describe('tests and the belief', () => {
   it('methylene blue sharpens active clay, a clay wash what is left of it', () => {
     const before = after(0.034);
     const blue = after(0.034, SPEAKING[4]!);
-    expect(believedDryShare(blue, 'active_clay').sd).toBeLessThan(0.6 * believedDryShare(before, 'active_clay').sd);
+    expect(believedDryShare(blue, 'active_clay').sd).toBeLessThan(
+      0.6 * believedDryShare(before, 'active_clay').sd
+    );
     const both = after(0.034, SPEAKING[4]!, SPEAKING[5]!);
     expect(believedDryShare(both, 'dead_clay').sd).toBeLessThan(believedDryShare(blue, 'dead_clay').sd);
   });
   it('compactability tells moisture better than a squeeze', () => {
-    expect(believedMoisture(after(0.034, SPEAKING[3]!)).sd).toBeLessThan(believedMoisture(after(0.034, squeezeOf(3))).sd);
+    expect(believedMoisture(after(0.034, SPEAKING[3]!)).sd).toBeLessThan(
+      believedMoisture(after(0.034, squeezeOf(3))).sd
+    );
   });
   it('a coarse scale tells less', () => {
-    const on = (scale_g: number) => believedMoisture(after(0.034, { ...oven(0.034), scale_g } as HeapTest)).sd;
+    const on = (scale_g: number) =>
+      believedMoisture(after(0.034, { ...oven(0.034), scale_g } as HeapTest)).sd;
     expect(on(2)).toBeGreaterThan(1.5 * on(0.1));
   });
   it('keeps what cannot be less than nothing from being so', () => {
@@ -272,4 +304,3 @@ describe('testsWorth', () => {
     expect(testsWorth({ ...nature, system: 'oil', targets: TARGETS.oil }, now)).toEqual([]);
   });
 });
-

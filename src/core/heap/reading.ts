@@ -180,7 +180,8 @@ function readGrade(
       kind: test.kind,
       at: draft.at ?? '',
       expected: felt,
-      read: (Math.max(0.5, GRADE_LIMITS[reading.grade - 1]!) + Math.min(1.5, GRADE_LIMITS[reading.grade]!)) / 2,
+      read:
+        (Math.max(0.5, GRADE_LIMITS[reading.grade - 1]!) + Math.min(1.5, GRADE_LIMITS[reading.grade]!)) / 2,
       sd: Math.sqrt(variance),
       reading_sd: single
     };
@@ -222,7 +223,12 @@ export function gradeMoments(mean: number, sd: number, named: 1 | 2 | 3 | 4 | 5)
   }
   if (!(sum > 0)) return { mean, variance: sd * sd, chance: 0, slipped: 1 };
   const middle = first / sum;
-  return { mean: middle, variance: Math.max(0, second / sum - middle ** 2), chance: sum, slipped: random / sum };
+  return {
+    mean: middle,
+    variance: Math.max(0, second / sum - middle ** 2),
+    chance: sum,
+    slipped: random / sum
+  };
 }
 
 /** Of the doubt about the moisture, the share that this reading took away rests on it. */

@@ -1,7 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { mean as meanOf, standardDeviation } from 'simple-statistics';
 import { composition } from '$core/material/composition';
-import { BOUND_WATER_SD_SHARE, DRYING_LOG_SD, WEATHER_LOG_SD, WEATHER_SPELL_DAYS } from '$core/reference/accuracy';
+import {
+  BOUND_WATER_SD_SHARE,
+  DRYING_LOG_SD,
+  WEATHER_LOG_SD,
+  WEATHER_SPELL_DAYS
+} from '$core/reference/accuracy';
 import { TARGETS } from '$core/reference/targets';
 import { DRYING, WEATHER, believedMoisture, drafted, firstBelief, sandOf, type HeapNature } from './belief';
 import { WATER, toVector } from './bodies';
@@ -70,7 +75,11 @@ describe('a spell of weather', () => {
     // The average over two halves: each half's own, and the second's by where the first left off.
     const second = half.average_of_start;
     const variance =
-      (half.average_variance + 2 * second * half.covariance + second ** 2 * half.end_variance + half.average_variance) / 4;
+      (half.average_variance +
+        2 * second * half.covariance +
+        second ** 2 * half.end_variance +
+        half.average_variance) /
+      4;
     expect(variance).toBeCloseTo(whole.average_variance, 12);
   });
 });
@@ -81,30 +90,33 @@ describe('drying in the estimate', () => {
     ['cloth', 15],
     ['lid', 40],
     ['open', 60]
-  ] as const)('under %s for %i days: mean and doubt as a run of heaps and weathers gives them', (cover, days) => {
-    const before = known(cover, 0.1);
-    const carried = standUntil(nature(cover), before, at(days));
-    const normal = normals(3);
-    const spell = spellOver(days, WEATHER_SPELL_DAYS, WEATHER_LOG_SD);
-    const holding = holdingOf(sand, 0.43);
-    const left = Array.from({ length: 20_000 }, () => {
-      const log =
-        DRYING_LOG_SD * normal() +
-        spell.average_of_start * WEATHER_LOG_SD * normal() +
-        Math.sqrt(spell.average_variance) * normal();
-      const water_kg = sand.water + 0.1 * normal();
-      const case_ = { ...holding, water_kg, cover, exposed_area_m2: 0.12, climate: SHED };
-      return waterAfterStanding(case_, days * 24 * Math.exp(log));
-    });
-    const size = sizeOf(carried.covariance);
-    const sd = Math.sqrt(carried.covariance[WATER * size + WATER]!);
-    expect(Math.abs(carried.mean[WATER]! - meanOf(left)) / sd).toBeLessThan(0.1);
-    // The doubt of the run, and what sands differ in the water that they keep.
-    const bound = BOUND_WATER_SD_SHARE * holding.bound_kg;
-    const spread = standardDeviation(left);
-    expect(sd).toBeGreaterThan(0.9 * spread);
-    expect(sd).toBeLessThan(1.12 * Math.hypot(spread, bound));
-  });
+  ] as const)(
+    'under %s for %i days: mean and doubt as a run of heaps and weathers gives them',
+    (cover, days) => {
+      const before = known(cover, 0.1);
+      const carried = standUntil(nature(cover), before, at(days));
+      const normal = normals(3);
+      const spell = spellOver(days, WEATHER_SPELL_DAYS, WEATHER_LOG_SD);
+      const holding = holdingOf(sand, 0.43);
+      const left = Array.from({ length: 20_000 }, () => {
+        const log =
+          DRYING_LOG_SD * normal() +
+          spell.average_of_start * WEATHER_LOG_SD * normal() +
+          Math.sqrt(spell.average_variance) * normal();
+        const water_kg = sand.water + 0.1 * normal();
+        const case_ = { ...holding, water_kg, cover, exposed_area_m2: 0.12, climate: SHED };
+        return waterAfterStanding(case_, days * 24 * Math.exp(log));
+      });
+      const size = sizeOf(carried.covariance);
+      const sd = Math.sqrt(carried.covariance[WATER * size + WATER]!);
+      expect(Math.abs(carried.mean[WATER]! - meanOf(left)) / sd).toBeLessThan(0.1);
+      // The doubt of the run, and what sands differ in the water that they keep.
+      const bound = BOUND_WATER_SD_SHARE * holding.bound_kg;
+      const spread = standardDeviation(left);
+      expect(sd).toBeGreaterThan(0.9 * spread);
+      expect(sd).toBeLessThan(1.12 * Math.hypot(spread, bound));
+    }
+  );
   it('is not sharpened by looking in between: twenty notes change nothing', () => {
     const stood = standUntil(nature('lid'), known('lid', 0.02), at(28));
     let noted = known('lid', 0.02) as ReturnType<typeof standUntil>;
@@ -121,7 +133,9 @@ describe('drying in the estimate', () => {
     const { bound_kg } = holdingOf(sand, 0.43);
     expect(sandOf(stood).water).toBeCloseTo(bound_kg, 2);
     const size = sizeOf(stood.covariance);
-    expect(Math.sqrt(stood.covariance[WATER * size + WATER]!) / (BOUND_WATER_SD_SHARE * bound_kg)).toBeCloseTo(1, 1);
+    expect(
+      Math.sqrt(stood.covariance[WATER * size + WATER]!) / (BOUND_WATER_SD_SHARE * bound_kg)
+    ).toBeCloseTo(1, 1);
   });
   it('learns how fast a heap dries from tests before and after, and the weather of a stay apart from it', () => {
     const oven = (id: number, days: number, moisture: number): LedgerEntry => ({
@@ -129,7 +143,14 @@ describe('drying in the estimate', () => {
       at: at(days),
       event: {
         kind: 'tested',
-        test: { kind: 'moisture', method: 'oven', scale_g: 0.1, pan_g: 100, wet_g: 200, dry_g: 200 - 100 * moisture }
+        test: {
+          kind: 'moisture',
+          method: 'oven',
+          scale_g: 0.1,
+          pan_g: 100,
+          wet_g: 200,
+          dry_g: 200 - 100 * moisture
+        }
       }
     });
     const bought: LedgerEntry = {

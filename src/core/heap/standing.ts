@@ -1,5 +1,10 @@
 import { totalMass } from '$core/material/composition';
-import { BOUND_WATER_SD_SHARE, DRYING_LOG_SD, WEATHER_LOG_SD, WEATHER_SPELL_DAYS } from '$core/reference/accuracy';
+import {
+  BOUND_WATER_SD_SHARE,
+  DRYING_LOG_SD,
+  WEATHER_LOG_SD,
+  WEATHER_SPELL_DAYS
+} from '$core/reference/accuracy';
 import { middle, type Targets } from '$core/reference/targets';
 import {
   DRYING,
@@ -104,7 +109,10 @@ function dryOut(draft: Draft, standing: Standing, hours: number): void {
   // The logarithm of the drying over this stay: the container's own, and the weather's average.
   const log = draft.mean[DRYING]! + start * draft.mean[WEATHER]!;
   const log_variance =
-    at(DRYING, DRYING) + 2 * start * at(DRYING, WEATHER) + start * start * at(WEATHER, WEATHER) + spell.average_variance;
+    at(DRYING, DRYING) +
+    2 * start * at(DRYING, WEATHER) +
+    start * start * at(WEATHER, WEATHER) +
+    spell.average_variance;
   const shared = at(WATER, DRYING) + start * at(WATER, WEATHER);
   const water_sd = Math.sqrt(Math.max(0, at(WATER, WATER)));
   const tilt = water_sd > 1e-12 ? shared / water_sd : 0;
@@ -140,7 +148,8 @@ function dryOut(draft: Draft, standing: Standing, hours: number): void {
   const course = hours * Math.exp(log);
   const of_active =
     active > 0
-      ? (waterLeft(before, more_clay, rate, course) - waterLeft(before, standing, rate, course)) / (active * STEP)
+      ? (waterLeft(before, more_clay, rate, course) - waterLeft(before, standing, rate, course)) /
+        (active * STEP)
       : 0;
   draft.mean[WATER] = mean;
   draft.mean[WEATHER]! *= spell.end_of_start;
@@ -159,7 +168,8 @@ function dryOut(draft: Draft, standing: Standing, hours: number): void {
   // What no slope tells, and how sands differ in the water that they keep: all of it once the sand is dried out.
   const kept = Math.min(1, Math.max(0, of_water));
   const bound_sd = BOUND_WATER_SD_SHARE * standing.bound_kg;
-  p[WATER * size + WATER]! += of_log * of_log * spell.average_variance + spread + bound_sd ** 2 * (1 - kept * kept);
+  p[WATER * size + WATER]! +=
+    of_log * of_log * spell.average_variance + spread + bound_sd ** 2 * (1 - kept * kept);
   p[WEATHER * size + WEATHER]! += spell.end_variance;
   p[WATER * size + WEATHER]! += of_log * spell.covariance;
   p[WEATHER * size + WATER]! += of_log * spell.covariance;

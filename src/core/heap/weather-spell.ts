@@ -27,7 +27,9 @@ export function spellOver(days: number, spell_days: number, sd: number): Spell {
   const gone = -Math.expm1(-x);
   // For short times the closed form loses its digits; its series there is (2/3)x − x²/2 + …
   const average_variance =
-    x < 1e-3 ? sd * sd * ((2 / 3) * x - 0.5 * x * x) : (sd * sd * (2 * x - 3 + 4 * left - left * left)) / (x * x);
+    x < 1e-3
+      ? sd * sd * ((2 / 3) * x - 0.5 * x * x)
+      : (sd * sd * (2 * x - 3 + 4 * left - left * left)) / (x * x);
   return {
     average_of_start: gone / x,
     average_variance,

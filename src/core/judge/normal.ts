@@ -1,7 +1,8 @@
 import { errorFunction } from 'simple-statistics';
 
 /** Density of the standard normal. */
-export const density = (z: number): number => (Number.isFinite(z) ? Math.exp(-0.5 * z * z) / Math.sqrt(2 * Math.PI) : 0);
+export const density = (z: number): number =>
+  Number.isFinite(z) ? Math.exp(-0.5 * z * z) / Math.sqrt(2 * Math.PI) : 0;
 
 /** Chance that a standard normal lies below z. */
 export function chanceBelow(z: number): number {
@@ -31,5 +32,9 @@ export function truncated(mean: number, sd: number, low: number, high: number): 
   if (!(chance > 1e-9)) return { chance: 0, mean: Math.min(high, Math.max(low, mean)), variance: 0 };
   const shift = (density(a) - density(b)) / chance;
   const ends = (Number.isFinite(a) ? a * density(a) : 0) - (Number.isFinite(b) ? b * density(b) : 0);
-  return { chance, mean: mean + sd * shift, variance: sd * sd * Math.max(0, 1 + ends / chance - shift * shift) };
+  return {
+    chance,
+    mean: mean + sd * shift,
+    variance: sd * sd * Math.max(0, 1 + ends / chance - shift * shift)
+  };
 }

@@ -96,7 +96,11 @@ function oilVerdict({ targets, sand, chances, seen }: Judged): Verdict {
   if (targets.oil && dryShare(sand, 'oil') < targets.oil.min) return 'short-of-oil';
   if (dryShare(sand, 'active_clay') < targets.active_clay.min) return 'short-of-clay';
   if (!seen) return chances.inside >= SURE ? 'probably-in-temper' : 'not-known';
-  return chances.inside >= SURE ? 'in-temper' : chances.inside >= PROBABLE ? 'probably-in-temper' : 'not-known';
+  return chances.inside >= SURE
+    ? 'in-temper'
+    : chances.inside >= PROBABLE
+      ? 'probably-in-temper'
+      : 'not-known';
 }
 
 function byChance({ targets, sand, chances, short_of_clay }: Judged): Verdict {
@@ -128,7 +132,8 @@ function squeezeRules(estimated: Verdict, grade: number | null, { chances }: Jud
   if (grade === null) return estimated;
   if (grade === 5) return WET.includes(estimated) ? 'too-wet' : 'probably-wet';
   // Half a grade apart is no contradiction: the drier, and the wetter, half of what is probably in temper.
-  if (grade === 2 && estimated === 'probably-in-temper' && chances.below > chances.above) return 'probably-dry';
+  if (grade === 2 && estimated === 'probably-in-temper' && chances.below > chances.above)
+    return 'probably-dry';
   const against =
     (grade <= 2 && (FIT.includes(estimated) || WET.includes(estimated))) ||
     (grade === 3 && !FIT.includes(estimated)) ||

@@ -39,7 +39,10 @@ export function aimMoisture(targets: Targets, sand: Composition): number {
  * How the moisture that this sand usually has when tempered compares with its window: a check to show, never a clamp.
  * Null where it agrees.
  */
-export function usualMoistureCheck(targets: Targets, sand: Composition): 'below-usual' | 'above-usual' | null {
+export function usualMoistureCheck(
+  targets: Targets,
+  sand: Composition
+): 'below-usual' | 'above-usual' | null {
   const window = temperWindow(targets, sand);
   if (window.max < targets.moisture.min) return 'below-usual';
   return window.min > targets.moisture.max ? 'above-usual' : null;

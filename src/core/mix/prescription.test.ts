@@ -19,13 +19,7 @@ import {
 } from '$core/material/composition';
 import { HEAP_BINDERS, TARGETS } from '$core/reference/targets';
 import { mixingSteps, mullingMinutes } from './mixing-order';
-import {
-  NEEDS_OF,
-  knownExactly,
-  prescribe,
-  type Prescription,
-  type StockAtHand
-} from './prescription';
+import { NEEDS_OF, knownExactly, prescribe, type Prescription, type StockAtHand } from './prescription';
 import { costOf, stockCheck } from './stock-check';
 
 const targets = TARGETS['sodium-bentonite'];
@@ -48,7 +42,7 @@ describe('temper window', () => {
     const mix = composition({ grain: 76, active_clay: 8, dead_clay: 6, fines: 10 });
     expect(waterAtRatio(mix, 0.475)).toBeCloseTo(4.7, 10);
     expect(moistureAtRatio(mix, 0.475)).toBeCloseTo(0.04489, 5);
-    expect(temperWindow(targets, heap(0.072, 0.03)).min).toBeCloseTo(0.38 * 0.072 / (1 + 0.38 * 0.072), 12);
+    expect(temperWindow(targets, heap(0.072, 0.03)).min).toBeCloseTo((0.38 * 0.072) / (1 + 0.38 * 0.072), 12);
   });
   it('is never clamped: natural sand with 8 % clay is mud at 5.2 % water, and the usual moisture is a check beside it', () => {
     const natural = TARGETS.natural;
@@ -256,7 +250,11 @@ describe('prescribe', () => {
             const exact = knownExactly(system, TARGETS[binder], heap(active, moisture));
             // Verdicts come from squeezes and doubt as well: whichever is given, the need goes with it.
             const patient = { ...exact, verdict: verdict ?? exact.verdict, off_aim_sd: verdict ? 0.004 : 0 };
-            if (system === 'oil' && ['dry', 'a-little-dry', 'probably-dry', 'lifeless'].includes(patient.verdict)) continue;
+            if (
+              system === 'oil' &&
+              ['dry', 'a-little-dry', 'probably-dry', 'lifeless'].includes(patient.verdict)
+            )
+              continue;
             if (system === 'water' && patient.verdict === 'short-of-oil') continue;
             if (patient.verdict === 'empty') continue;
             const answer = prescribe(patient, stock());

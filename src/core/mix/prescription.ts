@@ -192,7 +192,10 @@ function withActive(sand: Composition, stock: StockAtHand, wanted: number): Comp
   const missing = wanted * dry - sand.active_clay;
   if (!(missing > 0) || !(strength > wanted)) return sand;
   const product_dry = missing / (strength - wanted);
-  return plus(sand, composition({ active_clay: strength * product_dry, fines: (1 - strength) * product_dry }));
+  return plus(
+    sand,
+    composition({ active_clay: strength * product_dry, fines: (1 - strength) * product_dry })
+  );
 }
 
 function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Prescription {

@@ -54,7 +54,6 @@ export interface Renewal {
   discard_kg: number;
   result: Composition;
   fineness_number: number | null;
-  cost: number;
 }
 
 export type RenewalAnswer =
@@ -181,12 +180,17 @@ function renewalOf(problem: RenewalProblem, kept_kg: number, taken_kg: readonly 
   const { heap, stock, resolution_kg: step } = problem;
   const rounded = (kg: number) => Math.round(Math.max(0, kg) / step) * step;
   const heap_kg = totalMass(heap);
-  const discard_kg = Math.min(heap_kg, rounded(heap_kg - kept_kg));
   const parts_kg = stock.map((each, i) =>
     each.bag_kg === undefined ? Math.min(each.available_kg, rounded(taken_kg[i]!)) : taken_kg[i]!
   );
-  const kept = heap_kg > 0 ? scaled(heap, (heap_kg - discard_kg) / heap_kg) : composition();
   const arrivals = stock.map((each, i) => arrivalOf({ ...each, kg: parts_kg[i]! }));
+  const discard_kg = discardOf(
+    problem,
+    kept_kg,
+    parts_kg.reduce((sum, kg) => sum + kg, 0),
+    rounded
+  );
+  const kept = heap_kg > 0 ? scaled(heap, (heap_kg - discard_kg) / heap_kg) : composition();
   const result = arrivals.reduce(plus, kept);
   const grain = (of: (i: number) => number, own: number) =>
     arrivals.reduce((sum, body, i) => sum + body.grain * of(i), kept.grain * own);
@@ -200,9 +204,22 @@ function renewalOf(problem: RenewalProblem, kept_kg: number, taken_kg: readonly 
     fineness_number:
       known && result.grain > 0
         ? grain((i) => stock[i]!.fineness_number ?? 0, problem.heap_fineness_number!) / result.grain
-        : null,
-    cost: stock.reduce((sum, each, i) => sum + each.cost_per_kg * parts_kg[i]!, 0)
+        : null
   };
+}
+
+/** What is thrown out, rounded; a step more where the rest would no longer fit the bin. */
+function discardOf(
+  { heap, windows, resolution_kg: step }: RenewalProblem,
+  kept_kg: number,
+  added_kg: number,
+  rounded: (kg: number) => number
+): number {
+  const heap_kg = totalMass(heap);
+  const nearest = rounded(heap_kg - kept_kg);
+  const over_kg = heap_kg - nearest + added_kg - windows.total_kg.max;
+  const more = over_kg > 1e-9 && over_kg < 20 * step ? Math.ceil(over_kg / step - 1e-9) * step : 0;
+  return Math.min(heap_kg, nearest + more);
 }
 
 /** The windows that the rounded amounts no longer keep to. */

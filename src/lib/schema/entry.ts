@@ -135,7 +135,10 @@ function schemaOf<K extends WrittenKind>(kind: K): Schema<NewEntryOf<K>> {
     ...Object.fromEntries(Object.entries(fields).map(([name, spec]) => [name, fieldSchema(spec)])),
     // A note without words says nothing.
     ...(kind === 'noted' && {
-      note: text(2000).trim('must not start or end with a space').min(1, 'needs some words').required(REQUIRED)
+      note: text(2000)
+        .trim('must not start or end with a space')
+        .min(1, 'needs some words')
+        .required(REQUIRED)
     })
   })
     .required(REQUIRED)

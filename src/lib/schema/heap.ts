@@ -1,6 +1,16 @@
 import type { InferType } from 'yup';
 import { HEAP_BINDERS } from '$core/reference/targets';
-import { REQUIRED, WETTEST_TARGET, choice, container, moreThanNothing, percentWindow, shape, text, whole } from './fields';
+import {
+  REQUIRED,
+  WETTEST_TARGET,
+  choice,
+  container,
+  moreThanNothing,
+  percentWindow,
+  shape,
+  text,
+  whole
+} from './fields';
 
 const targets = () =>
   shape({

@@ -35,13 +35,7 @@ export const stale = (what: string, version: number) =>
 
 /** @param cause the error beneath it, kept for whoever reads the log */
 export const impossible = (errors: FieldError[], cause?: unknown) =>
-  new Refusal(
-    422,
-    errors.map((error) => `${error.path}: ${error.message}`).join('; '),
-    errors,
-    null,
-    cause
-  );
+  new Refusal(422, errors.map((error) => `${error.path}: ${error.message}`).join('; '), errors, null, cause);
 
 /** Likely a slip: it is taken when it is sent again with `confirmed`. */
 export const unlikely = (path: string, message: string, likely_kg: number | null) =>

@@ -49,13 +49,12 @@ export async function api<T>(
     );
   }
   if (response.status === 204) return undefined as T;
-  const answer = (await response.json()) as T & { detail?: string; errors?: FieldError[]; question?: AskedAbout };
+  const answer = (await response.json()) as T & {
+    detail?: string;
+    errors?: FieldError[];
+    question?: AskedAbout;
+  };
   if (!response.ok)
-    throw new ApiProblem(
-      response.status,
-      answer.detail ?? 'It was refused.',
-      answer.errors,
-      answer.question
-    );
+    throw new ApiProblem(response.status, answer.detail ?? 'It was refused.', answer.errors, answer.question);
   return answer;
 }

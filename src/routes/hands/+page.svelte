@@ -13,7 +13,9 @@
 
   async function add(event: SubmitEvent) {
     event.preventDefault();
-    const added = await form.submit(newMember, { name: name.trim() }, (sent) => api('POST', '/members', sent));
+    const added = await form.submit(newMember, { name: name.trim() }, (sent) =>
+      api('POST', '/members', sent)
+    );
     if (added === undefined) return;
     name = '';
     await invalidateAll();
@@ -25,8 +27,9 @@
 <div class="stack">
   <header><h1>Hands that squeeze</h1></header>
   <p class="about">
-    Every hand squeezes in its own way. Where a squeeze stands beside a drying test of the same sand, Brunkel learns
-    how far that hand leans, and how far it strays. Hold a hand where you know it better, or let it be learned anew.
+    Every hand squeezes in its own way. Where a squeeze stands beside a drying test of the same sand, Brunkel
+    learns how far that hand leans, and how far it strays. Hold a hand where you know it better, or let it be
+    learned anew.
   </p>
   {#if data.members.length === 0}
     <p class="soft">Nobody is named yet. Name who squeezes, and choose the name on the squeeze’s page.</p>

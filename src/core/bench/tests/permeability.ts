@@ -29,8 +29,21 @@ export const permeability = benchTest<PermeabilityTest>({
       { text: 'Time it.' }
     ],
     fields: [
-      { name: 'air_cm3', label: 'Air passed', dimension: 'volume', factor: 1e6, usual: '2000 ml', unit: 'ml' },
-      { name: 'time_s', label: 'Time it took', dimension: 'time', factor: 1, hint: 'for example 30 s or 1.5 min' },
+      {
+        name: 'air_cm3',
+        label: 'Air passed',
+        dimension: 'volume',
+        factor: 1e6,
+        usual: '2000 ml',
+        unit: 'ml'
+      },
+      {
+        name: 'time_s',
+        label: 'Time it took',
+        dimension: 'time',
+        factor: 1,
+        hint: 'for example 30 s or 1.5 min'
+      },
       { name: 'height_cm', label: 'Height of the specimen', ...CENTIMETRES, usual: '50.8 mm' },
       {
         name: 'area_cm2',

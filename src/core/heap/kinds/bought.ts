@@ -95,7 +95,8 @@ export const bought = entryKind({
     };
   },
   amounts: ({ kg }: Bought) => [['bought', kg]],
-  question: ({ kg }: Bought, { belief }) => roomQuestion(belief, kg, 'kg') ?? habitQuestion(belief, 'bought', kg, 'kg')
+  question: ({ kg }: Bought, { belief }) =>
+    roomQuestion(belief, kg, 'kg') ?? habitQuestion(belief, 'bought', kg, 'kg')
 });
 
 /** What sand bought or found ready mixed is taken to consist of. */

@@ -20,7 +20,13 @@ export const discarded = entryKind({
   title: 'Sand thrown out',
   fields: {
     kg: { type: 'mass', label: 'How much' },
-    burnt: { type: 'yes-no', label: 'Was it burnt?', no: 'No', yes: 'Yes, black or reddened', optional: true },
+    burnt: {
+      type: 'yes-no',
+      label: 'Was it burnt?',
+      no: 'No',
+      yes: 'Yes, black or reddened',
+      optional: true
+    },
     /** Share of the black sand that was found. */
     found_percent: {
       type: 'percent',

@@ -24,8 +24,10 @@ export const learning = entryKind({
     value: { type: 'learned-value', optional: true }
   },
   rule({ of, value }) {
+    // What is no figure of a heap at all is refused at its own field.
+    if (value === undefined || !Object.hasOwn(LEARNED_RANGE, of)) return null;
     const { min, max, unit } = LEARNED_RANGE[of];
-    if (value === undefined || (value >= min && value <= max)) return null;
+    if (value >= min && value <= max) return null;
     return { path: 'value', message: `must be ${min} to ${max} ${unit}`.trim() };
   },
   read: ({ of, value }): Learning => ({

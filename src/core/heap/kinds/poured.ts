@@ -80,7 +80,8 @@ export const poured = entryKind({
   }),
   words(shown, mass) {
     const metal = shown.alloy ? ALLOYS[shown.alloy as Alloy].name : 'metal';
-    const poured = shown.metal_kg === undefined ? 'poured' : `poured ${mass(Number(shown.metal_kg))} of ${metal}`;
+    const poured =
+      shown.metal_kg === undefined ? 'poured' : `poured ${mass(Number(shown.metal_kg))} of ${metal}`;
     return shown.burnt_kg === undefined || shown.burnt_source === 'learned'
       ? { what: `${poured}; sand burnt, worked out`, amount: signed('', mass, shown.burnt_kg) }
       : { what: `${poured}; sand burnt`, amount: signed('', mass, shown.burnt_kg) };
@@ -149,4 +150,5 @@ function heated(event: Poured, { bodies, mold, names_mold }: Scene) {
 }
 
 /** Metal that was poured, or, unknown, as much as would have burnt that sand, kg. */
-const metalOf = (event: Poured, { burn_per_metal }: Scene) => event.metal_kg ?? event.burnt_kg / burn_per_metal();
+const metalOf = (event: Poured, { burn_per_metal }: Scene) =>
+  event.metal_kg ?? event.burnt_kg / burn_per_metal();

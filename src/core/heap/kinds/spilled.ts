@@ -21,5 +21,6 @@ export const spilled = entryKind({
     teaches: { of: 'spilled', kg }
   }),
   amounts: ({ kg }: Spilled) => [['spilled', kg]],
-  question: ({ kg }: Spilled, { belief }) => habitQuestion(belief, 'spilled', kg, 'kg') ?? mostQuestion(belief, kg)
+  question: ({ kg }: Spilled, { belief }) =>
+    habitQuestion(belief, 'spilled', kg, 'kg') ?? mostQuestion(belief, kg)
 });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { TEST_NAMES } from '$core/heap/entry-names';
+import { TEST_NAMES } from '$core/heap/names';
 import { listHeaps } from '../heap/heaps';
 import { readStates } from '../heap/heap-state';
 import { readLearned } from '../heap/learned';

@@ -213,9 +213,7 @@ class DemoHeap {
   private temperFactor(): number {
     const sand = sandIn(this.sand.books);
     const onDry = (w: number) => w / (1 - w);
-    return (
-      onDry(moistureFraction(sand)) / onDry(aimMoisture(TARGETS[this.binder], sand))
-    );
+    return onDry(moistureFraction(sand)) / onDry(aimMoisture(TARGETS[this.binder], sand));
   }
 
   /** A probe pushed into the batch just mixed, while it lies by itself. */

@@ -240,7 +240,8 @@ export function entriesBy(ledger: HeapLedger, at: string): number {
 }
 
 /** The belief at a time, ISO: after the entries made by then. */
-export const beliefAt = (ledger: HeapLedger, at: string): Belief => beliefAfter(ledger, entriesBy(ledger, at));
+export const beliefAt = (ledger: HeapLedger, at: string): Belief =>
+  beliefAfter(ledger, entriesBy(ledger, at));
 
 /** How the heap stood after every entry. */
 export const balancesOf = (ledger: HeapLedger): readonly Balance[] => walked(ledger).walk.balances;

@@ -7,7 +7,8 @@ import { temporaryDatabase } from '../testing/temporary-database';
 import { amendHeap, createHeap, listHeaps, readHeap, removeHeap, restoreHeap } from './heaps';
 import { readState } from './heap-state';
 import { entryVersions, listEntries, readEntry } from './ledger';
-import { amendEntry, appendEntry, restoreEntry, revertEntry, undoEntry } from './ledger-writing';
+import { restoreEntry, undoEntry } from './acts';
+import { amendEntry, appendEntry, revertEntry } from './ledger-writing';
 import { appendTest, listTests, readTest } from './tests';
 
 let db: Database;
@@ -15,7 +16,7 @@ let remove: () => Promise<void>;
 beforeEach(async () => ({ db, remove } = await temporaryDatabase()));
 afterEach(() => remove());
 
-const at = (day: number) => new Date(Date.UTC(2026, 4, day, 9)).toISOString();
+const at = (day: number, minute = 0) => new Date(Date.UTC(2026, 4, day, 9, minute)).toISOString();
 const entry = (fields: object) => fields as NewEntry;
 const mixed = (day = 1, lot_ids: { sand?: number; clay?: number } = {}) =>
   entry({
@@ -62,7 +63,9 @@ describe('a heap from bag to bench', () => {
     expect(state.total_kg).toBeCloseTo(28.5863, 4);
     expect(state.moisture_percent.value).toBeCloseTo(3.8, 3);
     expect(state.active_clay_percent.value).toBeCloseTo(100 / 11, 3);
-    expect(state).toMatchObject({ verdict: 'in-temper', prescription: { need: 'nothing' } });
+    // Everything but the water came off the scale; that nobody has looked at what it makes is said.
+    expect(state).toMatchObject({ verdict: 'not-known', prescription: { need: 'test' } });
+    expect(state.latest_look).toBeNull();
   });
   it('is told in grams what to add, and is in temper once that is logged', async () => {
     const heap = await newHeap();
@@ -71,17 +74,20 @@ describe('a heap from bag to bench', () => {
       kind: 'moisture',
       at: at(2),
       method: 'oven',
+      scale_g: 0.1,
+      scoops: 4,
+      confirmed: true,
       pan_g: 100,
       wet_g: 200,
       dry_g: 197.6
     } as never);
     const before = await readState(db, heap.id, at(2));
-    expect(before.verdict).toBe('a-little-dry');
+    expect(before).toMatchObject({ verdict: 'dry', latest_look: { kind: 'moisture' } });
     const water = before.prescription.water_kg;
     expect(before.prescription.splashes_kg.reduce((a, b) => a + b)).toBeCloseTo(water, 12);
     await appendEntry(db, heap.id, entry({ kind: 'water', at: at(2), kg: water }));
     const after = await readState(db, heap.id, at(2));
-    expect(after.verdict).toBe('in-temper');
+    expect(after).toMatchObject({ verdict: 'in-temper', prescription: { need: 'nothing' } });
     expect(after.moisture_percent.value).toBeCloseTo(before.prescription.result.moisture_percent, 6);
   });
   it('forecasts its drying when asked for a later time', async () => {
@@ -104,7 +110,10 @@ describe('a heap from bag to bench', () => {
       heap.id,
       entry({ kind: 'bought', at: at(1), kg: 20, moisture_percent: 2, active_clay_percent: 5 })
     );
-    const empty = await readState(db, heap.id, at(1));
+    expect((await readState(db, heap.id, at(1))).prescription.need).toBe('test');
+    const crumbles = { kind: 'squeeze', holds: false, palm: 'clean' };
+    await appendTest(db, heap.id, { ...crumbles, at: at(1, 30), confirmed: true } as never);
+    const empty = await readState(db, heap.id, at(1, 30));
     expect(empty.prescription.need).toBe('clay-and-water');
     expect(empty.prescription.missing[0]).toMatchObject({ what: 'binder' });
     await createLot(db, { kind: 'sodium-bentonite', bought_kg: 5 } as never);
@@ -168,6 +177,7 @@ describe('the ledger', () => {
   });
   it('refuses a stale amendment instead of losing the other', async () => {
     const heap = await newHeap();
+    await appendEntry(db, heap.id, mixed());
     const water = await appendEntry(db, heap.id, entry({ kind: 'water', at: at(2), kg: 0.1 }));
     await amendEntry(db, heap.id, water.id, entry({ kind: 'water', at: at(2), kg: 0.2, version: 1 }));
     const thrown = await refusal(
@@ -182,9 +192,9 @@ describe('the ledger', () => {
     const first = await appendEntry(db, heap.id, mixed(1));
     const thrown = await refusal(appendEntry(db, heap.id, entry({ kind: 'discarded', at: at(2), kg: 40 })));
     expect(thrown).toMatchObject({ status: 422, errors: [{ path: 'kg' }] });
-    await appendEntry(db, heap.id, entry({ kind: 'discarded', at: at(3), kg: 20 }));
+    await appendEntry(db, heap.id, entry({ kind: 'discarded', at: at(3), kg: 20, confirmed: true }));
     const undone = await refusal(undoEntry(db, heap.id, first.id));
-    expect(undone.message).toContain('“discarded” of 2026-05-03');
+    expect(undone.message).toContain('“thrown out” of 2026-05-03');
     expect((await listEntries(db, heap.id)).total).toBe(2);
   });
   it('keeps both when two tabs write at once', async () => {

@@ -176,8 +176,7 @@ function stateRecord(
       splashes_kg: prescription.splashes_kg,
       sure_splashes: prescription.sure_splashes,
       /** Dry and weigh a sample before the water goes in: it is worth it. */
-      weigh_first:
-        prescription.need !== 'sand' && worthWeighing(worth, condition.off_aim_sd),
+      weigh_first: prescription.need !== 'sand' && worthWeighing(worth, condition.off_aim_sd),
       reason: prescription.reason,
       aim: {
         moisture_percent: asPercent(prescription.aim.moisture),

@@ -9,7 +9,8 @@ import { createHeap } from './heaps';
 import { readState } from './heap-state';
 import { readLearned } from './learned';
 import { readEntry } from './ledger';
-import { amendEntry, appendEntry, undoEntry } from './ledger-writing';
+import { undoEntry } from './acts';
+import { amendEntry, appendEntry } from './ledger-writing';
 import { appendTest, readTest } from './tests';
 
 let db: Database;

@@ -56,11 +56,7 @@ export function entryOf({ id, at, event, format, mold_id, member }: StoredEntry)
 }
 
 /** The ledger of a heap as it stands, or as the running write left it. */
-export async function ledgerFor(
-  db: Database,
-  heap: HeapRow,
-  transaction?: Transaction
-): Promise<HeapLedger> {
+export async function ledgerFor(db: Database, heap: HeapRow, transaction?: Transaction): Promise<HeapLedger> {
   const { hand, key } = await hands(db, transaction);
   const nature: HeapNature = { ...natureOf(heap), hand };
   const by = JSON.stringify([heap.targets, heap.container, heap.scale_g, key]);

@@ -11,7 +11,8 @@ import { createHeap } from './heaps';
 import { readState } from './heap-state';
 import { ledgerCsv } from './ledger-csv';
 import { listEntries, type EntryFilter } from './ledger';
-import { appendEntry, appendTest, undoEntry } from './ledger-writing';
+import { undoEntry } from './acts';
+import { appendEntry, appendTest } from './ledger-writing';
 
 let db: Database;
 let remove: () => Promise<void>;

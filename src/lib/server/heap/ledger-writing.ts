@@ -187,7 +187,14 @@ async function append(
     );
     await writeVersion(db, id, 1, written, transaction);
     const entry = entryOf(id, written);
-    await settle(db, heap, ledger, id, (old) => (goesOn(old, entry) ? entry : [...entriesOf(old), entry]), transaction);
+    await settle(
+      db,
+      heap,
+      ledger,
+      id,
+      (old) => (goesOn(old, entry) ? entry : [...entriesOf(old), entry]),
+      transaction
+    );
     return readEntry(db, heap_id, id, transaction);
   });
 }
@@ -394,7 +401,10 @@ async function contextOf(
       return out;
     },
     burnable_kg: () =>
-      Math.max(outOf(bodies, input.mold_id === undefined ? null : moldKey(input.mold_id)), believedMass(then).value)
+      Math.max(
+        outOf(bodies, input.mold_id === undefined ? null : moldKey(input.mold_id)),
+        believedMass(then).value
+      )
   };
 }
 

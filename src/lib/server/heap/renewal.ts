@@ -2,6 +2,7 @@ import { grading } from '$core/bench/grading';
 import { conditionAt } from '$core/heap/condition';
 import { readingOfHeap, type LedgerEntry } from '$core/heap/entry';
 import { dryShare } from '$core/material/composition';
+import { costOf } from '$core/mix/stock-check';
 import { renew, type Renewal, type RenewalStock, type RenewalWindow } from '$core/mix/renewal';
 import { asPercent } from '$core/quantity/display';
 import type { Window } from '$core/reference/targets';
@@ -64,6 +65,10 @@ export async function readRenewal(
     ...lots.map((lot) => stockOf(lot, request.whole_bags ?? false)),
     ...(heap.system === 'water' ? [TAP] : [])
   ];
+  // Prices in two currencies cannot be weighed against each other: then the least material is sought.
+  const currencies = new Set(lots.flatMap(({ cost, currency }) => (cost === null ? [] : [currency])));
+  const least: 'cost' | 'material' =
+    request.least === 'material' || currencies.size > 1 ? 'material' : 'cost';
   const own = (percent: { min: number; max: number } | undefined): Window | undefined =>
     percent && { min: percent.min / 100, max: percent.max / 100 };
   const answer = renew(
@@ -73,13 +78,14 @@ export async function readRenewal(
       stock,
       windows: {
         total_kg: request.total_kg ?? mass_kg,
-        moisture: own(request.moisture_percent) ?? (nature.targets.temper_ratio ? undefined : condition.window),
+        moisture:
+          own(request.moisture_percent) ?? (nature.targets.temper_ratio ? undefined : condition.window),
         active_clay: own(request.active_clay_percent) ?? nature.targets.active_clay,
         dead_clay: own(request.dead_clay_percent),
         fines: own(request.fines_percent),
         fineness_number: request.fineness_number
       },
-      least: request.least === 'material' ? 'material' : 'cost',
+      least,
       temper_ratio: nature.targets.temper_ratio ?? undefined,
       resolution_kg: (request.resolution_g ?? 5) / 1000
     },
@@ -109,13 +115,19 @@ export async function readRenewal(
       fines_percent: asPercent(dryShare(renewal.result, 'fines')),
       fineness_number: renewal.fineness_number
     },
-    cost: renewal.cost
+    /** By currency, and how many of the lots taken have no price. */
+    ...costOf(
+      lots.flatMap((lot, i) => (renewal.parts_kg[i]! > 0 ? [{ ...lot, kg: renewal.parts_kg[i]! }] : []))
+    )
   });
   const named = (windows: readonly RenewalWindow[]) => windows.map((window) => WINDOW_FIELDS[window]);
   // What the page offers to hold or to take whole, and where it starts.
   const offers = {
     heap_fineness_number,
     mass_kg,
+    /** What was sought; the least material also where stock was paid in several currencies. */
+    least,
+    currencies: [...currencies].sort(),
     in_bags: lots.some(({ bag_kg }) => bag_kg !== null)
   };
   return answer.feasible

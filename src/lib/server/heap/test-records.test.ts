@@ -48,7 +48,7 @@ describe('a test as a record', () => {
   it('can be amended: the estimate follows, and the old version stays', async () => {
     const test = await appendTest(db, heap_id, oven(196));
     const before = await moisture();
-    const amended = await amendTest(db, heap_id, test.id, oven(194, { version: 1 }));
+    const amended = await amendTest(db, heap_id, test.id, oven(194, { version: 1, confirmed: true }));
     expect(amended).toMatchObject({ id: test.id, dry_g: 194, version: 2 });
     expect(await moisture()).toBeGreaterThan(before + 1);
     expect(await testVersions(db, heap_id, test.id)).toMatchObject([
@@ -69,7 +69,9 @@ describe('a test as a record', () => {
   it('refuses a version that is no longer the newest', async () => {
     const test = await appendTest(db, heap_id, oven(196));
     await amendTest(db, heap_id, test.id, oven(195, { version: 1 }));
-    await expect(amendTest(db, heap_id, test.id, oven(194, { version: 1 }))).rejects.toMatchObject({
+    await expect(
+      amendTest(db, heap_id, test.id, oven(194, { version: 1, confirmed: true }))
+    ).rejects.toMatchObject({
       status: 409
     });
     expect(await readTest(db, heap_id, test.id)).toMatchObject({ dry_g: 195 });

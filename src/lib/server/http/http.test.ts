@@ -81,7 +81,7 @@ describe('path and query', () => {
     expect(byKind(entries)({ kind: 'water' })).toBe(entries.water);
     for (const value of [null, {}, { kind: 3 }, { kind: 'toString' }, { kind: '__proto__' }]) {
       expect((await refusal(() => byKind(entries)(value))).message).toContain(
-        'must be one of mixed, bought, water'
+        'must be one of mixed, water, added'
       );
     }
   });

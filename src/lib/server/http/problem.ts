@@ -35,7 +35,8 @@ export function problem(
 
 /** Whatever was thrown, as a problem. Only a fault of ours is a 500, and it is logged. */
 export function problemOf(thrown: unknown): Response {
-  if (thrown instanceof Refusal) return problem(thrown.status, thrown.message, thrown.errors, thrown.question);
+  if (thrown instanceof Refusal)
+    return problem(thrown.status, thrown.message, thrown.errors, thrown.question);
   const status = (thrown as { status?: unknown } | null)?.status;
   if (status === 413) return problem(413, 'The body is larger than this interface takes.');
   console.error(thrown);

@@ -178,7 +178,10 @@ export async function mustBelong(
   transaction: Transaction
 ): Promise<void> {
   const { session_id, mold_id, member } = named;
-  if (session_id !== undefined && !(await db.tables.sessions.count({ where: { id: session_id }, transaction })))
+  if (
+    session_id !== undefined &&
+    !(await db.tables.sessions.count({ where: { id: session_id }, transaction }))
+  )
     throw impossible([{ path: 'session_id', message: `there is no session ${session_id}` }]);
   if (mold_id !== undefined) {
     const mold = await db.tables.molds.findOne({ where: { id: mold_id }, raw: true, transaction });
@@ -202,7 +205,10 @@ async function mustBeMembers(
 
 async function mustBeHeaps(
   db: Database,
-  { facing_heap_id, backing_heap_id }: { facing_heap_id?: number | undefined; backing_heap_id?: number | undefined },
+  {
+    facing_heap_id,
+    backing_heap_id
+  }: { facing_heap_id?: number | undefined; backing_heap_id?: number | undefined },
   transaction: Transaction
 ): Promise<void> {
   for (const [path, id] of Object.entries({ facing_heap_id, backing_heap_id }))
@@ -244,7 +250,19 @@ async function sessionRecord(
     ...(transaction && { transaction })
   });
   const { id, name, at, zone, members, stage, note, steps, version, created_at } = row;
-  return { id, name, at, zone, members, stage, note, steps, molds: molds.map(moldRecord), version, created_at };
+  return {
+    id,
+    name,
+    at,
+    zone,
+    members,
+    stage,
+    note,
+    steps,
+    molds: molds.map(moldRecord),
+    version,
+    created_at
+  };
 }
 
 function moldRecord(row: MoldRow): MoldRecord {

@@ -89,7 +89,15 @@ describe('tests of a lot', () => {
   let remove: () => Promise<void>;
   let lot: number;
   const test = (fields: object) => appendLotTest(db, lot, fields as NewHeapTest);
-  const moisture = { kind: 'moisture', at: at(9), method: 'oven', pan_g: 100, wet_g: 200, dry_g: 196 };
+  const moisture = {
+    kind: 'moisture',
+    at: at(9),
+    method: 'oven',
+    scale_g: 0.1,
+    pan_g: 100,
+    wet_g: 200,
+    dry_g: 196
+  };
   beforeEach(async () => {
     ({ db, remove } = await temporaryDatabase());
     lot = (await createLot(db, { kind: 'damp-sand', bought_kg: 25 } as never)).id;
@@ -99,7 +107,7 @@ describe('tests of a lot', () => {
   it('count for the lot from then on, and no longer once struck out', async () => {
     const made = await test(moisture);
     expect(made).toMatchObject({ lot_id: lot, kind: 'moisture', dry_g: 196 });
-    expect(made.result).toMatchObject({ moisture_percent: 4, sd: expect.closeTo(0.122, 2) });
+    expect(made.result).toMatchObject({ moisture_percent: 4, sd: expect.closeTo(0.193, 3) });
     expect((await readLot(db, lot)).moisture_percent).toEqual({ value: 4, source: 'your tests' });
     await undoLotTest(db, lot, made.id);
     expect((await readLot(db, lot)).moisture_percent.source).toBe('handbook');

@@ -79,7 +79,14 @@
   const result = $derived(
     checked.ok ? moistureByDrying({ pan_g: body.pan_g!, wet_g: body.wet_g!, dry_g: body.dry_g! }) : null
   );
-  const sd = $derived(result ? moistureTestSd({ method: body.method, pan_g: body.pan_g!, wet_g: body.wet_g!, scale_g: step_g, scoops }, result.wet_basis) : 0);
+  const sd = $derived(
+    result
+      ? moistureTestSd(
+          { method: body.method, pan_g: body.pan_g!, wet_g: body.wet_g!, scale_g: step_g, scoops },
+          result.wet_basis
+        )
+      : 0
+  );
   const sample = $derived(pan !== undefined && wet !== undefined ? (wet - pan) * 1000 : null);
 
   async function log() {
@@ -97,7 +104,9 @@
       <div>
         <h1>Dry and weigh {subject.name}</h1>
         <p class="soft">
-          Take {usualSample(step_g)} g or more from {scoops === 1 ? 'below the crust' : `${scoops} places below the crust, mixed`}. All weights with the pan.
+          Take {usualSample(step_g)} g or more from {scoops === 1
+            ? 'below the crust'
+            : `${scoops} places below the crust, mixed`}. All weights with the pan.
         </p>
       </div>
       <TestDrawing kind="moisture" size={112} />
@@ -112,7 +121,10 @@
       <SelectField
         label="The scale shows"
         bind:value={step}
-        options={[...new Set([...STEPS, String(subject.scale_g)])].map((each) => ({ value: each, name: `steps of ${each} g` }))}
+        options={[...new Set([...STEPS, String(subject.scale_g)])].map((each) => ({
+          value: each,
+          name: `steps of ${each} g`
+        }))}
         hint="A coarse scale wants a larger sample"
       />
       <Choice

@@ -75,7 +75,10 @@
         <SelectField
           label="Whose hand?"
           bind:value={hand}
-          options={[{ value: '', name: 'Nobody named' }, ...members.map(({ id, name }) => ({ value: String(id), name }))]}
+          options={[
+            { value: '', name: 'Nobody named' },
+            ...members.map(({ id, name }) => ({ value: String(id), name }))
+          ]}
           hint="Each hand has its own bias; it is learned beside drying tests."
         />
       </div>
@@ -146,8 +149,8 @@
           <p>{answer.advice}</p>
           {#if answer.tells_water}
             <p class="soft small">
-              {GRADE_TELLS[answer.grade]} It tells between which limits the temper lies, and squeezes of the same sand
-              share the hand’s error: a second one adds little.
+              {GRADE_TELLS[answer.grade]} It tells between which limits the temper lies, and squeezes of the same
+              sand share the hand’s error: a second one adds little.
             </p>
           {:else if subject.system === 'water'}
             <p class="soft small">

@@ -39,7 +39,9 @@
   async function splash() {
     const at = new Date().toISOString();
     const body = present({ kind: 'water' as const, at, zone: zone(), kg, typed: { kg: text } });
-    await form.submit(entries.water, body, (sent) => logEntry(heap_id, sent, `${text} of water is in the heap.`));
+    await form.submit(entries.water, body, (sent) =>
+      logEntry(heap_id, sent, `${text} of water is in the heap.`)
+    );
   }
 </script>
 

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** What went wrong with a form as a whole; a likely slip is asked about, and settled with one tap. */
+  import { invalidateAll } from '$app/navigation';
   import { massText } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
   import type { RecordForm } from './record-form.svelte';
@@ -10,6 +11,11 @@
     onlikely?: ((kg: number, path: string) => void) | undefined;
   }
   const { form, onlikely }: Props = $props();
+
+  // The heap has changed since the amounts were worked out: what it wants now is shown at once.
+  $effect(() => {
+    if (form.outdated) void invalidateAll();
+  });
 
   function take(kg: number, path: string) {
     onlikely?.(kg, path);

@@ -1,4 +1,3 @@
-import { invalidateAll } from '$app/navigation';
 import type { AnySchema } from 'yup';
 import { check, type FieldError } from '$lib/schema/validate';
 import { ApiProblem, type AskedAbout } from '../api-client';
@@ -14,6 +13,8 @@ export class RecordForm {
   /** Likely a slip: it is taken once somebody says that it is right. */
   question = $state<AskedAbout | null>(null);
   busy = $state(false);
+  /** The record has changed since this form was filled in: what it wants now is to be read anew. */
+  outdated = $state(false);
   private again: (() => Promise<unknown>) | null = null;
 
   errorOf(path: string): string | undefined {
@@ -37,6 +38,7 @@ export class RecordForm {
     const checked = check(schema, body);
     this.message = null;
     this.question = null;
+    this.outdated = false;
     this.errors = checked.ok ? [] : checked.errors;
     if (!checked.ok || this.busy) return undefined;
     this.busy = true;
@@ -51,8 +53,7 @@ export class RecordForm {
         const done = await this.submit(schema, { ...body, confirmed: true }, send, then);
         if (done !== undefined) await then?.(done);
       };
-      // The heap has changed since the amounts were worked out: what it wants now is shown at once.
-      if (thrown.status === 409) await invalidateAll();
+      this.outdated = thrown.status === 409;
       return undefined;
     } finally {
       this.busy = false;

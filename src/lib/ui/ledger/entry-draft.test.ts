@@ -5,9 +5,8 @@ import { entryBody, entryDraft, type EntryDraft, type Existing, type WritableKin
 
 const NOW = new Date('2026-05-04T10:20:33.250Z');
 const lots = [{ id: 5, kind: 'damp-sand' }];
-const fresh = () => entryDraft(null, 'metric', NOW);
 const written = (kind: WritableKind, change: (draft: EntryDraft) => void, old: Existing | null = null) => {
-  const draft = old ? entryDraft(old, 'metric', NOW) : fresh();
+  const draft = entryDraft(kind, old, 'metric', NOW);
   const shown_at = draft.at;
   change(draft);
   return entryBody(kind, draft, { old, shown_at, zone: 'UTC', lots, now: NOW });
@@ -26,7 +25,7 @@ const row = (fields: object): Existing =>
 
 describe('a new entry', () => {
   it('left at the time shown means the very moment', () => {
-    const body = written('water', (draft) => (draft.amount = { text: '350 g', si: 0.35 }));
+    const body = written('water', (draft) => (draft.quantities.kg = { text: '350 g', si: 0.35 }));
     expect(body).toEqual({
       kind: 'water',
       at: NOW.toISOString(),
@@ -54,19 +53,19 @@ describe('a new entry', () => {
   it('takes a lot by its kind, and what is not in stock by its own', () => {
     const fromLot = written('added', (draft) => {
       draft.what = 'lot:5';
-      draft.amount = { text: '2 kg', si: 2 };
-      draft.moisture = { text: '3.1', si: 0.031 };
+      draft.quantities.kg = { text: '2 kg', si: 2 };
+      draft.quantities.moisture_percent = { text: '3.1', si: 0.031 };
     });
     expect(fromLot).toMatchObject({ ingredient: 'damp-sand', lot_id: 5, moisture_percent: 3.1 });
-    const other = written('added', (draft) => (draft.amount = { text: '2 kg', si: 2 }));
+    const other = written('added', (draft) => (draft.quantities.kg = { text: '2 kg', si: 2 }));
     expect(other).toMatchObject({ ingredient: 'washed-silica' });
     expect(other).not.toHaveProperty('lot_id');
   });
   it('of a mold keeps its volume, typed and in litres', () => {
     expect(
       written('drawn', (draft) => {
-        draft.amount = { text: '21 kg', si: 21 };
-        draft.rammed_l = { text: '13 L', si: 0.013 };
+        draft.quantities.kg = { text: '21 kg', si: 21 };
+        draft.quantities.rammed_l = { text: '13 L', si: 0.013 };
       })
     ).toMatchObject({ kg: 21, rammed_l: 13, typed: { kg: '21 kg', rammed_l: '13 L' } });
   });
@@ -75,13 +74,13 @@ describe('a new entry', () => {
     expect(body).not.toHaveProperty('kg');
     expect(check(entries.returned, body).ok).toBe(true);
     const all = written('returned', (draft) => {
-      draft.amount = { text: '19 kg', si: 19 };
-      draft.rest_lost = 'yes';
+      draft.quantities.kg = { text: '19 kg', si: 19 };
+      draft.answers.rest_lost = 'yes';
     });
     expect(all).toMatchObject({ kg: 19, rest_lost: true });
   });
   it('of a pour takes the metal in place of burnt sand, but not nothing', () => {
-    const byMetal = written('poured', (draft) => (draft.metal_kg = { text: '2 kg', si: 2 }));
+    const byMetal = written('poured', (draft) => (draft.quantities.metal_kg = { text: '2 kg', si: 2 }));
     expect(byMetal).toMatchObject({ metal_kg: 2, typed: { metal_kg: '2 kg' } });
     expect(check(entries.poured, byMetal).ok).toBe(true);
     expect(
@@ -104,16 +103,16 @@ describe('a new entry', () => {
 describe('an entry being amended', () => {
   it('keeps its place in the ledger and shows what was typed', () => {
     const old = row({ kg: 0.35, typed: { kg: '350 g' } });
-    expect(entryDraft(old, 'us').amount).toEqual({ text: '350 g', si: 0.35 });
+    expect(entryDraft('water', old, 'us').quantities.kg).toEqual({ text: '350 g', si: 0.35 });
     expect(written('water', () => undefined, old)).toMatchObject({ at: old.at, kg: 0.35, version: 2 });
   });
   it('leaves open what was worked out, so that it is worked out again', () => {
     const back = row({ kind: 'returned', kg: 19.6, kg_source: 'learned', rest_lost: true });
-    expect(entryDraft(back, 'metric').amount).toEqual({ text: '', si: undefined });
+    expect(entryDraft('returned', back, 'metric').quantities.kg).toEqual({ text: '', si: undefined });
     const poured = row({ kind: 'poured', burnt_kg: 0.5, burnt_source: 'learned', metal_kg: 2 });
-    const draft = entryDraft(poured, 'metric');
-    expect(draft.burnt_kg.si).toBeUndefined();
-    expect(draft.metal_kg.si).toBe(2);
+    const draft = entryDraft('poured', poured, 'metric');
+    expect(draft.quantities.burnt_kg!.si).toBeUndefined();
+    expect(draft.quantities.metal_kg!.si).toBe(2);
   });
   it('of a batch keeps what its stock was when it was mixed', () => {
     const batch = row({

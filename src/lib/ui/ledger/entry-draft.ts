@@ -102,7 +102,8 @@ function quantityOf(
   const value = old?.[name];
   // What was worked out rather than said stays open, so that it is worked out again.
   const source = old?.[`${name.replace(/_(kg|percent|l)$/, '')}_source`] ?? old?.[`${name}_source`];
-  if (value === undefined || value === null || source === 'learned' || source === 'handbook') return { ...EMPTY };
+  if (value === undefined || value === null || source === 'learned' || source === 'handbook')
+    return { ...EMPTY };
   const si = Number(value) / PER_SI[spec.type]!;
   if (spec.type === 'mass') return { text: textFor(si, typed, system), si };
   if (spec.type === 'litres') return { text: String(typed ?? `${String(value)} L`), si };

@@ -50,7 +50,9 @@ describe('entryWords', () => {
     expect(what({ kind: 'poured', burnt_kg: 0.5, metal_kg: 2, burnt_source: 'learned' })).toContain(
       'worked out'
     );
-    expect(what({ kind: 'poured', burnt_kg: 0.5, metal_kg: 2 })).toBe('poured; sand burnt');
+    expect(what({ kind: 'poured', burnt_kg: 0.5, metal_kg: 2 })).toBe(
+      'poured 2.00\u202fkg of metal; sand burnt'
+    );
   });
   it('says of a message that is not yet stored what it can', () => {
     expect(entryWords(row({ kind: 'returned' }), 'metric').amount).toBe('');

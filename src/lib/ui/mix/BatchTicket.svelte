@@ -1,5 +1,6 @@
 <script lang="ts">
   /** What to set on the scale, with what it makes and costs; logs what really went in. */
+  import { moneyText } from '$lib/ui/money';
   import { goto } from '$app/navigation';
   import { dryShare, moistureFraction, temperRatio } from '$core/material/composition';
   import { splashes } from '$core/mix/splashes';
@@ -26,13 +27,7 @@
   const { heap, answer, mulling_minutes, onlargest }: Props = $props();
   const oil = $derived(heap.system === 'oil');
   const water = $derived(splashes(answer.batch.water_kg));
-  const money = $derived(
-    Object.entries(answer.cost)
-      .map(([currency, amount]) =>
-        new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(amount)
-      )
-      .join(' + ')
-  );
+  const money = $derived(moneyText(answer.cost));
   const stockOf = (pick: Pick | null) => answer.stock.lines.find((line) => line.lot_id === pick?.lot?.id);
 
   const form = new RecordForm();

@@ -64,7 +64,8 @@
           typed: { additions: [clayText, ...(wet ? [waterText] : [])] },
           additions: [present(binder), ...(wet ? [{ ingredient: 'water', kg: water }] : [])]
         }
-      : present({ kind: 'water' as const,
+      : present({
+          kind: 'water' as const,
           at,
           zone: zone(),
           expected_heap_version: now.heap_version,
@@ -134,17 +135,12 @@
       )} to
       {dose.aim.moisture_percent.toFixed(1)} %
     </p>
-    <Splashes
-      splashes_kg={dose.splashes_kg}
-      sure={dose.sure_splashes}
-      bind:ticked
-      onchange={followTicks}
-    />
+    <Splashes splashes_kg={dose.splashes_kg} sure={dose.sure_splashes} bind:ticked onchange={followTicks} />
   {/if}
   {#if dose.water_kg > 0 || clay}
     <p class="small">
-      Mull {durationText(dose.mull_s)}, cover, rest {durationText(dose.rest_s)}. Squeeze before a dashed splash:
-      you may not need it.
+      Mull {durationText(dose.mull_s)}, cover, rest {durationText(dose.rest_s)}. Squeeze before a dashed
+      splash: you may not need it.
     </p>
     <div class="pair">
       {#if clay}

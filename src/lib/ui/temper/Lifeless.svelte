@@ -31,7 +31,8 @@
       at: new Date().toISOString(),
       zone: zone(),
       expected_heap_version: now.heap_version,
-      ingredient: lot?.kind ?? (fines ? 'inert-fines' : heap.binder === 'natural' ? 'fire-clay' : heap.binder),
+      ingredient:
+        lot?.kind ?? (fines ? 'inert-fines' : heap.binder === 'natural' ? 'fire-clay' : heap.binder),
       kg,
       lot_id: lot?.id,
       typed: { kg: text }
@@ -45,7 +46,9 @@
   <BigFigure figure={massFigure(wanted_kg, units())} of={fines ? 'fines, not water' : 'clay, not water'} />
   {#if missing}
     <p class="wrong">
-      Stock is {massText(missing.short_kg, units())} short of {missing.what === 'binder' ? 'clay' : missing.what}.
+      Stock is {massText(missing.short_kg, units())} short of {missing.what === 'binder'
+        ? 'clay'
+        : missing.what}.
       <a href="/stock/new">Put it in stock</a>
     </p>
   {/if}
@@ -58,7 +61,8 @@
     bind:si={kg}
     error={form.errorOf('kg')}
   />
-  <button class="act" type="button" onclick={done} disabled={form.busy || !(wanted_kg > 0)}>Weighed in</button>
+  <button class="act" type="button" onclick={done} disabled={form.busy || !(wanted_kg > 0)}>Weighed in</button
+  >
   <FormTrouble
     {form}
     onlikely={(likely) => {

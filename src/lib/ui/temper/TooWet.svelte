@@ -51,7 +51,8 @@
   async function done() {
     const at = new Date().toISOString();
     if (way === 'dry-off') {
-      const body = present({ kind: 'dried' as const,
+      const body = present({
+        kind: 'dried' as const,
         at,
         zone: zone(),
         expected_heap_version: now.heap_version,
@@ -78,9 +79,7 @@
           : [])
       ]
     };
-    await form.submit(entries.mixed, body, (sent) =>
-      logEntry(heap.id, sent, 'The dry mix is in the heap.')
-    );
+    await form.submit(entries.mixed, body, (sent) => logEntry(heap.id, sent, 'The dry mix is in the heap.'));
   }
 </script>
 

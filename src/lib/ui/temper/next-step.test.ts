@@ -2,12 +2,16 @@ import { describe, expect, it } from 'vitest';
 import { nextStep } from './next-step';
 import type { HeapState } from './state';
 
-const state = (prescription: Partial<HeapState['prescription']>): HeapState =>
+const state = (prescription: Partial<HeapState['prescription']>, rest: Partial<HeapState> = {}): HeapState =>
   ({
+    verdict: 'in-temper',
+    latest_look: null,
+    ...rest,
     prescription: {
       water_kg: 0,
       binder_kg: 0,
       oil_kg: 0,
+      fines_kg: 0,
       water_to_lose_kg: 0,
       dry_off_s: null,
       ...prescription
@@ -31,4 +35,22 @@ describe('nextStep', () => {
     ],
     [{ need: 'nothing' }, 'Ready to ram; squeeze it first']
   ])('%j → %s', (prescription, words) => expect(nextStep(state(prescription), 'metric', false)).toBe(words));
+  it('of sand that is held in temper by a hand is to ram it, and never sooner', () => {
+    const nothing = { need: 'nothing' } as const;
+    const look = (grade: number | null) => ({ latest_look: { grade } as HeapState['latest_look'] });
+    expect(nextStep(state(nothing, look(3)), 'metric', false)).toBe('Ready to ram');
+    expect(nextStep(state(nothing, look(2)), 'metric', false)).toBe('Ready to ram; squeeze it first');
+    const probably = state({ need: 'water', water_kg: 0.1 }, { verdict: 'probably-in-temper' });
+    expect(nextStep(probably, 'metric', false)).toBe('Likely ready; squeeze it first');
+  });
+  it('of sand that nobody looked at is a look, and of a lifeless one fines or clay', () => {
+    expect(nextStep(state({ need: 'test' }), 'metric', false)).toBe('Squeeze it: nobody has yet');
+    expect(nextStep(state({ need: 'test' }), 'metric', true)).toBe('Squeeze it, and dry and weigh');
+    expect(nextStep(state({ need: 'fines-or-clay', fines_kg: 0.4 }), 'metric', false)).toBe(
+      'Riddle in 400\u202fg of fines'
+    );
+    expect(nextStep(state({ need: 'fines-or-clay', binder_kg: 0.6 }), 'metric', false)).toBe(
+      'Mix in 600\u202fg of clay'
+    );
+  });
 });

@@ -67,7 +67,12 @@ export interface HeapState {
     missing: { what: 'binder' | 'sand' | 'oil' | 'fines'; short_kg: number }[];
     mull_s: number;
     rest_s: number;
-    lots: { binder: DosingLot | null; sand: DosingLot | null; oil: DosingLot | null; fines: DosingLot | null };
+    lots: {
+      binder: DosingLot | null;
+      sand: DosingLot | null;
+      oil: DosingLot | null;
+      fines: DosingLot | null;
+    };
   };
   best_next_test: TestWorth | null;
   tests_worth: TestWorth[];

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { moneyText } from '$lib/ui/money';
   import { goto } from '$app/navigation';
   import { massFigure, massText } from '$core/quantity/display';
   import { renewalDone } from '$lib/schema/renewal';
@@ -174,6 +175,12 @@
       bind:value={least}
       onchoose={() => void solve()}
     />
+    {#if least === 'cost' && renewal.currencies.length > 1}
+      <p class="small soft">
+        Your stock was paid in {renewal.currencies.join(' and ')}, which have no common price: the least new
+        material is taken instead.
+      </p>
+    {/if}
     {#if data.renewal.in_bags}
       <label class="tick"
         ><input type="checkbox" class="checkbox" bind:checked={whole_bags} onchange={solve} /> Whole bags only,
@@ -271,6 +278,12 @@
             <dt>fines</dt>
             <dd class="figure">{shown.result.fines_percent.toFixed(1)} %</dd>
           </div>
+          {#if moneyText(shown.cost)}<div>
+              <dt>cost</dt>
+              <dd class="figure">
+                {moneyText(shown.cost)}{#if shown.unpriced > 0}<span class="unit"> + unpriced</span>{/if}
+              </dd>
+            </div>{/if}
           {#if shown.result.fineness_number !== null}<div>
               <dt>fineness</dt>
               <dd class="figure">{shown.result.fineness_number.toFixed(0)}</dd>

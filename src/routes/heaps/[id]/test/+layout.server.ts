@@ -6,7 +6,9 @@ import { Refusal } from '$lib/server/refusal';
 
 export const load: LayoutServerLoad = async ({ params, url }) => {
   const batch = url.searchParams.get('batch');
-  const rows = await (await database()).tables.members.findAll({ where: { removed_at: null }, order: ['id'] });
+  const rows = await (
+    await database()
+  ).tables.members.findAll({ where: { removed_at: null }, order: ['id'] });
   const members = rows.map(({ id, name }) => ({ id: Number(id), name }));
   if (batch === null) return { batch: null, members };
   const missing = `There is no batch ${batch} in this heap.`;
