@@ -82,7 +82,7 @@ const FORGIVEN = 0.02;
  * @source linear programming over mass balances
  */
 export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnswer {
-  const { heap, stock, windows, resolution_kg, temper_ratio } = problem;
+  const { heap, stock, windows, temper_ratio } = problem;
   const heap_kg = totalMass(heap);
   const per_kg = stock.map((each) => arrivalOf({ ...each, kg: 1 }));
   const kept = heap_kg > 0 ? scaled(heap, 1 / heap_kg) : composition();

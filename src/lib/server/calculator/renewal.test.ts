@@ -165,7 +165,7 @@ describe('renew', () => {
           const { result, parts_kg, discard_kg } = answer.renewal;
           parts_kg.forEach((kg, i) => expect(kg).toBeLessThanOrEqual(asked.stock[i]!.available_kg + 1e-9));
           expect(discard_kg).toBeLessThanOrEqual(totalMass(asked.heap) + 1e-9);
-          expect(inside(moistureFraction(result), asked.windows.moisture)).toBe(true);
+          expect(inside(moistureFraction(result), asked.windows.moisture!)).toBe(true);
           expect(inside(dryShare(result, 'active_clay'), asked.windows.active_clay)).toBe(true);
           expect(inside(dryShare(result, 'dead_clay'), asked.windows.dead_clay!)).toBe(true);
         }

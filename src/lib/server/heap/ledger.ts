@@ -84,16 +84,46 @@ export async function listEntries(
   filter: EntryFilter = {}
 ): Promise<Page<EntryRecord>> {
   const heap = await heapRow(db, heap_id);
-  const { limit = 50, offset = 0, oldest_first = false } = filter;
+  const { limit = 50, offset = 0 } = filter;
+  const ids = await entryIds(db, heap_id, filter);
+  const page = ids.slice(offset, offset + limit);
+  const found = new Map((await entriesById(db, heap_id, heap.system, page)).map((row) => [row.id, row]));
+  return { items: page.flatMap((id) => found.get(id) ?? []), total: ids.length, limit, offset };
+}
+
+/** The entries that a filter leaves, by id and in its order. Only ids are sorted: a long ledger has many wide rows. */
+export async function entryIds(db: Database, heap_id: number, filter: EntryFilter): Promise<number[]> {
   const { where, replacements } = conditions(heap_id, filter);
-  const order = oldest_first ? 'v.at, e.id' : 'v.at DESC, e.id DESC';
-  // The count rides along with the rows; only a page past the end has no row to carry it.
-  const rows = await db.sequelize.query<JoinedRow & { total: number }>(
-    `SELECT ${COLUMNS}, COUNT(*) OVER () AS total ${where} ORDER BY ${order} LIMIT :limit OFFSET :offset`,
-    { type: QueryTypes.SELECT, replacements: { ...replacements, limit, offset } }
+  const order = filter.oldest_first ? 'v.at, e.id' : 'v.at DESC, e.id DESC';
+  const [row] = await db.sequelize.query<{ ids: string }>(
+    `SELECT json_group_array(id) AS ids FROM (SELECT e.id ${where} ORDER BY ${order})`,
+    { type: QueryTypes.SELECT, replacements }
   );
-  const total = rows[0]?.total ?? (offset === 0 ? 0 : await countEntries(db, where, replacements));
-  return { items: rows.map((row) => entryRecord(row, heap.system)), total, limit, offset };
+  return JSON.parse(row?.ids ?? '[]') as number[];
+}
+
+/** Some entries of a heap as they stand now, in no order. */
+export async function entriesById(
+  db: Database,
+  heap_id: number,
+  system: System,
+  ids: readonly number[]
+): Promise<EntryRecord[]> {
+  const rows = await db.sequelize.query<JoinedRow>(
+    `SELECT ${COLUMNS} ${CURRENT} AND e.id IN (SELECT value FROM json_each(:ids))`,
+    { type: QueryTypes.SELECT, replacements: { heap_id, ids: JSON.stringify(ids) } }
+  );
+  return rows.map((row) => entryRecord(row, system));
+}
+
+/** What an entry stands at: it changes with every version, and when it is struck out or put back. */
+export async function entryMarks(db: Database, heap_id: number): Promise<Map<number, string>> {
+  const [row] = await db.sequelize.query<{ marks: string }>(
+    `SELECT json_group_array(json_array(e.id, e.version || coalesce(' ' || e.undone_at, ''))) AS marks
+       FROM entries e WHERE e.heap_id = :heap_id`,
+    { type: QueryTypes.SELECT, replacements: { heap_id } }
+  );
+  return new Map(JSON.parse(row?.marks ?? '[]') as [number, string][]);
 }
 
 /** What a filter asks for, as SQL. */
@@ -127,18 +157,6 @@ function conditions(heap_id: number, filter: EntryFilter) {
     where,
     replacements: { heap_id, kind, test_kind, from, to, like, kinds, tests, session_id, mold_id, act_id }
   };
-}
-
-async function countEntries(
-  db: Database,
-  where: string,
-  replacements: Record<string, unknown>
-): Promise<number> {
-  const [count] = await db.sequelize.query<{ total: number }>(`SELECT COUNT(*) AS total ${where}`, {
-    type: QueryTypes.SELECT,
-    replacements
-  });
-  return count?.total ?? 0;
 }
 
 export async function readEntry(

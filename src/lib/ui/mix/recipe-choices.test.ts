@@ -1,6 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { temperWindow } from '$core/judge/temper-window';
-import { TARGETS, middle } from '$core/reference/targets';
 import type { LotChoice } from './batch-draft';
 import { firstChoices, pickOf, recipeMoisture, recipePicks, type MixHeap } from './recipe-choices';
 
