@@ -188,6 +188,16 @@ const tested = (id: number, test: HeapTest, member?: string): LedgerEntry => ({
 const after = (moisture: number, ...tests: HeapTest[]) =>
   believe(nature, [bought(moisture), ...tests.map((test, i) => tested(i + 1, test, 'a'))]);
 
+describe('two far readings', () => {
+  it('agree where sand can be so, and never on more water than its pores hold', () => {
+    const wet = after(0.03, oven(0.08), oven(0.079));
+    expect(believedMoisture(wet).value).toBeGreaterThan(0.06);
+    const slips = after(0.03, oven(0.4), oven(0.41));
+    expect(slips.questioned).toHaveLength(2);
+    expect(believedMoisture(slips).value).toBeLessThan(0.04);
+  });
+});
+
 describe('squeezes as what they are', () => {
   it('three dry squeezes of dry sand push nothing up, and drag no clay along', () => {
     const before = believe(nature, [bought(0.008, true)]);

@@ -90,7 +90,7 @@ function readValue(draft: Draft, reading: ValueReading, test: HeapTest, told: To
   let ph = times(draft.covariance, gradient);
   let variance = dot(gradient, ph) + sd * sd;
   const far = Math.abs(off) > QUESTION_AT * Math.sqrt(variance);
-  const agreeing = far && !told.confirmed ? agreeingWith(draft, test, off, sd) : undefined;
+  const agreeing = far && !told.confirmed ? agreeingWith(draft, test, off, sd, read) : undefined;
   if (far && !told.confirmed && !agreeing) {
     const questioned: Questioned = {
       entry_id: told.entry_id,
@@ -125,8 +125,22 @@ function readValue(draft: Draft, reading: ValueReading, test: HeapTest, told: To
   return true;
 }
 
+/**
+ * Loose sand of 1.5 kg/L has 0.43 L of pores in a litre; full of water they hold this share of the wet mass. Sand that
+ * somebody squeezes is never so wet, and two readings past it agree on nothing but the same slip.
+ */
+const PORES_FULL = 0.43 / (1.5 + 0.43);
+const WATER_READINGS: readonly HeapTest['kind'][] = ['moisture', 'probe'];
+
 /** An earlier far reading of the same kind that strayed as this one does. */
-function agreeingWith(draft: Draft, test: HeapTest, off: number, sd: number): Questioned | undefined {
+function agreeingWith(
+  draft: Draft,
+  test: HeapTest,
+  off: number,
+  sd: number,
+  read: number
+): Questioned | undefined {
+  if (WATER_READINGS.includes(test.kind) && read > PORES_FULL) return undefined;
   const now = Date.parse(draft.at ?? '');
   return draft.questioned.find(
     (each) =>
