@@ -1,0 +1,80 @@
+import type { Measured } from '../table';
+import type { HeapRun, Way } from './session';
+import { figures, figuresBy, questions, roughTrial, waterBonded, type Figures } from './trial';
+
+const SEEDS = [1, 2, 3];
+const HEAPS = 60;
+const SESSIONS = 15;
+const TEST_SEEDS = [1, 2, 3, 4];
+const TEST_SESSIONS = 8;
+
+/** The rough trial: three times 60 heaps through 15 sessions, and its figures against what is wanted of them. */
+export function roughly(): Measured[] {
+  const runs = (way: Way, sessions = SESSIONS, seeds = SEEDS) =>
+    seeds.flatMap((seed) => roughTrial(way, HEAPS, sessions, seed));
+  const of = (all: readonly HeapRun[]) => figures(waterBonded(all).flatMap(({ outcomes }) => outcomes));
+  const [ticket, atOnce] = [runs('ticket'), runs('at-once')];
+  const [followed, poured] = [of(ticket), of(atOnce)];
+  const weighing = of(runs('always-weigh'));
+  const knowing = of(runs('knows'));
+  const groups = [...figuresBy(ticket, 'cover'), ...figuresBy(ticket, 'binder')];
+  const least = (what: (each: Figures) => number) => Math.min(...groups.map(([, each]) => what(each)));
+  const most = (what: (each: Figures) => number) => Math.max(...groups.map(([, each]) => what(each)));
+  const { sound_readings, sound_entries } = questions(ticket);
+  return [
+    ...between('rough: interval of moisture holds the truth', followed.moisture_held, 85, 95),
+    ...between('rough: the same, worst cover or binder', least(moistureHeld), 80, null),
+    ...between('rough: the same, easiest cover or binder', most(moistureHeld), null, 97),
+    ...between('rough: interval of active clay', followed.clay_held, 82, 97),
+    ...between('rough: the same at session 15', followed.clay_held_at_last, 82, 97),
+    points('rough: lands, all water at once, rms', poured.landing_rms, 0.45),
+    points('rough: lands, ticket followed, rms', followed.landing_rms, 0.3),
+    points('rough: bias, all at once', Math.abs(poured.landing_bias), 0.08),
+    points('rough: bias, ticket followed', Math.abs(followed.landing_bias), 0.08),
+    ...between('rough: inside the window, all at once', poured.inside, 80, null),
+    ...between('rough: inside the window, ticket', followed.inside, 80, null),
+    ...between('rough: “in temper” wrong, all at once', poured.in_temper_wrong, null, 12),
+    ...between('rough: “in temper” wrong, ticket', followed.in_temper_wrong, null, 12),
+    points('rough: beside it, drying and weighing each time', followed.landing_rms, weighing.landing_rms),
+    points('rough: beside it, all at once against weighing', poured.landing_rms, weighing.landing_rms),
+    points('rough: one who knows the truth', knowing.landing_rms, 0.1),
+    ...between('rough: sound readings questioned', sound_readings, null, 0.2),
+    ...between('rough: sound entries questioned', sound_entries, null, 1),
+    ...nextTests(runs)
+  ];
+}
+
+const moistureHeld = ({ moisture_held }: Figures) => moisture_held;
+
+/** Following the best next test against a random listed one and against none, by cover. */
+function nextTests(runs: (way: Way, sessions: number, seeds: number[]) => HeapRun[]): Measured[] {
+  const landings = (way: Way) =>
+    new Map(
+      figuresBy(waterBonded(runs(way, TEST_SESSIONS, TEST_SEEDS)), 'cover').map(([cover, each]) => [
+        cover,
+        each.landing_rms
+      ])
+    );
+  const [best, random, none] = [landings('best-test'), landings('random-test'), landings('no-test')];
+  return [...best].map(([cover, rms]) =>
+    points(
+      `rough: best next test, ${cover}, against random and none`,
+      rms,
+      Math.min(random.get(cover)!, none.get(cover)!)
+    )
+  );
+}
+
+const points = (what: string, value: number, target: number): Measured => ({
+  what,
+  value,
+  target: Number(target.toFixed(3)),
+  unit: 'points'
+});
+
+function between(what: string, value: number, min: number | null, max: number | null): Measured[] {
+  return [
+    ...(min === null ? [] : [{ what, value, target: min, unit: '%', atLeast: true }]),
+    ...(max === null ? [] : [{ what, value, target: max, unit: '%' }])
+  ];
+}
