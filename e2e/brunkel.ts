@@ -101,6 +101,7 @@ export async function mixedHeap(
   await made(request, `/heaps/${heap.id}/entries`, {
     kind: 'mixed',
     at: hoursAgo(1),
+    confirmed: true,
     additions: [
       { ingredient: 'sand', kg: 25.3036, moisture_percent: 1.2 },
       { ingredient: 'binder', kg: 2.7473, moisture_percent: 9 },
@@ -108,6 +109,21 @@ export async function mixedHeap(
     ]
   });
   return heap.id;
+}
+
+/** Somebody squeezes it and finds it crumbling, in temper, or smearing. */
+export async function squeezed(
+  request: APIRequestContext,
+  heap: number,
+  found: 'dry' | 'temper' | 'wet',
+  hours = 0.4
+): Promise<void> {
+  const answers = {
+    dry: { holds: false, shrinks: false, breaks: 'crumbles', palm: 'clean', prints: 'none' },
+    temper: { holds: true, shrinks: true, breaks: 'crisp', palm: 'clean', prints: 'sharp' },
+    wet: { holds: true, shrinks: true, breaks: 'bends', palm: 'smeared', prints: 'sharp' }
+  }[found];
+  await made(request, `/heaps/${heap}/tests`, { kind: 'squeeze', at: hoursAgo(hours), ...answers });
 }
 
 export const hoursAgo = (hours: number) => new Date(Date.now() - hours * 3_600_000).toISOString();

@@ -1,7 +1,8 @@
-import { accessible, expect, hoursAgo, made, mixedHeap, open, state, test } from './brunkel';
+import { accessible, expect, hoursAgo, made, mixedHeap, open, squeezed, state, test } from './brunkel';
 
 test('sand that is too wet: dry off, or dry mix from stock', async ({ page, request }) => {
   const heap = await mixedHeap(request, 'Wet heap', 1.4);
+  await squeezed(request, heap, 'wet');
   await made(request, '/lots', { kind: 'washed-silica', bought_kg: 5 });
   await made(request, '/lots', { kind: 'sodium-bentonite', bought_kg: 5 });
   await open(page, `/heaps/${heap}`);
@@ -25,6 +26,7 @@ test('clay and water together, the missing clay named, then taken from stock', a
     moisture_percent: 2,
     active_clay_percent: 5
   });
+  await squeezed(request, heap.id, 'dry');
   await open(page, `/heaps/${heap.id}`);
   await expect(page.getByText('There is no sodium bentonite in stock')).toBeVisible();
   await page.getByRole('link', { name: 'Put it in stock' }).click();
@@ -68,6 +70,11 @@ test('what really went in is logged, not what was planned', async ({ page, reque
   await expect(page.getByLabel('Went in').last()).toHaveValue('1 1/2 kg');
   await page.getByLabel('Went in').first().fill('22 kg');
   await page.getByRole('button', { name: 'Weighed in' }).click();
+  // That much water is asked about before it is written, and nothing typed is lost.
+  await expect(page.getByText(/far more than this sand can want/).first()).toBeVisible();
+  await expect(page.getByLabel('Went in').last()).toHaveValue('1 1/2 kg');
+  await accessible(page);
+  await page.getByRole('button', { name: 'It is right as it is' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Real', exact: true })).toBeVisible();
   const { items } = await (await request.get(`/api/v1/heaps/${heap.id}/entries`)).json();
   expect(items[0].additions.at(-1)).toMatchObject({ ingredient: 'water', kg: 1.5 });

@@ -53,7 +53,7 @@ export class RecordForm {
         const done = await this.submit(schema, { ...body, confirmed: true }, send, then);
         if (done !== undefined) await then?.(done);
       };
-      this.outdated = thrown.status === 409;
+      this.outdated = thrown.errors.some(({ path }) => path === 'expected_heap_version');
       return undefined;
     } finally {
       this.busy = false;
