@@ -234,7 +234,7 @@ test('tests of heaps, batches and lots, and what was learned: records, refusals,
   const lot = await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25 });
   const at = hoursAgo(0.2);
   const [batch] = (await (await request.get(`/api/v1/heaps/${heap}/entries`)).json()).items;
-  const moisture = { kind: 'moisture', at, method: 'oven', pan_g: 100, wet_g: 200, dry_g: 196.2 };
+  const moisture = { kind: 'moisture', at, method: 'oven', scale_g: 0.1, pan_g: 100, wet_g: 200, dry_g: 196.2 };
   const ofBatch = await made(request, `/heaps/${heap}/tests`, { ...moisture, batch_entry_id: batch.id });
   expect(ofBatch).toMatchObject({ batch_entry_id: batch.id, result: { moisture_percent: 3.8 } });
   expect((ofBatch.result as { sd: number }).sd).toBeCloseTo(0.187, 2);

@@ -1,5 +1,6 @@
 import { totalMass } from '$core/material/composition';
 import {
+  AIR_DRY_SD,
   BOUND_WATER_SD_SHARE,
   DRYING_LOG_SD,
   WEATHER_LOG_SD,
@@ -151,7 +152,7 @@ function dryOut(draft: Draft, standing: Standing, hours: number): void {
       ? (waterLeft(before, more_clay, rate, course) - waterLeft(before, standing, rate, course)) /
         (active * STEP)
       : 0;
-  draft.mean[WATER] = mean;
+  draft.mean[WATER] = Math.max(0, mean);
   draft.mean[WEATHER]! *= spell.end_of_start;
   carry(p, [
     [
@@ -167,7 +168,7 @@ function dryOut(draft: Draft, standing: Standing, hours: number): void {
   ]);
   // What no slope tells, and how sands differ in the water that they keep: all of it once the sand is dried out.
   const kept = Math.min(1, Math.max(0, of_water));
-  const bound_sd = BOUND_WATER_SD_SHARE * standing.bound_kg;
+  const bound_sd = Math.max(BOUND_WATER_SD_SHARE * standing.bound_kg, AIR_DRY_SD * totalMass(sandOf(draft)));
   p[WATER * size + WATER]! +=
     of_log * of_log * spell.average_variance + spread + bound_sd ** 2 * (1 - kept * kept);
   p[WEATHER * size + WEATHER]! += spell.end_variance;

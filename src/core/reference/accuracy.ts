@@ -117,6 +117,13 @@ export const WEATHER_SPELL_DAYS = 14;
 /** The water that clay never lets go of in a stay, as a share of itself: sands differ. */
 export const BOUND_WATER_SD_SHARE = 0.3;
 
+/**
+ * What air-dry sand takes up and gives off with the weather however little clay it has, share of its mass.
+ *
+ * @source our own assumption: a few hundredths of a percent of moisture
+ */
+export const AIR_DRY_SD = 0.0004;
+
 /** Sand judged burnt by eye, as a share of the amount named. */
 export const BURNT_SD_SHARE = 0.35;
 
