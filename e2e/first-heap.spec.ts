@@ -38,7 +38,7 @@ test('first run: from nothing to a heap that was tested and corrected', async ({
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
 
   // A drying test that finds it dry: guided until two weighings agree.
-  await page.getByRole('link', { name: 'Dry and weigh' }).click();
+  await page.getByRole('link', { name: 'Dry and weigh' }).last().click();
   await page.getByText('oven', { exact: true }).click();
   await page.getByLabel('1. The empty pan').fill('120');
   await page.getByLabel('2. Pan and damp sand').fill('220');

@@ -13,8 +13,13 @@ test('sand that is too wet: dry off, or dry mix from stock', async ({ page, requ
   await expect(page.getByText(/Stock is short of .* of dry sand/)).toBeVisible();
   await page.getByText('Dry it off').click();
   await page.getByRole('button', { name: 'Dried off' }).click();
-  await expect(page.getByText('Ready to ram')).toBeVisible();
-  expect((await state(request, heap)).verdict).toBe('in-temper');
+  // By the scale it is there, but nobody has squeezed what it has become.
+  await expect(page.getByText('Likely ready to ram')).toBeVisible();
+  expect((await state(request, heap)).verdict).toBe('probably-in-temper');
+  await squeezed(request, heap, 'temper', 0);
+  await open(page, `/heaps/${heap}`);
+  await expect(page.getByText(/^Last look: squeeze, temper/)).toBeVisible();
+  await expect(page.getByText(/ready to ram/i).first()).toBeVisible();
 });
 
 test('clay and water together, the missing clay named, then taken from stock', async ({ page, request }) => {

@@ -1,15 +1,43 @@
-import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import { QueryTypes, Sequelize } from 'sequelize';
 import { describe, expect, it } from 'vitest';
+import { replay } from '$core/heap/ledger';
+import { totalMass } from '$core/material/composition';
 import type { NewHeapTest } from '$lib/schema/heap-test';
+import { undoEntry } from '../heap/acts';
+import { readState } from '../heap/heap-state';
+import { listEntries, type EntryRecord } from '../heap/ledger';
+import { loadEntries } from '../heap/ledger-cache';
 import { appendLotTest } from '../stock/lot-tests';
 import { createMaterial, listMaterials, readLot } from '../stock/stock';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { FILE_NAME, openDatabase } from './database';
 import * as firstTables from './migrations/0001-first-tables';
 import * as readings from './migrations/0002-readings';
+
+/** Which way the sand of an entry goes, and how much of it there is. */
+const SIGN: Record<string, number> = {
+  mixed: 1,
+  bought: 1,
+  added: 1,
+  water: 1,
+  returned: 1,
+  drawn: -1,
+  discarded: -1,
+  dried: -1,
+  poured: 0,
+  tested: 0,
+  moved: 0,
+  noted: 0,
+  learning: 0
+};
+const weightOf = ({ kg, additions }: EntryRecord) =>
+  additions === undefined
+    ? Number(kg ?? 0)
+    : (additions as { kg: number }[]).reduce((sum, each) => sum + each.kg, 0);
 
 describe('database', () => {
   it('is durable: write-ahead log, full sync, foreign keys', async () => {
@@ -85,6 +113,45 @@ describe('database', () => {
     const copies = join(folder, 'before-migration');
     expect(existsSync(join(folder, FILE_NAME))).toBe(true);
     expect(readdirSync(copies)).toHaveLength(1);
+    rmSync(folder, { recursive: true, force: true });
+  });
+  it('takes over the ledgers of the version before: every entry as it was, and the masses with them', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'brunkel-test-'));
+    const stored = gunzipSync(readFileSync('src/lib/server/testing/records-of-migration-3.sqlite.gz'));
+    writeFileSync(join(folder, FILE_NAME), stored);
+    const old = new Sequelize({ dialect: 'sqlite', storage: join(folder, FILE_NAME), logging: false });
+    const before = await old.query<{ id: number; heap_id: number; kind: string; at: string; note: string | null }>(
+      `SELECT e.id, e.heap_id, v.kind, v.at, v.note FROM entries e
+         JOIN entry_versions v ON v.entry_id = e.id AND v.version = e.version ORDER BY v.at, e.id`,
+      { type: QueryTypes.SELECT }
+    );
+    await old.close();
+    const db = await openDatabase(folder);
+    for (const [heap, entries] of [
+      [1, 239],
+      [2, 31],
+      [3, 21]
+    ] as const) {
+      const page = await listEntries(db, heap, { limit: 500, undone: true, oldest_first: true });
+      expect(page.total).toBe(entries);
+      expect(page.items.map(({ id, kind, at, note }) => ({ id, heap_id: heap, kind, at, note }))).toEqual(
+        before.filter(({ heap_id }) => heap_id === heap)
+      );
+      // What was weighed in and out balances, but for the steam of the pours and the water that dried off.
+      const weighed = page.items.reduce((sum, each) => sum + SIGN[each.kind]! * weightOf(each), 0);
+      const { bodies } = replay(await loadEntries(db, heap));
+      const held = [...bodies.values()].reduce((sum, body) => sum + totalMass(body), 0);
+      expect(held).toBeLessThanOrEqual(weighed + 1e-6);
+      expect(held).toBeGreaterThan(0.85 * weighed);
+      const now = await readState(db, heap, page.items.at(-1)!.at);
+      expect(now.active_clay_percent.value).toBeGreaterThan(3);
+      expect(now.moisture_percent.sd).toBeGreaterThan(0);
+      // Each press of before is an act of its own, and can be undone.
+      const last = page.items.at(-1)!;
+      await undoEntry(db, heap, last.id);
+      expect((await listEntries(db, heap)).total).toBe(entries - 1);
+    }
+    await db.close();
     rmSync(folder, { recursive: true, force: true });
   });
 });
