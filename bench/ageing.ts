@@ -46,8 +46,8 @@ export async function ageing(): Promise<Measured[]> {
           );
         }
       ],
-      ['learned', () => readLearned(db, heap)],
-      ['story', () => readStory(db, heap)],
+      ['learned', () => readLearned(db, heap, at(minute))],
+      ['story', () => readStory(db, heap, 90, at(minute))],
       ['renewal', () => readRenewal(db, heap, {}, at(minute))],
       ['CSV', () => ledgerCsv(db, heap, { undone: true })],
       ['append', () => appendEntry(db, heap, { kind: 'noted', at: at(++minute), note: 'aired' } as NewEntry)],

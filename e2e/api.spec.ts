@@ -198,6 +198,35 @@ test('a state forecasts the drying until a later time', async ({ request }) => {
   });
 });
 
+interface Described {
+  $ref?: string;
+  type?: string | string[];
+  enum?: unknown[];
+  required?: string[];
+  properties?: Record<string, Described>;
+  items?: Described;
+}
+
+/** Where a value is not what a schema says, by path. */
+function amiss(value: unknown, schema: Described, schemas: Record<string, Described>, at = '$'): string[] {
+  if (schema.$ref) return amiss(value, schemas[schema.$ref.split('/').at(-1)!]!, schemas, at);
+  if (schema.enum) return schema.enum.includes(value) ? [] : [at];
+  const kind = value === null ? 'null' : Array.isArray(value) ? 'array' : typeof value;
+  const kinds = [schema.type ?? []].flat();
+  const fits =
+    kinds.includes(kind) || (kind === 'number' && kinds.includes('integer') && Number.isInteger(value));
+  if (!fits) return [`${at} is ${kind}`];
+  if (Array.isArray(value))
+    return value.flatMap((each, i) => amiss(each, schema.items ?? {}, schemas, `${at}[${i}]`));
+  if (kind !== 'object') return [];
+  const fields = value as Record<string, unknown>;
+  const missing = (schema.required ?? []).filter((name) => !(name in fields)).map((name) => `${at}.${name}`);
+  const wrong = Object.entries(schema.properties ?? {}).flatMap(([name, each]) =>
+    name in fields ? amiss(fields[name], each, schemas, `${at}.${name}`) : []
+  );
+  return [...missing, ...wrong];
+}
+
 test('the OpenAPI document lists every route and what each takes', async ({ request }) => {
   await mixedHeap(request);
   const document = await (await request.get('/api/v1/openapi.json')).json();
@@ -220,6 +249,33 @@ test('the OpenAPI document lists every route and what each takes', async ({ requ
     required: expect.arrayContaining(['dry_sand_kg'])
   });
   expect(batch.properties.dry_sand_kg).toEqual({ type: 'number', exclusiveMinimum: 0, maximum: 1000 });
+  const session = await made(request, '/sessions', { at: hoursAgo(1), zone: 'Europe/London' });
+  await made(request, `/sessions/${session.id}/molds`, { backing_heap_id: 1 });
+  await made(request, '/members', { name: 'Ottla' });
+  await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25 });
+  // What is read at these paths is what the document says it is.
+  for (const path of [
+    '/heaps',
+    '/heaps/{id}',
+    '/heaps/{id}/state',
+    '/heaps/{id}/story',
+    '/heaps/{id}/entries',
+    '/heaps/{id}/entries/{entryId}',
+    '/acts/{id}',
+    '/sessions',
+    '/sessions/{id}',
+    '/sessions/{id}/molds',
+    '/members',
+    '/members/{id}',
+    '/lots',
+    '/lots/{id}',
+    '/materials',
+    '/materials/{id}'
+  ]) {
+    const { schema } = document.paths[path].get.responses['200'].content['application/json'];
+    const body = await (await request.get(`/api/v1${path.replace(/\{\w+\}/g, '1')}`)).json();
+    expect(amiss(body, schema, document.components.schemas), path).toEqual([]);
+  }
   // Every path without parameters answers to a read, so the document promises nothing that is not there.
   for (const [path, methods] of Object.entries<Record<string, unknown>>(document.paths)) {
     if (methods.get && !path.includes('{'))
@@ -234,7 +290,15 @@ test('tests of heaps, batches and lots, and what was learned: records, refusals,
   const lot = await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25 });
   const at = hoursAgo(0.2);
   const [batch] = (await (await request.get(`/api/v1/heaps/${heap}/entries`)).json()).items;
-  const moisture = { kind: 'moisture', at, method: 'oven', scale_g: 0.1, pan_g: 100, wet_g: 200, dry_g: 196.2 };
+  const moisture = {
+    kind: 'moisture',
+    at,
+    method: 'oven',
+    scale_g: 0.1,
+    pan_g: 100,
+    wet_g: 200,
+    dry_g: 196.2
+  };
   const ofBatch = await made(request, `/heaps/${heap}/tests`, { ...moisture, batch_entry_id: batch.id });
   expect(ofBatch).toMatchObject({ batch_entry_id: batch.id, result: { moisture_percent: 3.8 } });
   expect((ofBatch.result as { sd: number }).sd).toBeCloseTo(0.187, 2);

@@ -141,7 +141,7 @@ describe('renew', () => {
     const answer = renew(problem({ stock: [bagged, clay, water], windows }), solve);
     if (!answer.feasible) throw new Error(answer.conflicts.join());
     expect(answer.renewal.parts_kg[0]! / 5).toBeCloseTo(Math.round(answer.renewal.parts_kg[0]! / 5), 9);
-    expect(inside(moistureFraction(answer.renewal.result), windows.moisture)).toBe(true);
+    expect(inside(moistureFraction(answer.renewal.result), windows.moisture!)).toBe(true);
     const free = renew(problem({ windows }), solve);
     if (!free.feasible) throw new Error(free.conflicts.join());
     const costOf = (parts_kg: number[]) => 0.3 * parts_kg[0]! + 1.3 * parts_kg[1]!;

@@ -120,7 +120,13 @@ describe('database', () => {
     const stored = gunzipSync(readFileSync('src/lib/server/testing/records-of-migration-3.sqlite.gz'));
     writeFileSync(join(folder, FILE_NAME), stored);
     const old = new Sequelize({ dialect: 'sqlite', storage: join(folder, FILE_NAME), logging: false });
-    const before = await old.query<{ id: number; heap_id: number; kind: string; at: string; note: string | null }>(
+    const before = await old.query<{
+      id: number;
+      heap_id: number;
+      kind: string;
+      at: string;
+      note: string | null;
+    }>(
       `SELECT e.id, e.heap_id, v.kind, v.at, v.note FROM entries e
          JOIN entry_versions v ON v.entry_id = e.id AND v.version = e.version ORDER BY v.at, e.id`,
       { type: QueryTypes.SELECT }

@@ -82,7 +82,9 @@ describe('a casting day in the ledger', () => {
     expect(total).toBe(2);
     expect(items[0]).toMatchObject({ kind: 'poured', alloy: 'aluminium', session_id: session.id });
     expect((await listEntries(db, backing, { session_id: session.id })).total).toBe(4);
-    expect((await refusal(log(backing, { kind: 'noted', at: at(13), note: 'x', mold_id: 99 }))).status).toBe(422);
+    expect((await refusal(log(backing, { kind: 'noted', at: at(13), note: 'x', mold_id: 99 }))).status).toBe(
+      422
+    );
   });
 });
 
@@ -126,7 +128,10 @@ describe('an act', () => {
     expect(await state()).toBe('rammed');
   });
   it('is all or nothing: what one heap refuses, none keeps', async () => {
-    const versions = async () => [(await readHeap(db, facing)).version, (await readHeap(db, backing)).version];
+    const versions = async () => [
+      (await readHeap(db, facing)).version,
+      (await readHeap(db, backing)).version
+    ];
     const before = await versions();
     const thrown = await refusal(
       act({
@@ -166,7 +171,10 @@ describe('an act', () => {
 describe('a question before writing', () => {
   it('names the likely slip, stores nothing, and takes it once it is confirmed', async () => {
     const thrown = await refusal(log(facing, { kind: 'water', at: at(9), kg: 2 }));
-    expect(thrown).toMatchObject({ status: 422, question: { path: 'kg', likely_kg: expect.closeTo(0.2, 6) } });
+    expect(thrown).toMatchObject({
+      status: 422,
+      question: { path: 'kg', likely_kg: expect.closeTo(0.2, 6) }
+    });
     expect((await listEntries(db, facing)).total).toBe(1);
     await log(facing, { kind: 'water', at: at(9), kg: 2, confirmed: true });
     expect((await listEntries(db, facing)).total).toBe(2);
@@ -194,7 +202,12 @@ describe('the cache of a ledger', () => {
     await kg(backing);
     for (let hour = 9; hour < 15; hour++) {
       await log(backing, { kind: 'water', at: at(hour), kg: 0.05 });
-      await appendTest(db, backing, { kind: 'squeeze', at: at(hour), member, ...answers } as unknown as NewHeapTest);
+      await appendTest(db, backing, {
+        kind: 'squeeze',
+        at: at(hour),
+        member,
+        ...answers
+      } as unknown as NewHeapTest);
       await readState(db, backing, at(hour));
     }
     // Before all those: everything after it is worked out anew.

@@ -5,7 +5,18 @@ import { heapChange, newHeap } from '$lib/schema/heap';
 import { heapTests } from '$lib/schema/heap-test';
 import { renewalDone, renewalRequest } from '$lib/schema/renewal';
 import { benchAction, newReading } from '$lib/schema/reading';
+import {
+  memberChange,
+  moldChange,
+  newAct,
+  newMember,
+  newMold,
+  newSession,
+  sessionChange
+} from '$lib/schema/session';
 import { lotChange, materialChange, newLot, newMaterial } from '$lib/schema/stock';
+
+import { ANSWERS, ANSWER_SCHEMAS } from './openapi-answers';
 
 type Json = Record<string, unknown>;
 
@@ -118,6 +129,10 @@ const LEDGER_FILTERS = [
   query('words', { type: 'string', maxLength: 200 }, 'Words in a note, a name, an ingredient'),
   query('from', AT, 'Not before'),
   query('to', AT, 'Not after; a day alone means to its end'),
+  query('zone', { type: 'string' }, 'Where days begin and end; UTC unless said'),
+  query('session_id', { type: 'integer' }, 'Of one casting day'),
+  query('mold_id', { type: 'integer' }, 'Of one mold'),
+  query('act_id', { type: 'integer' }, 'Of one press'),
   query('undone', { type: 'boolean' }, 'Those struck out too'),
   query('order', { type: 'string', enum: ['latest', 'oldest'] }, 'Which comes first; the latest unless said')
 ];
@@ -226,6 +241,51 @@ export function openapi(): Json {
       post: acts('Make an older version count again', '200')
     }),
     ...ledgerPaths('tests', 'testId', 'test', oneOf(heapTests), record),
+    '/heaps/{id}/tests/{testId}/confirm': record(['id', 'testId'], {
+      post: acts('A far reading is right all the same: it counts from now on', '200')
+    }),
+    '/acts': {
+      post: creates(
+        'Entries in several ledgers and the states of molds, by one press: all of it or nothing. entries are ledger entries with a heap_id each',
+        jsonSchema(newAct)
+      )
+    },
+    '/acts/{id}': record(['id'], { get: reads('An act with all that it wrote') }),
+    '/acts/{id}/undo': record(['id'], { post: acts('Strike out all that it wrote', '200') }),
+    '/acts/{id}/restore': record(['id'], { post: acts('Let all of it count again', '200') }),
+    '/sessions': {
+      get: reads('Casting days, latest first', [...PAGE, query('stage', { type: 'string' }, 'At one stage')]),
+      post: creates('A new casting day', jsonSchema(newSession))
+    },
+    '/sessions/{id}': record(['id'], {
+      get: reads('A casting day with its molds'),
+      patch: withBody('Change it; 409 when version is not the latest', jsonSchema(sessionChange), '200'),
+      delete: acts('Take it off the list', '204')
+    }),
+    '/sessions/{id}/restore': record(['id'], { post: acts('Put a removed casting day back', '200') }),
+    '/sessions/{id}/molds': record(['id'], {
+      get: reads('Its molds'),
+      post: creates('A new mold', jsonSchema(newMold))
+    }),
+    '/sessions/{id}/molds/{moldId}': record(['id', 'moldId'], {
+      get: reads('A mold'),
+      patch: withBody('Change a mold', jsonSchema(moldChange), '200'),
+      delete: acts('Take it off the list', '204')
+    }),
+    '/members': {
+      get: reads('Those who test, with the bias and spread of their hands as learned or held'),
+      post: creates('A new member', jsonSchema(newMember))
+    },
+    '/members/{id}': record(['id'], {
+      get: reads('A member'),
+      patch: withBody(
+        'Change the name, or hold the hand; a hand of null is learned anew',
+        jsonSchema(memberChange),
+        '200'
+      ),
+      delete: acts('Take them off the list', '204')
+    }),
+    '/members/{id}/restore': record(['id'], { post: acts('Put a removed member back', '200') }),
     '/readings': {
       get: reads('Readings from scales and probes, latest first', [
         ...PAGE,
@@ -291,6 +351,7 @@ export function openapi(): Json {
     const summary = CALCULATOR_SUMMARIES[name as keyof typeof calculators];
     paths[`/calc/${name}`] = { post: withBody(summary, jsonSchema(schema), '200') };
   }
+  answering(paths);
   return {
     openapi: '3.1.0',
     info: {
@@ -303,6 +364,7 @@ export function openapi(): Json {
     paths,
     components: {
       schemas: {
+        ...ANSWER_SCHEMAS,
         Problem: {
           type: 'object',
           required: ['type', 'title', 'status', 'detail'],
@@ -318,12 +380,29 @@ export function openapi(): Json {
                 required: ['path', 'message'],
                 properties: { path: { type: 'string' }, message: { type: 'string' } }
               }
+            },
+            question: {
+              description: 'Likely a slip: sent again with confirmed, it is taken',
+              type: 'object',
+              required: ['path', 'likely_kg'],
+              properties: { path: { type: 'string' }, likely_kg: { type: ['number', 'null'] } }
             }
           }
         }
       }
     }
   };
+}
+
+/** Puts in what each method answers with. */
+function answering(paths: Json): void {
+  for (const [path, methods] of Object.entries(paths) as [string, Record<string, Json>][])
+    for (const [method, described] of Object.entries(methods)) {
+      const schema = ANSWERS[`${method} ${path}`];
+      const responses = described.responses as Record<string, Json> | undefined;
+      const good = responses?.['200'] ?? responses?.['201'];
+      if (schema && good) good.content = jsonContent(schema);
+    }
 }
 
 function ledgerPaths(

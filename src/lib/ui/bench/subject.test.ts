@@ -7,6 +7,7 @@ const heap = {
   name: 'Shed heap',
   system: 'water' as const,
   binder: 'sodium-bentonite' as const,
+  scale_g: 1,
   targets: { moisture_percent: { min: 3, max: 4 }, active_clay_percent: { min: 7.5, max: 9 } }
 };
 

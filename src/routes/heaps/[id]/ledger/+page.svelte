@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { zone } from '$lib/ui/field/record-form.svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { SvelteURLSearchParams } from 'svelte/reactivity';
@@ -50,7 +51,9 @@
         to,
         kind: test ? null : kind,
         test_kind: test ?? null,
-        undone: struck ? 'true' : null
+        undone: struck ? 'true' : null,
+        // Days end at the reader's midnight, not at the world's.
+        zone: from || to ? zone() : null
       }),
       { keepFocus: true, noScroll: true, replaceState: true }
     );
@@ -70,7 +73,7 @@
   }
 
   const { total, limit, offset, items } = $derived(data.entries);
-  const filtered = $derived([...query.keys()].some((name) => name !== 'order' && name !== 'page'));
+  const filtered = $derived([...query.keys()].some((name) => !['order', 'page', 'zone'].includes(name)));
 </script>
 
 <svelte:head><title>Ledger · {heap.name} · Brunkel</title></svelte:head>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/ui/field/Choice.svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import { heapChange } from '$lib/schema/heap';
   import { api } from '$lib/ui/api-client';
@@ -45,6 +46,10 @@
       ? undefined
       : present({ min: percent(min.si), max: percent(max.si) });
 
+  // What it is weighed with decides how much a drying test can tell.
+  const SCALES = [...new Set([0.1, 1, 2, 5, old.scale_g])].sort((a, b) => a - b);
+  let scale = $state<string | null>(String(old.scale_g));
+
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const targets = present({
@@ -55,6 +60,7 @@
       name: name.trim(),
       version: old.version,
       container: containerBody(container),
+      scale_g: Number(scale),
       targets: Object.keys(targets).length > 0 ? targets : null
     };
     const done = await form.submit(heapChange, body, () => api('PATCH', `/heaps/${old.id}`, body));
@@ -82,10 +88,16 @@
   </header>
   <TextField label="Name" bind:value={name} error={form.errorOf('name')} maxlength={60} />
   <ContainerFields bind:draft={container} legend="How it stands" errorOf={(path) => form.errorOf(path)} />
+  <Choice
+    legend="What does your sample scale show?"
+    options={SCALES.map((g) => ({ value: String(g), name: `${g} g steps` }))}
+    bind:value={scale}
+    error={form.errorOf('scale_g')}
+  />
   <h2>Your own windows</h2>
   <p class="soft small">
     Left empty, the handbook’s stand: {data.heap.targets.moisture_percent.source === 'handbook'
-      ? `${data.heap.targets.moisture_percent.min} to ${data.heap.targets.moisture_percent.max} % water, narrowed to what tempers the clay it has`
+      ? `what tempers the clay it has; ${data.heap.targets.moisture_percent.min} to ${data.heap.targets.moisture_percent.max} % water is the usual and only a check`
       : 'by what binds the sand'}.
   </p>
   <div class="pair">

@@ -1,0 +1,196 @@
+type Json = Record<string, unknown>;
+
+/**
+ * What the interface answers with, as JSON Schema: the fields that are always there, with their types. Records may carry
+ * more, which is said by their summary.
+ */
+
+const string: Json = { type: 'string' };
+const number: Json = { type: 'number' };
+const whole: Json = { type: 'integer' };
+const truth: Json = { type: 'boolean' };
+const object: Json = { type: 'object' };
+const time: Json = { type: 'string', format: 'date-time' };
+const list = (items: Json): Json => ({ type: 'array', items });
+const orNull = (of: Json): Json => ({ ...of, type: [of.type as string, 'null'] });
+const ref = (name: string): Json => ({ $ref: `#/components/schemas/${name}` });
+const record = (properties: Record<string, Json>): Json => ({
+  type: 'object',
+  required: Object.keys(properties),
+  properties
+});
+/** A list, with how many there are in all. */
+const page = (of: Json, more: Record<string, Json> = {}) => record({ items: list(of), ...more });
+const paged = (of: Json) => page(of, { total: whole, limit: whole, offset: whole });
+const estimate = record({ value: number, sd: number });
+const range = record({ min: number, max: number });
+const sourced = { type: ['object', 'null'], required: ['source'], properties: { source: string } };
+const belonging = { session_id: orNull(whole), mold_id: orNull(whole), member: orNull(whole) };
+
+/** Records by name. */
+export const ANSWER_SCHEMAS: Record<string, Json> = {
+  Heap: record({
+    id: whole,
+    name: string,
+    system: { enum: ['water', 'oil'] },
+    binder: string,
+    container: object,
+    targets: object,
+    scale_g: number,
+    version: whole,
+    created_at: time
+  }),
+  Entry: record({
+    id: whole,
+    heap_id: whole,
+    kind: string,
+    at: time,
+    note: orNull(string),
+    ...belonging,
+    act_id: whole,
+    version: whole,
+    undone_at: orNull(time)
+  }),
+  Test: record({
+    id: whole,
+    kind: string,
+    at: time,
+    result: object,
+    version: whole,
+    undone_at: orNull(time)
+  }),
+  State: record({
+    at: time,
+    heap_version: whole,
+    total_kg: number,
+    out_kg: number,
+    molds: list(object),
+    burnt_kg: number,
+    moisture_percent: estimate,
+    active_clay_percent: estimate,
+    dead_clay_percent: estimate,
+    fines_percent: estimate,
+    window_percent: range,
+    verdict: string,
+    chance_in_window: number,
+    seen: truth,
+    latest_look: { type: ['object', 'null'] },
+    short_of_clay: truth,
+    prescription: record({
+      need: string,
+      water_kg: number,
+      binder_kg: number,
+      oil_kg: number,
+      fines_kg: number,
+      splashes_kg: list(number),
+      sure_splashes: whole,
+      water_to_lose_kg: number,
+      reason: string,
+      missing: list(object),
+      mull_s: number,
+      rest_s: number
+    }),
+    questioned_tests: list(object),
+    learned: object
+  }),
+  Act: record({
+    id: whole,
+    name: orNull(string),
+    entries: list(ref('Entry')),
+    molds: list(object),
+    created_at: time,
+    undone_at: orNull(time)
+  }),
+  Mold: record({
+    id: whole,
+    session_id: whole,
+    flask_id: orNull(whole),
+    patterns: list(record({ pattern_id: whole, count: whole })),
+    facing_heap_id: orNull(whole),
+    backing_heap_id: whole,
+    state: string
+  }),
+  Session: record({
+    id: whole,
+    name: orNull(string),
+    at: time,
+    zone: string,
+    members: list(whole),
+    stage: string,
+    molds: list(ref('Mold')),
+    version: whole
+  }),
+  Member: record({
+    id: whole,
+    name: string,
+    hand: record({ squeeze_bias: number, squeeze_bias_sd: number, squeeze_sd: number }),
+    created_at: time
+  }),
+  Material: record({ id: whole, kind: string, name: string }),
+  Lot: record({
+    id: whole,
+    kind: string,
+    role: string,
+    bought_kg: number,
+    on_hand_kg: number,
+    used_kg: number,
+    cost: orNull(number),
+    currency: string,
+    moisture_percent: sourced,
+    active_percent: sourced
+  }),
+  Story: record({
+    moisture: list(list(number)),
+    active_clay: list(list(number)),
+    moisture_tests: list(list(number)),
+    clay_tests: list(list(number)),
+    marks: list(list(number))
+  })
+};
+
+const LEDGER = (path: string, name: string): Record<string, Json> => ({
+  [`get ${path}`]: paged(ref(name)),
+  [`post ${path}`]: ref(name)
+});
+const ONE = (path: string, name: string, methods: readonly string[]): Record<string, Json> =>
+  Object.fromEntries(methods.map((method) => [`${method} ${path}`, ref(name)]));
+
+/** The answer of a method and path; those that are left out answer with an object that their summary describes. */
+export const ANSWERS: Record<string, Json> = {
+  'get /heaps': page(ref('Heap'), { total: whole }),
+  'post /heaps': ref('Heap'),
+  ...ONE('/heaps/{id}', 'Heap', ['get', 'patch']),
+  ...ONE('/heaps/{id}/restore', 'Heap', ['post']),
+  'get /heaps/{id}/state': ref('State'),
+  'get /heaps/{id}/story': ref('Story'),
+  ...LEDGER('/heaps/{id}/entries', 'Entry'),
+  ...ONE('/heaps/{id}/entries/{entryId}', 'Entry', ['get', 'put', 'delete']),
+  ...ONE('/heaps/{id}/entries/{entryId}/restore', 'Entry', ['post']),
+  ...ONE('/heaps/{id}/entries/{entryId}/revert/{version}', 'Entry', ['post']),
+  ...LEDGER('/heaps/{id}/tests', 'Test'),
+  ...ONE('/heaps/{id}/tests/{testId}', 'Test', ['get', 'put', 'delete']),
+  ...ONE('/heaps/{id}/tests/{testId}/restore', 'Test', ['post']),
+  ...ONE('/heaps/{id}/tests/{testId}/confirm', 'Test', ['post']),
+  'post /acts': ref('Act'),
+  ...ONE('/acts/{id}', 'Act', ['get']),
+  ...ONE('/acts/{id}/undo', 'Act', ['post']),
+  ...ONE('/acts/{id}/restore', 'Act', ['post']),
+  'get /sessions': paged(ref('Session')),
+  'post /sessions': ref('Session'),
+  ...ONE('/sessions/{id}', 'Session', ['get', 'patch']),
+  ...ONE('/sessions/{id}/restore', 'Session', ['post']),
+  'get /sessions/{id}/molds': page(ref('Mold'), { total: whole }),
+  'post /sessions/{id}/molds': ref('Mold'),
+  ...ONE('/sessions/{id}/molds/{moldId}', 'Mold', ['get', 'patch']),
+  'get /members': page(ref('Member')),
+  'post /members': ref('Member'),
+  ...ONE('/members/{id}', 'Member', ['get', 'patch']),
+  ...ONE('/members/{id}/restore', 'Member', ['post']),
+  'get /materials': page(ref('Material'), { total: whole }),
+  'post /materials': ref('Material'),
+  ...ONE('/materials/{id}', 'Material', ['get', 'patch']),
+  'get /lots': page(ref('Lot'), { total: whole }),
+  'post /lots': ref('Lot'),
+  ...ONE('/lots/{id}', 'Lot', ['get', 'patch']),
+  ...ONE('/lots/{id}/restore', 'Lot', ['post'])
+};
