@@ -20,7 +20,7 @@ const VIEWS = [
   },
   { name: 'drying', path: '/heaps/1/drying' },
   { name: 'temper-curve', path: '/heaps/1/temper-curve' },
-  { name: 'story', path: '/heaps/1', scroll: '.story' },
+  { name: 'hands', path: '/hands' },
   { name: 'renew', path: '/heaps/1/renew' },
   { name: 'ledger', path: '/heaps/1/ledger' },
   { name: 'compare', path: '/heaps/compare?first=1&second=3' },

@@ -144,7 +144,7 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     active_clay: list(list(number)),
     moisture_tests: list(list(number)),
     clay_tests: list(list(number)),
-    marks: list(list(number))
+    marks: list({ type: 'array' })
   })
 };
 
