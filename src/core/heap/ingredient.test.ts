@@ -24,19 +24,18 @@ const sum = (of: readonly number[]) => of.reduce((total, value) => total + value
 
 describe.each(ROLES)('%s on its way into a heap', (role) => {
   it('is as unsure in all as its weighing is, along what a kilogram of it brings', () => {
-    const [[direction, sd], ...others] = noiseOf(arriving(role));
+    const [amount, ...others] = noiseOf(arriving(role));
+    const [direction, sd] = amount!;
     expect(sd).toBe(weighingSd(4, SCALE_G));
     // A step of 10 g is uniform, 10/√12 g at the least; sand settles, and a scale is a little off.
     expect(sd).toBeGreaterThan(0.01 / Math.sqrt(12));
     expect(sd).toBeLessThan(0.03);
-    toVector(arrivalOf(arriving(role, 1))).forEach((value, i) =>
-      expect(direction![i]).toBeCloseTo(value, 12)
-    );
+    toVector(arrivalOf(arriving(role, 1))).forEach((value, i) => expect(direction[i]).toBeCloseTo(value, 12));
     // Moisture, strength and fines move mass from one part to another, and add none.
     for (const [along] of others) expect(sum(along)).toBeCloseTo(0, 9);
   });
   it('grows surer on a finer scale, and takes the doubt that it is given where it was not weighed', () => {
-    const [[, coarse]] = noiseOf(arriving(role, 0.05));
+    const coarse = noiseOf(arriving(role, 0.05))[0]![1];
     const fine = arrivalMove(arriving(role, 0.05), 0.1);
     if (fine.do !== 'arrive') throw new Error('it arrives');
     expect(fine.noise[0]![1]).toBeLessThan(coarse);

@@ -4,7 +4,9 @@ import { shortDate } from '$lib/ui/ledger/entry-words';
 
 /** What the tests below are made on: the heap, or with `?batch=` one batch of it; with `?ladder` they lead back there. */
 export const load: LayoutLoad = async ({ parent, data, url }) => {
-  const { heap } = await parent();
+  const { heap: own, state } = await parent();
+  // The window that its temper page names, so that one figure is not judged by two.
+  const heap = { ...own, targets: { ...own.targets, moisture_percent: state.window_percent } };
   const batch = data.batch && { id: data.batch.id, name: `the batch of ${shortDate(data.batch.at)}` };
   return { members: data.members, subject: heapSubject(heap, batch, url.searchParams.has(ON_LADDER)) };
 };
