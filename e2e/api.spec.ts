@@ -211,6 +211,8 @@ interface Described {
 function amiss(value: unknown, schema: Described, schemas: Record<string, Described>, at = '$'): string[] {
   if (schema.$ref) return amiss(value, schemas[schema.$ref.split('/').at(-1)!]!, schemas, at);
   if (schema.enum) return schema.enum.includes(value) ? [] : [at];
+  // What has no type may be anything.
+  if (!schema.type) return [];
   const kind = value === null ? 'null' : Array.isArray(value) ? 'array' : typeof value;
   const kinds = [schema.type ?? []].flat();
   const fits =
