@@ -122,7 +122,7 @@ export const BOUND_WATER_SD_SHARE = 0.3;
  *
  * @source our own assumption: a few hundredths of a percent of moisture
  */
-export const AIR_DRY_SD = 0.0004;
+export const AIR_DRY_SD = 0.0002;
 
 /** Sand judged burnt by eye, as a share of the amount named. */
 export const BURNT_SD_SHARE = 0.35;

@@ -5,7 +5,7 @@ import { ENTRY_NAMES, TEST_NAMES } from '$core/heap/names';
 import { asPercent } from '$core/quantity/display';
 import type { Database } from '../database/database';
 import type { HeapRow } from '../database/tables';
-import { balancesOf, entriesOf, type Balance } from './heap-ledger';
+import { balancesOf, entriesOf, type Balance, type HeapLedger } from './heap-ledger';
 import { heapRow } from './heaps';
 import { entriesById, entryIds, entryMarks, type EntryFilter, type EntryRecord } from './ledger';
 import { ledgerFor } from './ledger-cache';
@@ -30,6 +30,8 @@ interface Kept {
   lines: Map<number, Line>;
 }
 const kept = new WeakMap<Database, Map<number, Kept>>();
+/** The last table that was asked for of a ledger, good as long as that ledger is; by heap version and filter. */
+const tables = new WeakMap<HeapLedger, { by: string; text: string }>();
 /** What a balance reads, which stays the same as long as the balance does. */
 const balanceTexts = new WeakMap<Balance, string>();
 
@@ -40,6 +42,9 @@ const balanceTexts = new WeakMap<Balance, string>();
 export async function ledgerCsv(db: Database, heap_id: number, filter: EntryFilter): Promise<string> {
   const heap = await heapRow(db, heap_id);
   const ledger = await ledgerFor(db, heap);
+  const by = JSON.stringify([heap.version, filter]);
+  const known = tables.get(ledger);
+  if (known?.by === by) return known.text;
   const ids = await entryIds(db, heap_id, { ...filter, oldest_first: true });
   const lines = await linesOf(db, heap);
   const after = balancesOf(ledger);
@@ -48,7 +53,9 @@ export async function ledgerCsv(db: Database, heap_id: number, filter: EntryFilt
     const line = lines.get(id);
     return line ? [`${line.before},${balanceText(balances.get(id))},${line.after}`] : [];
   });
-  return [[...COLUMNS, ...BALANCE, ...STANDING].join(','), ...rows].join(NEWLINE);
+  const text = [[...COLUMNS, ...BALANCE, ...STANDING].join(','), ...rows].join(NEWLINE);
+  tables.set(ledger, { by, text });
+  return text;
 }
 
 /** The lines of a heap's entries, of which only those that changed are read again. */
