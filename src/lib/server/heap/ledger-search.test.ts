@@ -12,7 +12,7 @@ import { readState } from './heap-state';
 import { ledgerCsv } from './ledger-csv';
 import { listEntries, type EntryFilter } from './ledger';
 import { undoEntry } from './acts';
-import { appendEntry, appendTest } from './ledger-writing';
+import { amendEntry, appendEntry, appendTest } from './ledger-writing';
 
 let db: Database;
 let remove: () => Promise<void>;
@@ -107,6 +107,21 @@ describe('a ledger as a table', () => {
     expect(data[3]!.note!.startsWith('=')).toBe(false);
     expect(JSON.parse(data[2]!.result!)).toMatchObject({ strength_kpa: expect.closeTo(87.09, 1) });
     expect(Number(data[1]!.heap_kg)).toBeCloseTo(34.1, 2);
+  });
+  it('is never an old one: what was asked, amended, struck out or added since shows', async () => {
+    const rows = async (filter: EntryFilter = {}) =>
+      Papa.parse<Record<string, string>>(await ledgerCsv(db, heap, filter), { header: true }).data;
+    expect(await rows()).toHaveLength(5);
+    expect(await rows({ kind: 'water' })).toHaveLength(1);
+    const before = Number((await rows())[4]!.heap_kg);
+    await amendEntry(db, heap, spilled, { kind: 'spilled', at: at(4), kg: 0.8, note: 'mopped' } as NewEntry);
+    expect((await rows())[3]).toMatchObject({ kg: '0.8', note: 'mopped', version: '2' });
+    expect(Number((await rows())[4]!.heap_kg)).toBeCloseTo(before - 0.3, 2);
+    await undoEntry(db, heap, spilled);
+    expect(await rows()).toHaveLength(4);
+    expect((await rows({ undone: true }))[3]!.undone_at).not.toBe('');
+    await log({ kind: 'noted', at: at(6), note: 'aired' });
+    expect((await rows()).at(-1)).toMatchObject({ kind: 'noted', note: 'aired' });
   });
 });
 
