@@ -3,7 +3,7 @@ import { conditionAt, type Condition } from '../../src/core/heap/condition';
 import { firstBelief, believedDrying, type Belief, type HeapNature } from '../../src/core/heap/belief';
 import { advance, questionEntry } from '../../src/core/heap/estimate';
 import type { Event } from '../../src/core/heap/kinds';
-import { bestTest, testsWorth, worthWeighing } from '../../src/core/heap/next-test';
+import { bestTest, testsWorth, worthTestingClay, worthWeighing } from '../../src/core/heap/next-test';
 import { prescribe, type Prescription, type StockAtHand } from '../../src/core/mix/prescription';
 import { learned } from '../../src/core/heap/lessons';
 import { standUntil } from '../../src/core/heap/standing';
@@ -125,6 +125,8 @@ class Shed {
   /** What a scale shows at its finest, g, and its error in proportion. */
   private readonly scale_g: number;
   private readonly scale_off: number;
+  /** They own a bottle of methylene blue; who does not washes the clay out of a spoonful. */
+  private readonly blue: boolean;
   private readonly lot: { active: number; moisture: number; sand_moisture: number };
   readonly readings = { sound: 0, sound_questioned: 0, blunders: 0, blunders_caught: 0 };
   readonly entries = { sound: 0, sound_questioned: 0, slips: 0, slips_caught: 0 };
@@ -136,6 +138,7 @@ class Shed {
   ) {
     this.scale_g = by.pick([0.1, 1, 1, 2] as const);
     this.scale_off = by.noise(0.005);
+    this.blue = by.between(0, 1) < 0.5;
     const climate = {
       shed: { air_c: 12, relative_humidity: 0.75, air_speed_m_s: 0.1 },
       indoors: { air_c: 18, relative_humidity: 0.58, air_speed_m_s: 0.1 },
@@ -290,6 +293,7 @@ class Shed {
     if (way === 'at-once' || way === 'ticket') {
       squeeze();
       if (session % 3 === 2) weigh();
+      if (this.saysClay()) this.otherTest(this.blue ? 'methylene-blue' : 'clay-wash');
     }
     if (way === 'always-weigh') weigh();
     if (way === 'best-test' || way === 'random-test') {
@@ -341,8 +345,15 @@ class Shed {
   }
 
   private saysWeigh(): boolean {
-    const now = standUntil(this.nature, this.belief, this.at());
-    return worthWeighing(testsWorth(this.nature, now), this.condition().off_aim_sd);
+    return worthWeighing(this.worth(), this.condition().off_aim_sd);
+  }
+
+  private saysClay(): boolean {
+    return worthTestingClay(this.worth(), this.condition().off_aim_sd);
+  }
+
+  private worth() {
+    return testsWorth(this.nature, standUntil(this.nature, this.belief, this.at()));
   }
 
   /** The ticket as it is: it is worked out anew after every splash and squeeze. */

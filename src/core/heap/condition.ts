@@ -55,6 +55,8 @@ export interface Condition {
   seen: boolean;
   /** The latest look at the sand as it is. */
   latest_look: Look | null;
+  /** The latest squeeze of it: a drying test after it tells the water, not whether that tempers the sand. */
+  latest_squeeze: Look | null;
   verdict: Verdict;
   /** It very likely holds less active clay than its window asks for. */
   short_of_clay: boolean;
@@ -78,7 +80,7 @@ export function conditionAt(nature: HeapNature, belief: Belief, at: string): Con
   const off_aim_sd = offAimSd(targets, then);
   const chance = chances(moisture.value, window, off_aim_sd);
   const seen = then.seen_share >= SEEN_AT_LEAST;
-  const latest_look = then.looks.at(-1) ?? null;
+  const latest_squeeze = then.looks.findLast(({ kind }) => kind === 'squeeze') ?? null;
   const short = chanceShort(active_clay, targets.active_clay.min);
   const short_of_clay = total.value > 0 && short >= SHORT_AT;
   return {
@@ -100,14 +102,15 @@ export function conditionAt(nature: HeapNature, belief: Belief, at: string): Con
     off_aim_sd,
     chance_in_window: total.value > 0 ? chance.inside : 0,
     seen,
-    latest_look,
+    latest_look: then.looks.at(-1) ?? null,
+    latest_squeeze,
     verdict: temperVerdict({
       system,
       targets,
       sand,
       chances: chance,
       seen,
-      look: latest_look,
+      squeeze: latest_squeeze,
       short_of_clay
     }),
     short_of_clay

@@ -188,6 +188,17 @@ describe('conditionAt', () => {
       seen: true,
       latest_look: { entry_id: 3, kind: 'squeeze', grade: 3 }
     });
+    // A drying test after it tells the water, and does not unsay what the hand found.
+    const short: Event = {
+      kind: 'tested',
+      test: { kind: 'squeeze', holds: true, shrinks: true, breaks: 'crumbles', palm: 'clean', prints: 'blurred' }
+    };
+    const weighed = believe(nature, ledger([0, mixed()], [0, oven(0.033)], [0, short], [0, oven(0.032)]));
+    expect(conditionAt(nature, weighed, at(0))).toMatchObject({
+      verdict: expect.not.stringMatching(/in-temper/),
+      latest_look: { entry_id: 3, kind: 'moisture' },
+      latest_squeeze: { entry_id: 2, grade: 2 }
+    });
     expect(now.total_kg).toBeCloseTo(33.6, 10);
     expect(totalMass(now.sand)).toBeCloseTo(33.6, 10);
     expect(now.moisture.sd).toBeGreaterThan(0);

@@ -104,9 +104,11 @@ export function bestTest(worth: readonly TestWorth[], belief: Belief): TestWorth
   return offered.find((each) => gain(each) >= WORTH_OF_SHARPEST * sharpest) ?? null;
 }
 
-/** Drying and weighing is said on the ticket where it takes off this share of the doubt, and the doubt is this large. */
+/** A test is said on the ticket where it takes off this share of the doubt, and the doubt is this large. */
 const WORTH_WEIGHING_SHARE = 0.15;
 const WORTH_WEIGHING_MOISTURE = 0.002;
+const WORTH_TESTING_CLAY_SHARE = 0.15;
+const WORTH_TESTING_CLAY_MOISTURE = 0.0025;
 
 /**
  * Whether a sample should be dried and weighed before the water goes in.
@@ -114,7 +116,24 @@ const WORTH_WEIGHING_MOISTURE = 0.002;
  * @param off_aim_sd how unsure the distance from temper is, fraction
  */
 export function worthWeighing(worth: readonly TestWorth[], off_aim_sd: number): boolean {
-  const weighing = worth.filter(({ kind }) => kind === 'moisture');
-  const share = Math.max(0, ...weighing.map((each) => gain(each) / each.sd_before_kg));
-  return off_aim_sd > WORTH_WEIGHING_MOISTURE && share > WORTH_WEIGHING_SHARE;
+  return off_aim_sd > WORTH_WEIGHING_MOISTURE && shareTaken(worth, ['moisture']) > WORTH_WEIGHING_SHARE;
+}
+
+/** Tests that tell how much of the clay still works, or how much there can be. */
+export const CLAY_TESTS = ['methylene-blue', 'clay-wash'] as const satisfies readonly HeapTestKind[];
+
+/**
+ * Whether the clay should be tested before the water goes in: no squeeze tells a heap that has more clay than was
+ * thought from a hand that always finds sand too wet.
+ *
+ * @param off_aim_sd how unsure the distance from temper is, fraction
+ */
+export function worthTestingClay(worth: readonly TestWorth[], off_aim_sd: number): boolean {
+  return off_aim_sd > WORTH_TESTING_CLAY_MOISTURE && shareTaken(worth, CLAY_TESTS) > WORTH_TESTING_CLAY_SHARE;
+}
+
+/** What the best of these tests takes off the doubt, share. */
+function shareTaken(worth: readonly TestWorth[], kinds: readonly HeapTestKind[]): number {
+  const those = worth.filter(({ kind }) => kinds.includes(kind));
+  return Math.max(0, ...those.map((each) => gain(each) / each.sd_before_kg));
 }

@@ -10,11 +10,13 @@ import {
   believedMoisture,
   sandOf,
   spreadOf,
+  type Belief,
   type HeapNature
 } from './belief';
+import { offAimSd } from './condition';
 import type { LedgerEntry } from './entry';
 import { advance, believe } from './estimate';
-import { bestTest, testsWorth, worthWeighing } from './next-test';
+import { bestTest, testsWorth, worthTestingClay, worthWeighing } from './next-test';
 import { gradeMoments } from './reading';
 
 const targets = TARGETS['sodium-bentonite'];
@@ -228,8 +230,12 @@ describe('squeezes as what they are', () => {
       entries.push(tested(10 * i + 1, oven(0.0333), 'a'), tested(10 * i + 2, squeezeOf(4), 'a'));
       entries.push({ id: 10 * i + 3, at: later(10 * i + 3), event: { kind: 'water', kg: 0.001 } });
     }
+    // A hand that leans, or more clay than was thought: half of each, until the clay is tested.
     const hand = believedHand(believe(nature, entries), 'a')!;
-    expect(hand.bias).toBeGreaterThan(0.06);
+    expect(hand.bias).toBeGreaterThan(0.04);
+    const clay: HeapTest = { kind: 'methylene-blue', standards: [{ active_clay: 0.1, ml: 20 }], ml: 16 };
+    const knowing = believe(nature, [...entries, ...[200, 210, 220].map((id) => tested(id, clay, 'a'))]);
+    expect(believedHand(knowing, 'a')!.bias).toBeGreaterThan(1.5 * hand.bias);
     expect(hand.bias_sd).toBeLessThan(HAND_SD.bias);
     expect(hand.tests).toBe(12);
     expect(believedHand(believe(nature, entries), 'b')).toBeNull();
@@ -308,6 +314,33 @@ describe('testsWorth', () => {
     expect(worthWeighing(testsWorth(nature, now), 0.01)).toBe(true);
     const known = after(0.034, oven(0.034), oven(0.034), oven(0.034));
     expect(worthWeighing(testsWorth(nature, known), 0.001)).toBe(false);
+  });
+  it('says to test the clay while the clay is most of the doubt, and not again once it was tested', () => {
+    // Bought of unknown make: what no squeeze tells is how much clay it has.
+    const natural: HeapNature = { ...nature, binder: 'natural', targets: TARGETS.natural };
+    const unknown = believe(natural, [
+      {
+        id: 1,
+        at: later(0),
+        event: {
+          kind: 'bought',
+          kg: 40,
+          moisture_fraction: 0.06,
+          active_clay_fraction: 0.13,
+          oil_fraction: 0,
+          moisture_stated: true,
+          active_stated: false
+        }
+      }
+    ]);
+    const asks = (belief: Belief) =>
+      worthTestingClay(testsWorth(natural, belief), offAimSd(natural.targets, belief));
+    expect(asks(unknown)).toBe(true);
+    const blue: HeapTest = { kind: 'methylene-blue', standards: [{ active_clay: 0.1, ml: 20 }], ml: 26 };
+    const thrice = [2, 3, 4].reduce((belief, id) => advance(natural, belief, tested(id, blue, 'a')), unknown);
+    expect(asks(thrice)).toBe(false);
+    // Nor where the heap is known so well that a test would change no splash.
+    expect(worthTestingClay(testsWorth(natural, unknown), 0.002)).toBe(false);
   });
   it('has nothing to offer for no sand or oil sand', () => {
     expect(testsWorth(nature, believe(nature, []))).toEqual([]);

@@ -42,8 +42,8 @@ export interface Judged {
   chances: { below: number; inside: number; above: number };
   /** This sand was looked at; false: only weighed, bought or supposed. */
   seen: boolean;
-  /** The latest look at it as it is. */
-  look: { grade: 1 | 2 | 3 | 4 | 5 | null; lifeless: boolean } | null;
+  /** The latest squeeze of it as it is. */
+  squeeze: { grade: 1 | 2 | 3 | 4 | 5 | null; lifeless: boolean } | null;
   short_of_clay: boolean;
 }
 
@@ -62,12 +62,12 @@ const DRY_FACTOR = 0.65;
  * Oil-bonded: water is the enemy.
  */
 export function temperVerdict(judged: Judged): Verdict {
-  const { system, sand, look } = judged;
+  const { system, sand, squeeze } = judged;
   if (!(totalMass(sand) > 1e-6)) return 'empty';
   if (system === 'oil') return oilVerdict(judged);
-  if (look?.lifeless) return 'lifeless';
+  if (squeeze?.lifeless) return 'lifeless';
   if (!judged.seen) return 'not-known';
-  return squeezeRules(byChance(judged), look?.grade ?? null, judged);
+  return squeezeRules(byChance(judged), squeeze?.grade ?? null, judged);
 }
 
 /** What a sand known for sure is like, for whoever has only its composition. */
@@ -82,7 +82,7 @@ export function verdictOf(system: System, targets: Targets, sand: Composition): 
     sand,
     chances: { below, above, inside: 1 - below - above },
     seen: true,
-    look: null,
+    squeeze: null,
     short_of_clay
   });
 }

@@ -85,7 +85,7 @@ describe('verdict', () => {
       sand: heap(0.08, 0.034),
       chances: { below: 0.05, inside: 0.9, above: 0.05 },
       seen: true,
-      look: null,
+      squeeze: null,
       short_of_clay: false,
       ...more
     });
@@ -117,14 +117,14 @@ describe('verdict', () => {
     expect([0.9, 0.7, 0.5].map(below)).toEqual(['a-little-dry', 'probably-dry', 'not-known']);
   });
   it('is ruled by the latest squeeze: never in temper where the hand denies it', () => {
-    for (const of of [1, 2, 4, 5] as const) expect(judged({ look: grade(of) })).not.toMatch(/in-temper/);
-    expect(judged({ look: grade(3) })).toBe('in-temper');
-    expect(judged({ look: grade(5) })).toBe('probably-wet');
-    expect(judged({ look: { grade: 2, lifeless: true } })).toBe('lifeless');
+    for (const of of [1, 2, 4, 5] as const) expect(judged({ squeeze: grade(of) })).not.toMatch(/in-temper/);
+    expect(judged({ squeeze: grade(3) })).toBe('in-temper');
+    expect(judged({ squeeze: grade(5) })).toBe('probably-wet');
+    expect(judged({ squeeze: { grade: 2, lifeless: true } })).toBe('lifeless');
     const wet = { sand: heap(0.08, 0.06), chances: { below: 0, inside: 0, above: 1 } };
-    expect(judged({ ...wet, look: grade(5) })).toBe('too-wet');
-    expect(judged({ ...wet, look: grade(3) })).toBe('not-known');
-    const likely = { chances: { below: 0.35, inside: 0.6, above: 0.05 }, look: grade(2) };
+    expect(judged({ ...wet, squeeze: grade(5) })).toBe('too-wet');
+    expect(judged({ ...wet, squeeze: grade(3) })).toBe('not-known');
+    const likely = { chances: { below: 0.35, inside: 0.6, above: 0.05 }, squeeze: grade(2) };
     expect(judged(likely)).toBe('probably-dry');
   });
   it('judges oil sand by the water it should not have', () => {

@@ -100,8 +100,8 @@ export interface Patient {
   short_of_clay: boolean;
   /** How unsure its distance from temper is, one standard deviation of moisture; 0 for what is known exactly. */
   off_aim_sd: number;
-  /** The latest look at the sand as it is; null where there was none since it was last changed. */
-  latest_look: { grade: number | null } | null;
+  /** The latest squeeze of the sand as it is; null where there was none since it was last changed. */
+  latest_squeeze: { grade: number | null } | null;
 }
 
 /** A sand whose composition is taken as it is given. */
@@ -113,7 +113,7 @@ export function knownExactly(system: System, targets: Targets, sand: Composition
     verdict: verdictOf(system, targets, sand),
     short_of_clay: dryShare(sand, 'active_clay') < targets.active_clay.min,
     off_aim_sd: 0,
-    latest_look: null
+    latest_squeeze: null
   };
 }
 
@@ -128,10 +128,11 @@ const LEAST_SPLASH = 0.0005;
 
 /**
  * Too wet is worse than a splash short: the whole dose stops this many deviations dry of the middle, and what goes in
- * without asking ends where only one time in five it would already be too much.
+ * without asking this many. Small figures, as a dose is worked out anew from the squeeze after it; a dose that stops
+ * far short lands short, as most people ram what their hand calls fit.
  */
-const SHADE = 0.05;
-const SURE_AT = 0.1;
+const SHADE = 0.08;
+const SURE_AT = 0.13;
 
 /**
  * What to do to sand in this condition so that it is in temper, with one sentence of why.
@@ -268,7 +269,7 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
     }
     default: {
       const window = temperWindow(targets, sand);
-      const held_by_hand = patient.latest_look?.grade === 3;
+      const held_by_hand = patient.latest_squeeze?.grade === 3;
       if (verdict === 'probably-in-temper' && !held_by_hand && water_kg > LEAST_SPLASH * total)
         return finish(sand, stock, {
           ...base,

@@ -27,7 +27,7 @@ export const PROBE_MOISTURE_SD = 0.006;
  * A person's lasting bias; the error that two squeezes of the same unchanged sand share (the fistful, the light,
  * the mood); and what one squeeze adds by itself.
  */
-export const HAND_SD = { bias: 0.13, shared: 0.07, single: 0.05 } as const;
+export const HAND_SD = { bias: 0.1, shared: 0.07, single: 0.05 } as const;
 
 /** One squeeze in so many is named a grade off, and one in so many is anything at all. */
 export const SQUEEZE_SLIPS = { neighbour: 0.1, any: 0.01 } as const;

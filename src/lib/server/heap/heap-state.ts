@@ -1,8 +1,8 @@
 import { conditionAt, type Condition } from '$core/heap/condition';
-import { believedDrying, moldsOf, type Belief, type Believed } from '$core/heap/belief';
+import { believedDrying, moldsOf, type Belief, type Believed, type Look } from '$core/heap/belief';
 import { learnedDrying } from '$core/heap/lessons';
 import { standUntil } from '$core/heap/standing';
-import { bestTest, testsWorth, worthWeighing, type TestWorth } from '$core/heap/next-test';
+import { bestTest, testsWorth, worthTestingClay, worthWeighing, type TestWorth } from '$core/heap/next-test';
 import {
   PARTS,
   dryShare,
@@ -152,13 +152,9 @@ function stateRecord(
     /** Somebody looked at this sand: without that its verdict is not known. */
     seen: condition.seen,
     /** The latest look at the sand as it is; null where something was done to it since. */
-    latest_look: condition.latest_look && {
-      entry_id: condition.latest_look.entry_id,
-      kind: condition.latest_look.kind,
-      at: condition.latest_look.at,
-      grade: condition.latest_look.grade,
-      lifeless: condition.latest_look.lifeless
-    },
+    latest_look: condition.latest_look && lookFields(condition.latest_look),
+    /** The latest squeeze of it, where a drying test came after: the hand rules the verdict. */
+    latest_squeeze: condition.latest_squeeze && lookFields(condition.latest_squeeze),
     /** How its window compares with what is usual of its kind; null where it agrees. */
     usual_moisture_check: usual,
     short_of_clay: condition.short_of_clay,
@@ -177,6 +173,8 @@ function stateRecord(
       sure_splashes: prescription.sure_splashes,
       /** Dry and weigh a sample before the water goes in: it is worth it. */
       weigh_first: prescription.need !== 'sand' && worthWeighing(worth, condition.off_aim_sd),
+      /** Test its clay, once: what no squeeze tells is most of the doubt. */
+      clay_first: prescription.need !== 'sand' && worthTestingClay(worth, condition.off_aim_sd),
       reason: prescription.reason,
       aim: {
         moisture_percent: asPercent(prescription.aim.moisture),
@@ -205,6 +203,14 @@ function stateRecord(
 }
 
 /** A questioned reading; a temper ratio stays a ratio, everything else is a percentage. */
+const lookFields = ({ entry_id, kind, at, grade, lifeless }: Look) => ({
+  entry_id,
+  kind,
+  at,
+  grade,
+  lifeless
+});
+
 function questionedFields({ entry_id, kind, expected, read, sd }: Belief['questioned'][number]) {
   const ratio = kind === 'squeeze' || kind === 'compactability';
   const shown = (value: number) => (ratio ? value : asPercent(value));

@@ -75,6 +75,7 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     chance_in_window: number,
     seen: truth,
     latest_look: { type: ['object', 'null'] },
+    latest_squeeze: { type: ['object', 'null'] },
     short_of_clay: truth,
     prescription: record({
       need: string,

@@ -83,8 +83,10 @@
   const looking = $derived(
     dose.need !== 'test'
       ? null
-      : now.latest_look?.grade
-        ? `The last squeeze and the estimate disagree: dry and weigh settles it, or another hand.`
+      : now.latest_squeeze?.grade
+        ? dose.weigh_first
+          ? 'The last squeeze and the estimate disagree: dry and weigh a sample, or let another hand squeeze it.'
+          : 'The last squeeze and the estimate disagree: splash and squeeze by turns, or let another hand try.'
         : now.seen
           ? 'It could be in temper or not: squeeze it.'
           : 'Nobody has looked at this sand yet: squeeze it.'
@@ -103,6 +105,13 @@
     <p class="small">
       <strong>Worth a sample first:</strong> the water is in doubt.
       <a href="/heaps/{heap.id}/test/moisture">Dry and weigh</a> before it goes in.
+    </p>
+  {/if}
+  {#if dose.clay_first}
+    <p class="small">
+      <strong>Test its clay, once:</strong> it is most of the doubt here, and no squeeze tells it.
+      <a href="/heaps/{heap.id}/test/methylene-blue">Methylene blue</a> tells most, a
+      <a href="/heaps/{heap.id}/test/clay-wash">clay wash</a> needs only water.
     </p>
   {/if}
   {#if clay}

@@ -25,7 +25,7 @@
       </p>
       <p class="small">{now.prescription.reason}</p>
       {#if heap.system === 'oil'}<Caution name="oil" />{/if}
-      {#if now.latest_look?.grade !== 3}
+      {#if now.latest_squeeze?.grade !== 3}
         <a class="quiet" href="/heaps/{heap.id}/test/squeeze">Squeeze it before you ram</a>
       {/if}
     </Ticket>

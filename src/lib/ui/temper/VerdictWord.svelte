@@ -7,7 +7,7 @@
   import type { HeapState } from './state';
 
   interface Props {
-    state: Pick<HeapState, 'verdict' | 'short_of_clay' | 'chance_in_window' | 'latest_look' | 'seen' | 'at'>;
+    state: Pick<HeapState, 'verdict' | 'short_of_clay' | 'latest_look' | 'latest_squeeze' | 'seen' | 'at'>;
     look?: boolean;
   }
   const { state: now, look = false }: Props = $props();
@@ -20,14 +20,20 @@
         : 'off'
   );
   const looked = $derived.by(() => {
-    const last = now.latest_look;
+    const { latest_look: last, latest_squeeze: squeezed } = now;
     if (now.verdict === 'empty') return null;
     if (!last) return now.seen ? 'Not looked at since it was last changed' : 'Nobody has looked at it';
-    const day = shortDate(last.at);
-    const when = day === shortDate(now.at) ? shortTime(last.at) : day;
-    const said = last.lifeless ? 'moist but lifeless' : last.grade ? GRADE_NAMES[last.grade] : null;
-    return `Last look: ${TEST_NAMES[last.kind]}${said ? `, ${said}` : ''}, ${when}`;
+    // A drying test after a squeeze does not unsay it.
+    const before = squeezed && squeezed.entry_id !== last.entry_id ? `; before it ${lookText(squeezed)}` : '';
+    return `Last look: ${lookText(last)}${before}`;
   });
+
+  function lookText({ kind, at, grade, lifeless }: NonNullable<HeapState['latest_look']>): string {
+    const day = shortDate(at);
+    const when = day === shortDate(now.at) ? shortTime(at) : day;
+    const said = lifeless ? 'moist but lifeless' : grade ? GRADE_NAMES[grade] : null;
+    return `${TEST_NAMES[kind]}${said ? `, ${said}` : ''}, ${when}`;
+  }
 </script>
 
 <span class="verdict {tone}"

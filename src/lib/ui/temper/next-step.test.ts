@@ -37,7 +37,7 @@ describe('nextStep', () => {
   ])('%j → %s', (prescription, words) => expect(nextStep(state(prescription), 'metric', false)).toBe(words));
   it('of sand that is held in temper by a hand is to ram it, and never sooner', () => {
     const nothing = { need: 'nothing' } as const;
-    const look = (grade: number | null) => ({ latest_look: { grade } as HeapState['latest_look'] });
+    const look = (grade: number | null) => ({ latest_squeeze: { grade } as HeapState['latest_look'] });
     expect(nextStep(state(nothing, look(3)), 'metric', false)).toBe('Ready to ram');
     expect(nextStep(state(nothing, look(2)), 'metric', false)).toBe('Ready to ram; squeeze it first');
     const probably = state({ need: 'water', water_kg: 0.1 }, { verdict: 'probably-in-temper' });

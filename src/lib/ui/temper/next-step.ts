@@ -34,6 +34,6 @@ export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): st
       return fines_kg > 0 ? `Riddle in ${mass(fines_kg)} of fines` : `Mix in ${mass(binder_kg)} of clay`;
     case 'nothing':
       if (state.verdict !== 'in-temper') return 'Likely ready; squeeze it first';
-      return oil || state.latest_look?.grade === 3 ? 'Ready to ram' : 'Ready to ram; squeeze it first';
+      return oil || state.latest_squeeze?.grade === 3 ? 'Ready to ram' : 'Ready to ram; squeeze it first';
   }
 }

@@ -17,6 +17,15 @@ export interface DosingLot {
   on_hand_kg: number;
 }
 
+/** A look at the sand as it is. */
+interface LookFields {
+  entry_id: number;
+  kind: HeapTestKind;
+  at: string;
+  grade: 1 | 2 | 3 | 4 | 5 | null;
+  lifeless: boolean;
+}
+
 export interface HeapState {
   at: string;
   heap_version: number;
@@ -33,13 +42,8 @@ export interface HeapState {
   verdict: Verdict;
   chance_in_window: number;
   seen: boolean;
-  latest_look: {
-    entry_id: number;
-    kind: HeapTestKind;
-    at: string;
-    grade: 1 | 2 | 3 | 4 | 5 | null;
-    lifeless: boolean;
-  } | null;
+  latest_look: LookFields | null;
+  latest_squeeze: LookFields | null;
   burnt_kg: number;
   usual_moisture_check: 'below-usual' | 'above-usual' | null;
   short_of_clay: boolean;
@@ -56,6 +60,7 @@ export interface HeapState {
     splashes_kg: number[];
     sure_splashes: number;
     weigh_first: boolean;
+    clay_first: boolean;
     reason: string;
     aim: { moisture_percent: number; active_clay_percent: number };
     result: {
