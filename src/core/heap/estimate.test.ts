@@ -191,7 +191,14 @@ describe('conditionAt', () => {
     // A drying test after it tells the water, and does not unsay what the hand found.
     const short: Event = {
       kind: 'tested',
-      test: { kind: 'squeeze', holds: true, shrinks: true, breaks: 'crumbles', palm: 'clean', prints: 'blurred' }
+      test: {
+        kind: 'squeeze',
+        holds: true,
+        shrinks: true,
+        breaks: 'crumbles',
+        palm: 'clean',
+        prints: 'blurred'
+      }
     };
     const weighed = believe(nature, ledger([0, mixed()], [0, oven(0.033)], [0, short], [0, oven(0.032)]));
     expect(conditionAt(nature, weighed, at(0))).toMatchObject({
