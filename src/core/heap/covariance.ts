@@ -69,24 +69,26 @@ export type ChangedRow = readonly [row: number, entries: readonly (readonly [num
 /** J·P·Jᵀ in place, for a J that is the identity but for some rows. */
 export function carry(p: Covariance, changed: readonly ChangedRow[]): void {
   const size = sizeOf(p);
-  const rows = new Float64Array(changed.length * size);
-  // From the left row by row, then the same from the right column by column; of each side all are read before any is
-  // written, as one changed row may hang on another.
-  for (let side = 0; side < 2; side++) {
-    const [step, next] = side === 0 ? [size, 1] : [1, size];
-    rows.fill(0);
-    for (let c = 0; c < changed.length; c++) {
-      const entries = changed[c]![1];
-      for (let e = 0; e < entries.length; e++) {
-        const [column, weight] = entries[e]!;
-        const from = column * step;
-        for (let k = 0; k < size; k++)
-          rows[c * size + k] = rows[c * size + k]! + weight * p[from + k * next]!;
-      }
+  const count = changed.length;
+  // All of J·P before any of it is written, as one changed row may hang on another.
+  const rows = new Float64Array(count * size);
+  for (let c = 0; c < count; c++) {
+    for (const [column, weight] of changed[c]![1]) {
+      for (let k = 0; k < size; k++)
+        rows[c * size + k] = rows[c * size + k]! + weight * p[column * size + k]!;
     }
-    for (let c = 0; c < changed.length; c++) {
-      const to = changed[c]![0] * step;
-      for (let k = 0; k < size; k++) p[to + k * next] = rows[c * size + k]!;
+  }
+  for (let c = 0; c < count; c++) {
+    const row = changed[c]![0];
+    // What it shares with a row that stays is the same from both sides; …
+    for (let k = 0; k < size; k++) p[row * size + k] = p[k * size + row] = rows[c * size + k]!;
+  }
+  for (let c = 0; c < count; c++) {
+    for (let d = 0; d < count; d++) {
+      // … and with one that changes too, (J·P)·Jᵀ.
+      let both = 0;
+      for (const [column, weight] of changed[d]![1]) both += weight * rows[c * size + column]!;
+      p[changed[c]![0] * size + changed[d]![0]] = both;
     }
   }
 }
@@ -107,24 +109,49 @@ export function passOn(
   passing: readonly number[] | null
 ): void {
   const size = sizeOf(p);
-  const sum = new Float64Array(size);
-  // Row by row, and then the same column by column: J·(J·P)ᵀ is symmetric again.
-  for (let side = 0; side < 2; side++) {
-    const [step, next] = side === 0 ? [size, 1] : [1, size];
-    for (let k = 0; k < size; k++) {
-      let total = 0;
-      for (let i = 0; i < x.length; i++) total += p[x[i]! * step + k * next]!;
-      sum[k] = total;
-    }
-    for (let i = 0; i < x.length; i++) {
-      const a = along[i]!;
-      const to = passing === null ? -1 : passing[i]!;
-      for (let k = 0; k < size; k++) {
-        const at = x[i]! * step + k * next;
-        const leaving = share * p[at]! - a * sum[k]!;
-        p[at] = p[at]! - leaving;
-        if (to >= 0) p[to * step + k * next] = p[to * step + k * next]! + leaving;
-      }
+  if (sums.length < size) sums = new Float64Array(2 * size);
+  // J·P row by row, …
+  passRows(p, size, 1, x, share, along, passing, null);
+  const changing = passing === null ? x : [...x, ...passing.filter((to) => to >= 0)];
+  // … then (J·P)·Jᵀ column by column where both change; the rest is the same from both sides.
+  passRows(p, 1, size, x, share, along, passing, changing);
+  const stays = new Uint8Array(size).fill(1);
+  for (const row of changing) stays[row] = 0;
+  for (const row of changing) {
+    for (let k = 0; k < size; k++) if (stays[k]) p[k * size + row] = p[row * size + k]!;
+  }
+}
+
+/** Sums over a body, kept between calls. */
+let sums = new Float64Array(64);
+
+/** One side of `passOn`, at the places `at` of the other side; null for all of them. */
+function passRows(
+  p: Covariance,
+  step: number,
+  next: number,
+  x: readonly number[],
+  share: number,
+  along: Vector,
+  passing: readonly number[] | null,
+  at: readonly number[] | null
+): void {
+  const count = at === null ? Math.max(step, next) : at.length;
+  for (let n = 0; n < count; n++) {
+    let total = 0;
+    const k = (at === null ? n : at[n]!) * next;
+    for (let i = 0; i < x.length; i++) total += p[x[i]! * step + k]!;
+    sums[n] = total;
+  }
+  for (let i = 0; i < x.length; i++) {
+    const a = along[i]!;
+    const from = x[i]! * step;
+    const to = passing === null || passing[i]! < 0 ? -1 : passing[i]! * step;
+    for (let n = 0; n < count; n++) {
+      const k = (at === null ? n : at[n]!) * next;
+      const leaving = share * p[from + k]! - a * sums[n]!;
+      p[from + k] = p[from + k]! - leaving;
+      if (to >= 0) p[to + k] = p[to + k]! + leaving;
     }
   }
 }
