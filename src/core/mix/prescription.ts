@@ -329,7 +329,7 @@ function reasonForWater(
   const held = heldWater(sand);
   const on_top = held > 0.001 * dryMass(sand) ? ', with what dead clay and fines hold on top' : '';
   const ratio = ((aim * dryMass(sand)) / (1 - aim) - held) / sand.active_clay;
-  return `It holds ${pc(moisture)} water; ${pc(active)} active clay wants ${ratio.toFixed(2)} of its weight in water${on_top}, which is ${pc(aim)} here.`;
+  return `It holds ${pc(moisture)} water; ${pc(active)} active clay wants ${ratio.toFixed(2)} of its weight in water${on_top}, which is ${pc(aim)} here. The splashes stop a shade short of that: a little dry is mended, wet is not.`;
 }
 
 function tooWet(
