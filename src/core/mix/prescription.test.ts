@@ -201,11 +201,17 @@ describe('prescribe', () => {
     expect(ask(composition()).need).toBe('sand');
   });
   it('asks for a look before anything, where nobody looked', () => {
-    const unseen = { ...knownExactly('water', targets, heap(0.08, 0.022)), verdict: 'not-known' as const };
+    const unseen = {
+      ...knownExactly('water', targets, heap(0.08, 0.022)),
+      verdict: 'not-known' as const,
+      seen: false
+    };
     const answer = prescribe(unseen, stock());
     expect(answer).toMatchObject({ need: 'test', sure_splashes: 0, binder_kg: 0 });
     expect(answer.water_kg).toBeGreaterThan(0);
-    expect(answer.reason).toContain('squeeze it');
+    expect(answer.reason).toContain('Nobody has looked');
+    const looked = prescribe({ ...unseen, seen: true, latest_squeeze: { grade: 2 } }, stock());
+    expect(looked.reason).not.toContain('Nobody has looked');
   });
   it('mends lifeless sand with fines, or with clay where it has those, never with water', () => {
     const lifeless = (sand: Composition) =>
@@ -281,7 +287,9 @@ describe('prescribe', () => {
           const { after } = prescribe(patient, stock());
           expect(verdictOf('water', TARGETS[binder], after)).toBe('in-temper');
         }
-      )
+      ),
+      // Too wet for the clay it has, and short of water once it has what it lacks.
+      { examples: [['natural', 0.02, 0.03460837887067396]] }
     );
   });
 });

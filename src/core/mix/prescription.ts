@@ -52,9 +52,10 @@ export const NEEDS_OF: Record<Verdict, readonly Need[]> = {
   'in-temper': ['nothing'],
   // A splash more, and only if a squeeze still says short.
   'probably-in-temper': ['nothing', 'water'],
-  'probably-wet': ['dry-mix-or-drying', 'drying'],
-  'a-little-wet': ['dry-mix-or-drying', 'drying'],
-  'too-wet': ['dry-mix-or-drying', 'drying'],
+  // Wet for the little clay it has: the clay that it lacks may take all of that water up.
+  'probably-wet': ['dry-mix-or-drying', 'drying', 'clay-and-water'],
+  'a-little-wet': ['dry-mix-or-drying', 'drying', 'clay-and-water'],
+  'too-wet': ['dry-mix-or-drying', 'drying', 'clay-and-water'],
   lifeless: ['fines-or-clay'],
   'short-of-clay': ['clay-and-water', 'oil'],
   'short-of-oil': ['oil']
@@ -100,6 +101,8 @@ export interface Patient {
   short_of_clay: boolean;
   /** How unsure its distance from temper is, one standard deviation of moisture; 0 for what is known exactly. */
   off_aim_sd: number;
+  /** Somebody looked at this sand, or at nearly all of it. */
+  seen: boolean;
   /** The latest squeeze of the sand as it is; null where there was none since it was last changed. */
   latest_squeeze: { grade: number | null } | null;
 }
@@ -113,6 +116,7 @@ export function knownExactly(system: System, targets: Targets, sand: Composition
     verdict: verdictOf(system, targets, sand),
     short_of_clay: dryShare(sand, 'active_clay') < targets.active_clay.min,
     off_aim_sd: 0,
+    seen: true,
     latest_squeeze: null
   };
 }
@@ -223,7 +227,7 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
         need: 'test',
         water_kg,
         missing,
-        reason: `Nobody has looked at this sand as it is: squeeze it. By what was logged it would hold ${pc(moisture)} water, where ${pc(aim)} tempers it.`
+        reason: `${patient.latest_squeeze ? 'The squeeze and all else that is known of it do not settle it.' : patient.seen ? 'It could be in temper or not.' : 'Nobody has looked at this sand as it is: squeeze it.'} By what was logged it would hold ${pc(moisture)} water, where ${pc(aim)} tempers it.`
       });
     case 'dry':
     case 'a-little-dry':
@@ -262,6 +266,20 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
       const dried = addClay
         ? clayAndWater(wet)
         : { binder_kg: 0, water_kg: waterToAdd(total, wet.moisture, aim) };
+      if (dried.water_kg > 0)
+        return finish(
+          sand,
+          stock,
+          {
+            ...base,
+            need: 'clay-and-water',
+            water_kg: dried.water_kg,
+            binder_kg: dried.binder_kg,
+            missing,
+            reason: `${pc(moisture)} water is too much for ${pc(active)} active clay only: with the clay it lacks it wants ${pc(aim)}.`
+          },
+          off_aim_sd
+        );
       return tooWet(sand, stock, climate, base, problem, {
         binder_kg: Math.max(0, dried.binder_kg),
         water_to_lose_kg: Math.max(0, -dried.water_kg)

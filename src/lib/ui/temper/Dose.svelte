@@ -1,6 +1,7 @@
 <script lang="ts">
   /** Water, with clay where it is short: the ticket that is followed with the scale and logged with one action. */
   import { durationText, editableMass, massFigure, massText } from '$core/quantity/display';
+  import { GRADE_NAMES } from '$core/bench/squeeze';
   import { handMeasure } from '$core/quantity/hand-measure';
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
@@ -80,25 +81,33 @@
 
   const missing = $derived(dose.missing[0]);
   /** Nobody has looked at this sand, or the looks disagree: that comes before any water. */
-  const looking = $derived(
-    dose.need !== 'test'
-      ? null
-      : now.latest_squeeze?.grade
-        ? dose.weigh_first
-          ? 'The last squeeze and the estimate disagree: dry and weigh a sample, or let another hand squeeze it.'
-          : 'The last squeeze and the estimate disagree: splash and squeeze by turns, or let another hand try.'
-        : now.seen
-          ? 'It could be in temper or not: squeeze it.'
-          : 'Nobody has looked at this sand yet: squeeze it.'
-  );
+  const looking = $derived.by(() => {
+    if (dose.need !== 'test') return null;
+    const { grade } = now.latest_squeeze ?? {};
+    if (grade)
+      return `The hand found it ${GRADE_NAMES[grade]}, and all else that is known does not settle it: ${
+        dose.weigh_first
+          ? 'dry and weigh a sample, or let another hand squeeze it.'
+          : 'splash and squeeze by turns.'
+      }`;
+    return now.seen
+      ? 'It could be in temper or not: squeeze it.'
+      : 'Nobody has looked at this sand yet: squeeze it.';
+  });
+  /** Who has just squeezed it learns more from the scale. */
+  const scaleFirst = $derived(dose.weigh_first && now.latest_squeeze?.grade);
 </script>
 
 <Ticket title="To temper {heap.name}">
   {#if looking}
     <p class="first">{looking}</p>
     <p class="row">
-      <a class="act" href="/heaps/{heap.id}/test/squeeze">Squeeze it</a>
-      {#if dose.weigh_first}<a class="quiet" href="/heaps/{heap.id}/test/moisture">Dry and weigh</a>{/if}
+      {#if dose.weigh_first}
+        <a class={scaleFirst ? 'act' : 'quiet'} href="/heaps/{heap.id}/test/moisture">Dry and weigh</a>
+      {/if}
+      <a class={scaleFirst ? 'quiet' : 'act'} href="/heaps/{heap.id}/test/squeeze"
+        >Squeeze it{now.latest_squeeze ? ' again' : ''}</a
+      >
     </p>
     {#if dose.water_kg > 0}<p class="small">What it would likely want, a splash at a time:</p>{/if}
   {:else if dose.weigh_first}

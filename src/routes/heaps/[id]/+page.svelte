@@ -34,6 +34,8 @@
       rests.reduce((sum, { weight }) => sum + weight, 0) < 0.95 ? ' and on the weights you logged' : ''
     }.`;
   }
+  const oddText = (figure: number, unit: string) =>
+    unit === '%' ? `${figure.toFixed(1)} %` : `${figure.toFixed(2)} ${unit}`;
   const again = (kind: string) => `/heaps/${heap.id}/test/${kind}`;
   const percent = (value: number) => ({ value: value.toFixed(1), unit: '%' });
 </script>
@@ -76,20 +78,23 @@
       <section aria-label="Effect"><BeforeAfter state={now} /></section>
     {/if}
     {#each now.questioned_tests.slice(-1) as odd (odd.entry_id)}
-      <p class="small" role="note">
-        <strong>A reading to look at again:</strong> a {odd.kind.replace('-', ' ')} test read {odd.read.toFixed(
-          2
-        )} where {odd.expected.toFixed(2)} ±
-        {(1.645 * odd.sd).toFixed(2)}
-        {odd.unit} was expected. It does not count until another like it, or you, bear it out.
-        <span class="row">
+      <section class="odd small" role="note">
+        <p>
+          <strong>A reading to look at again:</strong>
+          a {odd.kind.replace('-', ' ')} test read {oddText(odd.read, odd.unit)} where {oddText(
+            odd.expected,
+            odd.unit
+          )} ± {oddText(1.645 * odd.sd, odd.unit)} was expected. It does not count until another like it, or you,
+          bear it out.
+        </p>
+        <p class="row">
           <a class="quiet" href={again(odd.kind)}>Test once more</a>
           <button class="quiet" type="button" onclick={() => confirmReading(heap.id, odd.entry_id)}
             >It is right: count it</button
           >
           <a class="quiet" href="/heaps/{heap.id}/entries/{odd.entry_id}">Mend it or leave it out</a>
-        </span>
-      </p>
+        </p>
+      </section>
     {/each}
     {#if !empty}
       <section class="sure">
@@ -281,6 +286,7 @@
     padding-bottom: 0.5rem;
     border-bottom: 1px solid var(--ink);
   }
+  .odd,
   .sure {
     display: grid;
     gap: 0.5rem;
