@@ -8,6 +8,7 @@ const executablePath = [process.env.BRUNKEL_CHROMIUM, '/usr/bin/chromium', '/usr
 
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './e2e/prepare.mjs',
   // Beside the unit tests' results, not over them: Playwright empties its folder.
   outputDir: 'test-results/traces',
   fullyParallel: true,

@@ -13,7 +13,7 @@ export interface Brunkel {
 
 async function serve(folder: string): Promise<{ child: ChildProcess; url: string }> {
   const child = fork('scripts/start.mjs', {
-    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', BRUNKEL_DATA: folder },
+    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', BRUNKEL_DATA: folder, BRUNKEL_PREPARED: '1' },
     silent: true
   });
   let output = '';

@@ -17,10 +17,11 @@ import { fileURLToPath } from 'node:url';
 
 export const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
 
-export const HOST = process.env.HOST ?? '127.0.0.1';
-export const PORT = Number(process.env.PORT ?? 4680);
+// A setting that is there but empty counts as not set: it must not open the door to the whole network.
+export const HOST = process.env.HOST || '127.0.0.1';
+export const PORT = Number(process.env.PORT || 4680);
 /** The user's own records. */
-export const DATA = resolve(process.env.BRUNKEL_DATA ?? join(ROOT, 'data'));
+export const DATA = resolve(process.env.BRUNKEL_DATA || join(ROOT, 'data'));
 /** Demo records, apart from the user's own. */
 export const DEMO_DATA = process.env.BRUNKEL_DATA ? join(DATA, 'demo') : join(ROOT, 'data-demo');
 
@@ -83,8 +84,12 @@ export async function fromDebian(packages) {
   return true;
 }
 
+/** Whoever starts many servers at once prepares once, before them: two installations side by side destroy each other. */
+const PREPARED = process.env.BRUNKEL_PREPARED === '1';
+
 /** Installs the packages of the lock file, unless they are there. */
 export async function ensureInstalled() {
+  if (PREPARED) return;
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19))
     stop(`needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
@@ -107,6 +112,7 @@ export async function ensureInstalled() {
 
 /** Builds the application, unless what was built is from these very sources. */
 export async function ensureBuilt() {
+  if (PREPARED) return;
   const sources = sourcesHash();
   const mark = join(ROOT, 'build', '.brunkel-built');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === sources) return;

@@ -1,21 +1,37 @@
-import type { Handle, ServerInit } from '@sveltejs/kit';
+import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { DEFAULT_PREFERENCES, preferences, type Preferences } from '$lib/schema/preferences';
 import { check } from '$lib/schema/validate';
-import { database } from '$lib/server/database/current';
-import { problem } from '$lib/server/http/problem';
+import { closeDatabase, database } from '$lib/server/database/current';
+import { troubleLine } from '$lib/server/database/trouble';
+import { passGate } from '$lib/server/http/gate';
+import { problem, problemOf } from '$lib/server/http/problem';
+import { pageOf } from '$lib/server/http/trouble-page';
+import { keepCopying } from '$lib/server/records/copies';
+import { Refusal } from '$lib/server/refusal';
 
-/** Opens and migrates the database before the first request, so that a bad file stops the start. */
+/**
+ * Opens and migrates the database before the first request, so that a bad file stops the start; and closes it when the
+ * server ends, so that all that was stored is in the one file.
+ */
 export const init: ServerInit = async () => {
-  await database();
+  process.on('brunkel:end', (waitFor: (ending: Promise<void>) => void) => waitFor(closeDatabase()));
+  keepCopying(await database());
 };
 
 export const handle: Handle = async ({ event, resolve }) => {
   event.locals.preferences = preferencesIn(event.cookies.get('preferences'));
+  event.locals.member = Number(/^[1-9]\d{0,14}$/.exec(event.cookies.get('member') ?? '')?.[0] ?? 0) || null;
   const { mode } = event.locals.preferences;
+  const isApi = event.url.pathname.startsWith('/api/');
+  try {
+    passGate(event);
+  } catch (thrown) {
+    if (!(thrown instanceof Refusal)) throw thrown;
+    return isApi || event.isDataRequest ? problemOf(thrown) : pageOf(thrown);
+  }
   const response = await resolve(event, {
     transformPageChunk: ({ html }) => html.replace('%brunkel.mode%', mode)
   });
-  const isApi = event.url.pathname.startsWith('/api/');
   if (isApi && response.status >= 400 && !response.headers.get('content-type')?.includes('json')) {
     return problem(
       response.status,
@@ -23,6 +39,14 @@ export const handle: Handle = async ({ event, resolve }) => {
     );
   }
   return response;
+};
+
+/** What a page says when it failed: trouble with the records in one line with what to do, else that it is our fault. */
+export const handleError: HandleServerError = ({ error, status, message }) => {
+  const trouble = troubleLine(error);
+  if (trouble) return { message: trouble };
+  if (status >= 500) console.error(error);
+  return { message };
 };
 
 function preferencesIn(cookie: string | undefined): Preferences {

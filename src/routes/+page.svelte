@@ -37,40 +37,45 @@
     <a class="quiet" href="/heaps/new">New heap</a>
   </header>
   <ul class="heaps ruled">
-    {#each data.heaps as { heap, state } (heap.id)}
+    {#each data.heaps as { heap, state, trouble } (heap.id)}
       <li>
-        <a
-          class="heap"
-          href="/heaps/{heap.id}"
-          aria-label="{heap.name}: {VERDICT_WORDS[state.verdict]}. {nextStep(
-            state,
-            units(),
-            heap.system === 'oil'
-          )}"
-        >
-          <span class="who">
-            <span class="name">{heap.name}</span>
-            <span class="soft small">{massText(state.total_kg, units())} · {BINDER_NAMES[heap.binder]}</span>
-          </span>
-          <span class="judged"><VerdictWord {state} look /></span>
-          <span class="ruler">
-            {#if state.total_kg > 0}
-              <DryWetRuler
-                size="small"
-                window={state.window_percent}
-                value={state.moisture_percent.value}
-                sd={state.moisture_percent.sd}
-              />
-              <span class="small soft">{moistureText(state.moisture_percent)} % water</span>
-            {/if}
-          </span>
-          <span class="step"
-            >{nextStep(state, units(), heap.system === 'oil')}<ArrowRight
-              size={20}
-              aria-hidden="true"
-            /></span
+        {#if state}
+          <a
+            class="heap"
+            href="/heaps/{heap.id}"
+            aria-label="{heap.name}: {VERDICT_WORDS[state.verdict]}. {nextStep(
+              state,
+              units(),
+              heap.system === 'oil'
+            )}"
           >
-        </a>
+            <span class="who">
+              <span class="name">{heap.name}</span>
+              <span class="soft small">{massText(state.total_kg, units())} · {BINDER_NAMES[heap.binder]}</span
+              >
+            </span>
+            <span class="judged"><VerdictWord {state} look /></span>
+            <span class="ruler">
+              {#if state.total_kg > 0}
+                <DryWetRuler
+                  size="small"
+                  window={state.window_percent}
+                  value={state.moisture_percent.value}
+                  sd={state.moisture_percent.sd}
+                />
+                <span class="small soft">{moistureText(state.moisture_percent)} % water</span>
+              {/if}
+            </span>
+            <span class="step"
+              >{nextStep(state, units(), heap.system === 'oil')}<ArrowRight
+                size={20}
+                aria-hidden="true"
+              /></span
+            >
+          </a>
+        {:else}
+          <p class="heap unreadable"><strong class="name">{heap.name}</strong> <span>{trouble}</span></p>
+        {/if}
       </li>
     {/each}
   </ul>
@@ -85,6 +90,10 @@
   }
   .first h1 {
     font-size: clamp(2.2rem, 6vw, 3.2rem);
+  }
+  .unreadable {
+    display: grid;
+    gap: 0.25rem;
   }
   .top {
     display: flex;

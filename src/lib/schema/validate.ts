@@ -1,4 +1,4 @@
-import { ValidationError, type InferType, type AnySchema } from 'yup';
+import { ArraySchema, ObjectSchema, ValidationError, isSchema, type AnySchema, type InferType } from 'yup';
 
 /** A field that was refused: `path` as `targets.moisture_percent.min`, and what would be right. */
 export interface FieldError {
@@ -13,6 +13,8 @@ export type Checked<T> = { ok: true; value: T } | { ok: false; errors: FieldErro
  * Every error is reported, not only the first.
  */
 export function check<S extends AnySchema>(schema: S, value: unknown): Checked<InferType<S>> {
+  const long = tooLong(schema, value);
+  if (long) return { ok: false, errors: [long] };
   try {
     schema.validateSync(value, { strict: true, abortEarly: false });
     return { ok: true, value: value as InferType<S> };
@@ -21,6 +23,51 @@ export function check<S extends AnySchema>(schema: S, value: unknown): Checked<I
     return { ok: false, errors: fieldErrors(error) };
   }
 }
+
+/** Lists that are too long are refused before their items are looked at: each costs time, and an error of its own. */
+function tooLong(schema: AnySchema, value: unknown, path = ''): FieldError | null {
+  if (Array.isArray(value) && schema instanceof ArraySchema) {
+    const limit = lengthLimit(schema);
+    if (limit && value.length > limit.max) return { path, message: limit.message };
+    const inner = schema.innerType as AnySchema | undefined;
+    if (inner instanceof ArraySchema || inner instanceof ObjectSchema)
+      for (const [i, each] of value.entries()) {
+        const found = tooLong(inner, each, `${path}[${i}]`);
+        if (found) return found;
+      }
+  } else if (value !== null && typeof value === 'object' && schema instanceof ObjectSchema) {
+    for (const [name, field] of Object.entries(schema.fields as Record<string, unknown>)) {
+      if (!isSchema(field)) continue;
+      const found = tooLong(
+        field as AnySchema,
+        (value as Record<string, unknown>)[name],
+        path ? `${path}.${name}` : name
+      );
+      if (found) return found;
+    }
+  }
+  return null;
+}
+
+const limits = new WeakMap<AnySchema, { max: number; message: string } | null>();
+
+/** The most items of a list and what is said of more; asked of the schema once. */
+function lengthLimit(schema: AnySchema): { max: number; message: string } | null {
+  let known = limits.get(schema);
+  if (known === undefined) {
+    const test = schema.tests.find(({ OPTIONS }) => OPTIONS?.name === 'max')?.OPTIONS;
+    const max = test?.params?.max;
+    known =
+      typeof max === 'number'
+        ? { max, message: typeof test?.message === 'string' ? test.message : `holds at most ${max}` }
+        : null;
+    limits.set(schema, known);
+  }
+  return known;
+}
+
+/** More errors than anybody reads help nobody. */
+const MOST_ERRORS = 50;
 
 function fieldErrors(error: ValidationError): FieldError[] {
   const leaves = error.inner.length > 0 ? error.inner : [error];
@@ -35,5 +82,10 @@ function fieldErrors(error: ValidationError): FieldError[] {
     return [{ path, message: leaf.message }];
   });
   // One message a field is enough: the first says what is allowed.
-  return found.filter((each, i) => found.findIndex((other) => other.path === each.path) === i);
+  const seen = new Map<string, FieldError>();
+  for (const each of found) {
+    if (!seen.has(each.path)) seen.set(each.path, each);
+    if (seen.size >= MOST_ERRORS) break;
+  }
+  return [...seen.values()];
 }

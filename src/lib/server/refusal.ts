@@ -6,7 +6,7 @@ import type { FieldError } from '$lib/schema/validate';
  */
 export class Refusal extends Error {
   constructor(
-    readonly status: 400 | 404 | 409 | 413 | 415 | 422,
+    readonly status: 400 | 401 | 403 | 404 | 405 | 409 | 413 | 415 | 421 | 422 | 429 | 503,
     message: string,
     readonly errors: FieldError[] = [],
     /** It is only asked about: sent again with `confirmed`, it is taken. */

@@ -1,5 +1,5 @@
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { pageLoad } from '$lib/server/http/guard';
 import { listMembers } from '$lib/server/member/members';
 
-export const load: PageServerLoad = async () => ({ members: (await listMembers(await database())).items });
+export const load: PageServerLoad = pageLoad(async (db) => ({ members: (await listMembers(db)).items }));

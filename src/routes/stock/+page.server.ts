@@ -1,5 +1,5 @@
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { pageLoad } from '$lib/server/http/guard';
 import { listLots } from '$lib/server/stock/stock';
 
-export const load: PageServerLoad = async () => ({ lots: await listLots(await database()) });
+export const load: PageServerLoad = pageLoad(async (db) => ({ lots: await listLots(db) }));

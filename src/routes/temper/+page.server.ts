@@ -1,9 +1,9 @@
 import { redirect } from '@sveltejs/kit';
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { pageLoad } from '$lib/server/http/guard';
 import { latestHeap } from '$lib/server/heap/latest-heap';
 
-export const load: PageServerLoad = async () => {
-  const id = await latestHeap(await database());
+export const load: PageServerLoad = pageLoad(async (db) => {
+  const id = await latestHeap(db);
   redirect(307, id === null ? '/heaps/new' : `/heaps/${id}`);
-};
+});

@@ -45,6 +45,9 @@ export type EventOf<K extends EventKind> = Extract<Event, { kind: K }>;
 /** A kind by its name, for whoever does not care which. */
 export const kindOf = (kind: EventKind): EntryKind<Event, FieldSpecs> => KINDS[kind] as never;
 
+/** Whether there is a kind of this name. */
+export const isKind = (name: string): name is EventKind => Object.hasOwn(KINDS, name);
+
 /** Kinds that are written as entries; a test is written as a test. */
 export type WrittenKind = Exclude<EventKind, 'tested'>;
 export const WRITTEN_KINDS = (Object.keys(KINDS) as EventKind[]).filter(

@@ -18,6 +18,7 @@ import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
 import { BINDER_MATERIAL } from '$core/reference/targets';
 import type { Database } from '../database/database';
 import type { HeapRow } from '../database/tables';
+import { RecordsTrouble } from '../database/trouble';
 import { listLots, type LotRecord } from '../stock/stock';
 import { beliefAt } from './heap-ledger';
 import { heapRow } from './heaps';
@@ -54,15 +55,25 @@ export async function readState(
   return stateOf(db, heap, lots, at);
 }
 
-/** The states of every heap, for the bench. */
+/** A heap as it stands, or why its ledger cannot be read. */
+export type StateOrTrouble = { state: StateRecord; trouble: null } | { state: null; trouble: string };
+
+/** The states of every heap, for the bench; one that cannot be read does not take the others with it. */
 export async function readStates(
   db: Database,
   at = new Date().toISOString()
-): Promise<Map<number, StateRecord>> {
+): Promise<Map<number, StateOrTrouble>> {
   const heaps = await db.tables.heaps.findAll({ where: { removed_at: null }, order: ['id'] });
   const lots = await listLots(db);
-  const states = new Map<number, StateRecord>();
-  for (const heap of heaps) states.set(heap.id, await stateOf(db, heap, lots, at));
+  const states = new Map<number, StateOrTrouble>();
+  for (const heap of heaps) {
+    try {
+      states.set(heap.id, { state: await stateOf(db, heap, lots, at), trouble: null });
+    } catch (thrown) {
+      if (!(thrown instanceof RecordsTrouble)) throw thrown;
+      states.set(heap.id, { state: null, trouble: thrown.message });
+    }
+  }
   return states;
 }
 

@@ -1,8 +1,11 @@
 import { QueryTypes, type Transaction } from 'sequelize';
 import { inOrder, withBatchTests, type LedgerEntry } from '$core/heap/entry';
+import { HEAP_TEST_KINDS } from '$core/bench/bench-tests';
 import type { HeapNature } from '$core/heap/belief';
+import { isKind, type Event } from '$core/heap/kinds';
 import type { Database } from '../database/database';
 import { eventFrom } from '../database/event-format';
+import { RecordsTrouble } from '../database/trouble';
 import type { HeapRow } from '../database/tables';
 import { hands } from '../member/hands';
 import { ledgerOf, type HeapLedger } from './heap-ledger';
@@ -45,11 +48,32 @@ export async function loadEntries(
   return withBatchTests(inOrder(rows.map(entryOf)));
 }
 
+/**
+ * @throws RecordsTrouble when the entry is none that this version knows: the rest of the records goes on without it
+ */
+function readable(id: number, read: () => Event): Event {
+  let event: Event | null = null;
+  try {
+    event = read();
+  } catch {
+    // Not even JSON: said below.
+  }
+  const kind: unknown = event?.kind;
+  const known = typeof kind === 'string' && isKind(kind) && (kind !== 'tested' || isTest(event));
+  if (event && known) return event;
+  throw new RecordsTrouble(
+    `This heap cannot be read: its entry ${id} is ${typeof kind === 'string' ? `of a kind that this version does not know (${kind})` : 'damaged'}. Bring back a copy from before, or use the version that wrote it.`
+  );
+}
+
+const isTest = (event: Event | null): boolean =>
+  event?.kind === 'tested' && (HEAP_TEST_KINDS as readonly string[]).includes(event.test?.kind);
+
 export function entryOf({ id, at, event, format, mold_id, member }: StoredEntry): LedgerEntry {
   return {
     id,
     at,
-    event: eventFrom(format, event),
+    event: readable(id, () => eventFrom(format, event)),
     ...(mold_id !== null && { mold_id }),
     ...(member !== null && { member: String(member) })
   };

@@ -3,7 +3,9 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { NewEntry } from '$lib/schema/entry';
 import type { NewHeapTest } from '$lib/schema/heap-test';
 import type { Database } from '../database/database';
+import { ledgerTable } from '$lib/schema/query';
 import { ledgerFilter } from '../http/ledger-query';
+import { queryOf } from '../http/query';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { readBalances } from './balances';
 import { compareHeaps } from './comparison';
@@ -73,14 +75,15 @@ describe('searching a ledger', () => {
   });
   it('reads its filter off an address, a day alone to its end', () => {
     const url = new URL('http://x/?words=door&to=2026-05-04&order=oldest&kind=&undone=true');
-    expect(ledgerFilter({ url })).toMatchObject({
+    expect(ledgerFilter(queryOf(ledgerTable, url, true))).toMatchObject({
       words: 'door',
       kind: undefined,
       to: '2026-05-04T23:59:59.999Z',
       oldest_first: true,
       undone: true
     });
-    expect(() => ledgerFilter({ url: new URL('http://x/?from=soon') })).toThrow();
+    expect(() => queryOf(ledgerTable, new URL('http://x/?from=soon'))).toThrow();
+    expect(() => ledgerFilter({ zone: 'Mars/Olympus' })).toThrow('time zone');
   });
 });
 

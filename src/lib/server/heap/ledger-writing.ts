@@ -424,7 +424,7 @@ async function lotsNamed(
     try {
       lot = await readLot(db, id, transaction);
     } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
+      if (!(error instanceof Refusal) || error.status !== 404) throw error;
       throw impossible([{ path: 'lot_id', message: `there is no lot ${id} in stock` }], error);
     }
     lots.set(id, lotFiguresOf(lot));

@@ -1,4 +1,4 @@
-import { Refusal } from '../refusal';
+import { Refusal, impossible } from '../refusal';
 
 /** Largest JSON body that any record or calculator needs, with room to spare. */
 export const LARGEST_BODY_BYTES = 256 * 1024;
@@ -12,10 +12,49 @@ export async function jsonBody(request: Request): Promise<{ text: string; value:
   const type = request.headers.get('content-type')?.split(';')[0]?.trim().toLowerCase();
   if (type !== 'application/json') throw new Refusal(415, 'Send the body as application/json.');
   const text = await limitedText(request);
+  let value: unknown;
   try {
-    return { text, value: JSON.parse(text) };
+    value = JSON.parse(text);
   } catch {
     throw new Refusal(400, 'The body is not valid JSON.');
+  }
+  mustBeModest(value);
+  return { text, value };
+}
+
+/** No record is nested deeper, has more fields in one object, or more values in all. */
+const DEEPEST = 12;
+const MOST_FIELDS = 200;
+const MOST_VALUES = 25_000;
+
+/**
+ * Looks a body over before any schema does: what no record looks like would keep a schema busy for long, and a field
+ * named like a method of every object could be taken for it.
+ *
+ * @throws Refusal 422
+ */
+export function mustBeModest(body: unknown): void {
+  let values = 0;
+  // A list to work off instead of calls within calls: nesting must not use up the stack.
+  const left: { value: unknown; depth: number; path: string }[] = [{ value: body, depth: 0, path: '' }];
+  for (let next = left.pop(); next; next = left.pop()) {
+    const { value, depth, path } = next;
+    if (++values > MOST_VALUES)
+      throw impossible([{ path, message: `holds more than ${MOST_VALUES} values` }]);
+    if (value === null || typeof value !== 'object') continue;
+    if (depth >= DEEPEST) throw impossible([{ path, message: `is nested deeper than ${DEEPEST} levels` }]);
+    if (Array.isArray(value)) {
+      value.forEach((each, i) => left.push({ value: each, depth: depth + 1, path: `${path}[${i}]` }));
+      continue;
+    }
+    const fields = Object.entries(value);
+    if (fields.length > MOST_FIELDS)
+      throw impossible([{ path, message: `has more than ${MOST_FIELDS} fields` }]);
+    for (const [name, each] of fields) {
+      const at = path ? `${path}.${name}` : name;
+      if (name in Object.prototype) throw impossible([{ path: at, message: 'is not a known field' }]);
+      left.push({ value: each, depth: depth + 1, path: at });
+    }
   }
 }
 

@@ -7,7 +7,7 @@ import { newMaterial } from '$lib/schema/stock';
 import { closeDatabase, database } from '../database/current';
 import { notFound } from '../refusal';
 import { createMaterial, listMaterials } from '../stock/stock';
-import { act, create, download, pathId, queryNumber, read, respond } from './endpoint';
+import { act, create, download, pathId, read, respond } from './endpoint';
 
 let folder: string;
 beforeEach(() => {
@@ -19,6 +19,8 @@ afterEach(async () => {
   vi.unstubAllEnvs();
   rmSync(folder, { recursive: true, force: true });
 });
+
+const NAMED = { summary: 'For a test' };
 
 interface Asked {
   body?: unknown;
@@ -46,7 +48,7 @@ async function ask(handler: RequestHandler, { body, path = '/api/v1/materials', 
 const stored = async () => listMaterials(await database());
 
 describe('a record is made', () => {
-  const make = create(newMaterial, createMaterial);
+  const make = create({ summary: 'A material', body: newMaterial }, createMaterial);
   it('with its place, and stored', async () => {
     const answer = await ask(make, { body: { kind: 'olivine' } });
     expect(answer.status).toBe(201);
@@ -85,16 +87,19 @@ describe('a record is made', () => {
 
 describe('an answer', () => {
   it('is computed from a checked body', async () => {
-    const kindOf = respond(newMaterial, (_, input) => ({ was: input.kind }));
+    const kindOf = respond({ summary: 'Its kind', body: newMaterial }, (_, input) => ({ was: input.kind }));
     expect((await ask(kindOf, { body: { kind: 'olivine' } })).json()).toEqual({ was: 'olivine' });
     expect((await ask(kindOf, { body: { kind: 7 } })).status).toBe(422);
   });
   it('may be checked by what the path names', async () => {
     const asked: string[] = [];
     const handler = respond(
-      (_, event) => {
-        asked.push(event.url.pathname);
-        return newMaterial;
+      {
+        summary: 'By its path',
+        body: (_: unknown, event: RequestEvent) => {
+          asked.push(event.url.pathname);
+          return newMaterial;
+        }
       },
       () => 'done'
     );
@@ -102,9 +107,12 @@ describe('an answer', () => {
     expect(asked).toEqual(['/api/v1/calc/x']);
   });
   it('is read from the records, or is a file with a name', async () => {
-    expect((await ask(read(listMaterials), {})).json()).toEqual([]);
+    expect((await ask(read(NAMED, listMaterials), {})).json()).toEqual([]);
     const file = await ask(
-      download('text/csv; charset=utf-8', async () => ({ name: 'ledger.csv', text: 'at,kind\n' })),
+      download({ ...NAMED, type: 'text/csv; charset=utf-8' }, async () => ({
+        name: 'ledger.csv',
+        content: 'at,kind\n'
+      })),
       {}
     );
     expect([file.type, file.headers.get('content-disposition'), file.text]).toEqual([
@@ -117,7 +125,7 @@ describe('an answer', () => {
     expect(
       (
         await ask(
-          act(async () => undefined),
+          act(NAMED, async () => undefined),
           {}
         )
       ).status
@@ -125,7 +133,7 @@ describe('an answer', () => {
     expect(
       (
         await ask(
-          act(async () => ({ restored: true })),
+          act(NAMED, async () => ({ restored: true })),
           {}
         )
       ).json()
@@ -136,12 +144,12 @@ describe('an answer', () => {
 describe('what goes wrong', () => {
   it('is a problem with its own status when it was foreseen', async () => {
     const answer = await ask(
-      read(async (_, event) => pathId(event, 'id', 'heap')),
+      read(NAMED, async (_, event) => pathId(event, 'id', 'heap')),
       { params: { id: 'x' } }
     );
     expect(answer.json()).toMatchObject({ status: 404, title: 'Not found' });
     const gone = await ask(
-      act(async () => Promise.reject(notFound('lot', 7))),
+      act(NAMED, async () => Promise.reject(notFound('lot', 7))),
       {}
     );
     expect(gone.json().detail).toContain('7');
@@ -149,7 +157,7 @@ describe('what goes wrong', () => {
   it('is our fault otherwise: logged here, and nothing of it told', async () => {
     const logged = vi.spyOn(console, 'error').mockImplementation(() => undefined);
     const answer = await ask(
-      read(async () => Promise.reject(new Error('no such column: secret'))),
+      read(NAMED, async () => Promise.reject(new Error('no such column: secret'))),
       {}
     );
     expect(answer.status).toBe(500);
@@ -159,21 +167,36 @@ describe('what goes wrong', () => {
   });
 });
 
-describe('a number in the query', () => {
-  const number = async (query: string) =>
-    (
-      await ask(
-        read(async (_, event) => queryNumber(event, 'air_c', -40, 60) ?? 'none'),
-        { path: `/x${query}` }
-      )
-    ).json();
-  it('is taken in its range, may be left out, and is refused otherwise', async () => {
-    expect(await number('?air_c=-7.5')).toBe(-7.5);
-    expect(await number('')).toBe('none');
-    for (const wrong of ['', ' ', '61', 'warm', 'NaN', 'Infinity']) {
-      expect(await number(`?air_c=${encodeURIComponent(wrong)}`)).toMatchObject({
-        errors: [{ path: 'air_c', message: 'must be a number, -40 to 60' }]
-      });
+describe('trouble with the store', () => {
+  it('is 503 with how to go on, whatever it was wrapped in', async () => {
+    for (const [code, words] of [
+      ['SQLITE_FULL', 'disk is full'],
+      ['SQLITE_BUSY', 'Another program'],
+      ['SQLITE_IOERR', 'cannot be written'],
+      ['SQLITE_CORRUPT', 'npm run restore'],
+      ['ENOSPC', 'disk is full']
+    ]) {
+      const cause = Object.assign(new Error('deep'), { code });
+      for (const thrown of [
+        cause,
+        Object.assign(new Error('x'), { original: cause }),
+        new Error(`${code}: no`)
+      ]) {
+        const answer = await ask(
+          act(NAMED, async () => Promise.reject(thrown)),
+          {}
+        );
+        expect([answer.status, answer.headers.get('retry-after')]).toEqual([503, '5']);
+        expect(answer.json().detail).toContain(words);
+      }
     }
+  });
+  it('is told when the file is gone or another, and nothing is written then', async () => {
+    const make = create({ summary: 'A material', body: newMaterial }, createMaterial);
+    await ask(make, { body: { kind: 'olivine' } });
+    rmSync(join(folder, 'brunkel.sqlite'));
+    const answer = await ask(make, { body: { kind: 'olivine' } });
+    expect(answer.status).toBe(503);
+    expect(answer.json().detail).toContain('moved, deleted or swapped');
   });
 });

@@ -2,15 +2,19 @@ import type { RequestEvent } from '@sveltejs/kit';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { calculators } from '$lib/schema/calculator';
 import { entries } from '$lib/schema/entry';
+import { check } from '$lib/schema/validate';
 import type { Database } from '../database/database';
 import { Refusal } from '../refusal';
 import { createMaterial, listMaterials } from '../stock/stock';
 import { temporaryDatabase } from '../testing/temporary-database';
-import { LARGEST_BODY_BYTES, jsonBody } from './body';
-import { byKind, pathId, queryTime, queryWhole } from './endpoint';
+import { LARGEST_BODY_BYTES, jsonBody, mustBeModest } from './body';
+import { paging, storyQuery } from '$lib/schema/query';
+import { byKind, pathId } from './endpoint';
 import { answeredOnce } from './idempotency';
-import { jsonSchema, openapi } from './openapi';
+import { jsonSchema, openapi, type RouteModule } from './openapi';
+import { operationOf } from './operation';
 import { problemOf } from './problem';
+import { queryOf, utc } from './query';
 
 const request = (
   body: BodyInit | null,
@@ -57,25 +61,31 @@ describe('path and query', () => {
     for (const id of ['0', '-1', '1.5', '1e3', 'abc', '', '9'.repeat(30)]) {
       expect((await refusal(() => pathId(event({ params: { id } }), 'id', 'heap'))).status).toBe(404);
     }
-    expect(queryWhole(event({ path: '/?limit=7' }), 'limit', 50, 1, 500)).toBe(7);
-    expect(queryWhole(event(), 'limit', 50, 1, 500)).toBe(50);
-    expect(
-      (await refusal(() => queryWhole(event({ path: '/?limit=900' }), 'limit', 50, 1, 500))).errors[0]
-    ).toEqual({
-      path: 'limit',
-      message: 'must be a whole number, 1 to 500'
-    });
+  });
+  const query = (text: string) => queryOf(paging, new URL(`http://127.0.0.1/x${text}`));
+  it('take figures as figures, and refuse what is unknown, twice there, or no text', async () => {
+    expect(query('?limit=7')).toEqual({ limit: 7 });
+    expect(query('')).toEqual({});
+    const wrong: [string, string][] = [
+      ['?limit=900', 'must be'],
+      ['?limit=1e2', 'must be a number'],
+      ['?limit=', 'must be a number'],
+      ['?limit=7&limit=8', 'twice'],
+      ['?colour=red', 'not a known field'],
+      ['?offset=%00', 'no text'],
+      ['?toString=1', 'not a known field']
+    ];
+    for (const [text, message] of wrong)
+      expect((await refusal(() => query(text))).errors[0]?.message, text).toContain(message);
+    expect(queryOf(paging, new URL('http://127.0.0.1/x?limit='), true)).toEqual({});
   });
   it('bring times to UTC', async () => {
-    expect(queryTime(event({ path: '/?at=2026-05-01T09:30:00%2B02:00' }), 'at')).toBe(
-      '2026-05-01T07:30:00.000Z'
-    );
-    expect(queryTime(event(), 'at')).toBeUndefined();
-    for (const at of ['soon', '5', '+999999-01-01']) {
-      expect(
-        (await refusal(() => queryTime(event({ path: `/?at=${encodeURIComponent(at)}` }), 'at'))).status
-      ).toBe(422);
-    }
+    const at = (text: string) =>
+      queryOf(storyQuery, new URL(`http://127.0.0.1/x?at=${encodeURIComponent(text)}`)).at;
+    expect(utc(at('2026-05-01T09:30:00+02:00'))).toBe('2026-05-01T07:30:00.000Z');
+    expect(utc(undefined)).toBeUndefined();
+    for (const text of ['soon', '5', '+999999-01-01', '2026-02-30'])
+      expect((await refusal(() => at(text))).status, text).toBe(422);
   });
   it('pick a schema by kind, or list the kinds', async () => {
     expect(byKind(entries)({ kind: 'water' })).toBe(entries.water);
@@ -84,6 +94,38 @@ describe('path and query', () => {
         'must be one of mixed, water, added'
       );
     }
+  });
+});
+
+describe('a body', () => {
+  const nested = (depth: number): unknown => (depth === 0 ? 1 : [nested(depth - 1)]);
+  it('is looked over before any schema is asked: how deep, how many, and what its fields are called', async () => {
+    expect(() => mustBeModest({ additions: [{ kg: 1 }] })).not.toThrow();
+    const errors = async (body: unknown) => (await refusal(() => mustBeModest(body))).errors[0];
+    expect(await errors(nested(30))).toMatchObject({ message: 'is nested deeper than 12 levels' });
+    expect(await errors(JSON.parse(`${'['.repeat(5000)}${']'.repeat(5000)}`))).toMatchObject({
+      message: 'is nested deeper than 12 levels'
+    });
+    expect(await errors({ a: Array.from({ length: 30_000 }, () => 0) })).toMatchObject({
+      message: 'holds more than 25000 values'
+    });
+    const many = Object.fromEntries(Array.from({ length: 20_000 }, (_, i) => [`f${i}`, 1]));
+    expect(await errors(many)).toMatchObject({ message: 'has more than 200 fields' });
+    expect(await errors({ pan_g: { toString: 1 } })).toEqual({
+      path: 'pan_g.toString',
+      message: 'is not a known field'
+    });
+    expect(await errors(JSON.parse('{"a":[{"__proto__":{"x":1}}]}'))).toMatchObject({
+      path: 'a[0].__proto__'
+    });
+  });
+  it('with a list that is too long is refused before its items are looked at', () => {
+    const points = Array.from({ length: 20_000 }, () => ({ wrong: true }));
+    const checked = check(calculators['temper-curve'], { points });
+    expect(checked).toEqual({
+      ok: false,
+      errors: [{ path: 'points', message: expect.stringContaining('at most') }]
+    });
   });
 });
 
@@ -107,7 +149,7 @@ describe('answeredOnce', () => {
   let remove: () => Promise<void>;
   beforeEach(async () => ({ db, remove } = await temporaryDatabase()));
   afterEach(() => remove());
-  const keyed = (key: string) => event({ headers: { 'idempotency-key': key } });
+  const asked = (key: string | null, body = '{}') => ({ key, what: 'POST /api/v1/materials', body });
   const make = async () => ({
     status: 201,
     body: await createMaterial(db, { kind: 'olivine' }),
@@ -116,24 +158,24 @@ describe('answeredOnce', () => {
 
   it('answers a retry as the first time, and stores one record', async () => {
     const [first, again] = await Promise.all([
-      answeredOnce(db, keyed('k'), '{}', make),
-      answeredOnce(db, keyed('k'), '{}', make)
+      answeredOnce(db, asked('k'), make),
+      answeredOnce(db, asked('k'), make)
     ]);
     expect(again).toEqual(first);
     expect(await listMaterials(db)).toHaveLength(1);
   });
   it('does not mix up requests, nor keep a refusal', async () => {
-    await answeredOnce(db, keyed('k'), '{}', make);
-    expect((await refusal(answeredOnce(db, keyed('k'), '{"other":1}', make))).status).toBe(409);
+    await answeredOnce(db, asked('k'), make);
+    expect((await refusal(answeredOnce(db, asked('k', '{"other":1}'), make))).status).toBe(409);
     const failing = async () => Promise.reject(new Refusal(422, 'no'));
-    expect((await refusal(answeredOnce(db, keyed('f'), '{}', failing))).status).toBe(422);
-    expect((await answeredOnce(db, keyed('f'), '{}', make)).status).toBe(201);
+    expect((await refusal(answeredOnce(db, asked('f'), failing))).status).toBe(422);
+    expect((await answeredOnce(db, asked('f'), make)).status).toBe(201);
   });
   it('runs every time without a key, and refuses an absurd one', async () => {
-    await answeredOnce(db, event(), '{}', make);
-    await answeredOnce(db, event(), '{}', make);
+    await answeredOnce(db, asked(null), make);
+    await answeredOnce(db, asked(null), make);
     expect(await listMaterials(db)).toHaveLength(2);
-    expect((await refusal(answeredOnce(db, keyed('x'.repeat(300)), '{}', make))).status).toBe(422);
+    expect((await refusal(answeredOnce(db, asked('x'.repeat(300)), make))).status).toBe(422);
   });
 });
 
@@ -155,7 +197,15 @@ describe('openapi', () => {
     expect(mixed.properties.at).toMatchObject({ type: 'string', format: 'date-time' });
   });
   it('has an answer and a problem for every operation', () => {
-    const paths = openapi().paths as Record<
+    const modules = import.meta.glob<RouteModule>('/src/routes/api/v1/**/+server.ts', { eager: true });
+    const routes = Object.entries(modules).map(
+      ([file, module]) => [file.replace(/^.*\/api\/v1/, '').replace(/\/\+server\.ts$/, ''), module] as const
+    );
+    // No endpoint is left out: each says what it is.
+    for (const [route, module] of routes)
+      for (const method of Object.keys(module).filter((name) => /^[A-Z]+$/.test(name) && name !== 'HEAD'))
+        expect(operationOf(module[method]), `${method} ${route}`).toBeDefined();
+    const paths = openapi(Object.fromEntries(routes)).paths as Record<
       string,
       Record<string, { responses?: Record<string, unknown>; summary?: string }>
     >;

@@ -1,7 +1,16 @@
 import { createHash } from 'node:crypto';
-import type { RequestEvent } from '@sveltejs/kit';
+import { Op, type Transaction } from 'sequelize';
 import type { Database } from '../database/database';
 import { Refusal, impossible } from '../refusal';
+
+/** A request that is to be carried out once. */
+export interface Once {
+  /** Its key; null: it may be carried out as often as it comes. */
+  key: string | null;
+  /** Method and path. */
+  what: string;
+  body: string;
+}
 
 export interface Answer {
   status: number;
@@ -17,18 +26,14 @@ export interface Answer {
  */
 export async function answeredOnce(
   db: Database,
-  event: RequestEvent,
-  body: string,
+  { key, what, body }: Once,
   run: () => Promise<Answer>
 ): Promise<Answer> {
-  const key = event.request.headers.get('idempotency-key');
   if (key === null) return run();
   if (key.length === 0 || key.length > 200) {
     throw impossible([{ path: 'Idempotency-Key', message: 'must be 1 to 200 characters' }]);
   }
-  const fingerprint = createHash('sha256')
-    .update(`${event.request.method} ${event.url.pathname}\n${body}`)
-    .digest('hex');
+  const fingerprint = createHash('sha256').update(`${what}\n${body}`).digest('hex');
   return db.write(async (transaction) => {
     const known = await db.tables.answeredRequests.findOne({ where: { key }, transaction });
     if (known && known.fingerprint !== fingerprint) {
@@ -36,10 +41,22 @@ export async function answeredOnce(
     }
     if (known) return known.answer;
     const answer = await run();
+    await forget(db, transaction);
     await db.tables.answeredRequests.create(
       { key, fingerprint, answer, created_at: new Date().toISOString() },
       { transaction }
     );
     return answer;
   });
+}
+
+/** A retry comes within days; an answer that is older has served. */
+const KEPT_DAYS = 60;
+const FORGOTTEN_EVERY = 200;
+let since = 0;
+
+async function forget(db: Database, transaction: Transaction): Promise<void> {
+  if (since++ % FORGOTTEN_EVERY !== 0) return;
+  const before = new Date(Date.now() - KEPT_DAYS * 86_400_000).toISOString();
+  await db.tables.answeredRequests.destroy({ where: { created_at: { [Op.lt]: before } }, transaction });
 }

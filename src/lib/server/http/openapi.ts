@@ -1,24 +1,6 @@
 import type { AnySchema, SchemaDescription, SchemaFieldDescription, SchemaObjectDescription } from 'yup';
-import { calculators } from '$lib/schema/calculator';
-import { entries } from '$lib/schema/entry';
-import { heapChange, newHeap } from '$lib/schema/heap';
-import { heapTests } from '$lib/schema/heap-test';
-import { renewalDone, renewalRequest } from '$lib/schema/renewal';
-import { benchAction, newReading } from '$lib/schema/reading';
-import {
-  memberChange,
-  moldChange,
-  newAct,
-  newMember,
-  newMold,
-  newSession,
-  sessionChange
-} from '$lib/schema/session';
-import { lotChange, materialChange, newLot, newMaterial } from '$lib/schema/stock';
-
-import { ANSWERS, ANSWER_SCHEMAS } from './openapi-answers';
-
-type Json = Record<string, unknown>;
+import { ANSWER_SCHEMAS } from './answer-schemas';
+import { operationOf, type Described as Json, type Operation } from './operation';
 
 /** JSON Schema (2020-12) of a Yup schema: types, ranges, closed lists, required and unknown fields. */
 export function jsonSchema(schema: AnySchema): Json {
@@ -65,293 +47,95 @@ function fromDescription(field: SchemaFieldDescription): Json {
   return json;
 }
 
-const oneOf = (schemas: Record<string, AnySchema>): Json => ({
-  oneOf: Object.values(schemas).map(jsonSchema)
-});
+/** The endpoints of a route, by method, as its module has them. */
+export type RouteModule = Record<string, unknown>;
+
+const METHODS = ['GET', 'POST', 'PUT', 'PATCH', 'DELETE'] as const;
 
 const jsonContent = (schema: Json): Json => ({ 'application/json': { schema } });
-const answer = (description: string): Json => ({ description, content: jsonContent({ type: 'object' }) });
 const PROBLEMS: Json = {
   '4XX': {
     description: 'Refused, and what would be right',
     content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } }
+  },
+  '503': {
+    description: 'Not possible just now, and how to go on',
+    content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } }
   }
 };
-
-const withBody = (summary: string, schema: Json, status: '200' | '201'): Json => ({
-  summary,
-  requestBody: { required: true, content: jsonContent(schema) },
-  responses: {
-    [status]: answer(status === '201' ? 'Created; Location says where' : 'The answer'),
-    ...PROBLEMS
-  }
-});
-const creates = (summary: string, schema: Json): Json => ({
-  ...withBody(summary, schema, '201'),
-  parameters: [
-    {
-      name: 'Idempotency-Key',
-      in: 'header',
-      required: false,
-      schema: { type: 'string', maxLength: 200 },
-      description: 'A retry with the same key and body is answered as the first was, and stores nothing more.'
-    }
-  ]
-});
-const reads = (summary: string, query: Json[] = []): Json => ({
-  summary,
-  ...(query.length > 0 && { parameters: query }),
-  responses: { '200': answer('The record or records'), ...PROBLEMS }
-});
-const acts = (summary: string, status: '200' | '204'): Json => ({
-  summary,
-  responses: {
-    [status]: status === '200' ? answer('The record as it is now') : { description: 'Done' },
-    ...PROBLEMS
-  }
-});
-const query = (name: string, schema: Json, description: string): Json => ({
-  name,
-  in: 'query',
+const ONCE: Json = {
+  name: 'Idempotency-Key',
+  in: 'header',
   required: false,
-  schema,
-  description
-});
-const PAGE = [
-  query('limit', { type: 'integer', minimum: 1, maximum: 500 }, 'Records on a page, 50 unless said'),
-  query('offset', { type: 'integer', minimum: 0 }, 'Records passed over')
-];
-const AT = { type: 'string', format: 'date-time' };
-
-const LEDGER_FILTERS = [
-  query('kind', { type: 'string' }, 'Of one kind'),
-  query('test_kind', { type: 'string' }, 'Tests of one kind'),
-  query('words', { type: 'string', maxLength: 200 }, 'Words in a note, a name, an ingredient'),
-  query('from', AT, 'Not before'),
-  query('to', AT, 'Not after; a day alone means to its end'),
-  query('zone', { type: 'string' }, 'Where days begin and end; UTC unless said'),
-  query('session_id', { type: 'integer' }, 'Of one casting day'),
-  query('mold_id', { type: 'integer' }, 'Of one mold'),
-  query('act_id', { type: 'integer' }, 'Of one press'),
-  query('undone', { type: 'boolean' }, 'Those struck out too'),
-  query('order', { type: 'string', enum: ['latest', 'oldest'] }, 'Which comes first; the latest unless said')
-];
-
-const CALCULATOR_SUMMARIES: Record<keyof typeof calculators, string> = {
-  moisture: 'Moisture by drying, from gross weights',
-  batch:
-    'Scale weights of a batch, with the water of damp stock taken off. binder.active_percent is of the dry clay.',
-  correction:
-    'Water, clay or dry mix to bring a heap to a target. All percentages are of total mass, binder.active_percent of the clay as weighed.',
-  squeeze: 'Grade, temper factor and suspects of one squeeze',
-  'grain-fineness': 'Fineness number and grading from any subset of the sieve series',
-  blend: 'Cheapest mix of stock that lands in the windows; 422 names the window that cannot be met',
-  compactability: 'How far loose sand sinks under ramming',
-  'green-compression': 'Strength from the load that broke a cylinder',
-  permeability: 'Permeability number of a rig of any dimensions',
-  'methylene-blue': 'Active clay from dye, by a factor fitted to your own standards',
-  loss: 'Loss by clay wash or ignition',
-  'temper-curve': 'Strength peak and temper moisture from a ladder of points',
-  drying: 'Moisture over the coming hours; active clay is of the dry mix',
-  'control-chart': 'Individuals and moving-range chart with run rules'
+  schema: { type: 'string', maxLength: 200 },
+  description: 'A retry with the same key and body is answered as the first was, and stores nothing more.'
 };
 
-/** The OpenAPI 3.1 document of /api/v1, from the same schemas that check the requests. */
-export function openapi(): Json {
-  const id = (name: string): Json => ({
+/** A body's schema: one, or one of several by kind. */
+function bodySchema(body: unknown): Json {
+  const { schemas } = body as { schemas?: Record<string, AnySchema> };
+  return schemas ? { oneOf: Object.values(schemas).map(jsonSchema) } : jsonSchema(body as AnySchema);
+}
+
+function queryParameters(query: AnySchema): Json[] {
+  const { properties = {} } = jsonSchema(query) as { properties?: Record<string, Json> };
+  return Object.entries(properties).map(([name, schema]) => ({ name, in: 'query', required: false, schema }));
+}
+
+const SAID: Record<number, string> = {
+  200: 'The answer',
+  201: 'Created; Location says where',
+  204: 'Done'
+};
+
+function described({ summary, status, query, body, answer, type, once }: Operation): Json {
+  const parameters = [...(query ? queryParameters(query) : []), ...(once ? [ONCE] : [])];
+  const content = type ? { [type.split(';')[0]!]: {} } : jsonContent(answer ?? { type: 'object' });
+  return {
+    summary,
+    ...(parameters.length > 0 && { parameters }),
+    ...(body !== undefined && { requestBody: { required: true, content: jsonContent(bodySchema(body)) } }),
+    responses: {
+      [status]: { description: SAID[status] ?? 'The answer', ...(status !== 204 && { content }) },
+      ...PROBLEMS
+    }
+  };
+}
+
+/** The whole numbers and the names that stand in a path. */
+const parametersOf = (path: string): Json[] =>
+  [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
     name,
     in: 'path',
     required: true,
-    schema: { type: 'integer', minimum: 1 }
-  });
-  const record = (ids: string[], methods: Json): Json => ({ parameters: ids.map(id), ...methods });
-  const paths: Json = {
-    '/heaps': { get: reads('Heaps'), post: creates('A new heap', jsonSchema(newHeap)) },
-    '/heaps/{id}': record(['id'], {
-      get: reads('A heap'),
-      patch: withBody('Change its name, container or windows', jsonSchema(heapChange), '200'),
-      delete: acts('Take it off the bench', '204')
-    }),
-    '/heaps/{id}/restore': record(['id'], { post: acts('Put a removed heap back', '200') }),
-    '/heaps/{id}/state': record(['id'], {
-      get: reads('Condition and prescription at a time; a later time forecasts the drying until then', [
-        query('at', AT, 'Now, unless said')
-      ])
-    }),
-    '/heaps/{id}/story': record(['id'], {
-      get: reads('Moisture and active clay through time, with their nine-in-ten range, tests and marks', [
-        query('days', { type: 'integer', minimum: 1, maximum: 3660 }, 'Looking back, 90 unless said'),
-        query('at', AT, 'Up to when; now, unless said')
-      ])
-    }),
-    '/heaps/{id}/forecast': record(['id'], {
-      get: reads(
-        'How it dries from now on, and the water it will want; the simulated weather station unless air is given',
-        [
-          query('hours', { type: 'integer', minimum: 1, maximum: 2160 }, 'Looking ahead, 168 unless said'),
-          query(
-            'air_c',
-            { type: 'number', minimum: -30, maximum: 60 },
-            'With relative_humidity_percent: the air'
-          ),
-          query(
-            'relative_humidity_percent',
-            { type: 'number', minimum: 0, maximum: 100 },
-            'With air_c: the air'
-          ),
-          query('air_speed_m_s', { type: 'number', minimum: 0, maximum: 20 }, 'Still shed air, unless said'),
-          query('sand_c', { type: 'number', minimum: -30, maximum: 400 }, 'The sand’s own temperature')
-        ]
-      )
-    }),
-    '/heaps/{id}/compare/{other}': record(['id', 'other'], {
-      get: reads('Two heaps figure by figure, real differences told from doubt', [
-        query('at', AT, 'Now, unless said')
-      ])
-    }),
-    '/heaps/{id}/ledger.csv': {
-      parameters: [id('id')],
-      get: {
-        summary: 'The ledger as a table (RFC 4180), oldest first, with the heap after each entry',
-        parameters: LEDGER_FILTERS,
-        responses: { '200': { description: 'A file', content: { 'text/csv': {} } }, ...PROBLEMS }
+    schema: /^(device|table)$/.test(name!) ? { type: 'string' } : { type: 'integer', minimum: 1 }
+  }));
+
+/**
+ * The OpenAPI 3.1 document of /api/v1, made of what the endpoints say of themselves.
+ *
+ * @param routes modules by their path, as `/heaps/[id]`
+ */
+export function openapi(routes: Record<string, RouteModule>): Json {
+  const paths: Json = {};
+  for (const [route, module] of Object.entries(routes).sort(([a], [b]) => a.localeCompare(b))) {
+    for (const method of METHODS) {
+      const operation = operationOf(module[method]);
+      if (!operation) continue;
+      const { each, ...alike } = operation;
+      const ways = each
+        ? Object.entries(each).map(
+            ([name, own]) => [route.replace(/\[\w+\]$/, name), { ...alike, ...own }] as const
+          )
+        : [[route, alike] as const];
+      for (const [way, one] of ways) {
+        const path = way.replace(/\[(\w+)\]/g, '{$1}');
+        const ids = parametersOf(path);
+        const known = (paths[path] ??= ids.length > 0 ? { parameters: ids } : {}) as Json;
+        known[method.toLowerCase()] = described(one);
       }
-    },
-    '/heaps/{id}/learned': record(['id'], {
-      get: reads(
-        'What its records have taught of it: drying factor, rammed density, spill and burning, each with its nine-in-ten range and the handbook’s figure; an entry of kind learning holds one or starts it anew',
-        [query('at', AT, 'Now, unless said')]
-      )
-    }),
-    '/heaps/{id}/renewal': record(['id'], {
-      post: withBody(
-        'The general prescription from stock: additions, water and what to throw out, to land in windows at least cost or material',
-        jsonSchema(renewalRequest),
-        '200'
-      )
-    }),
-    '/heaps/{id}/renewal/done': record(['id'], {
-      post: creates('A renewal as it was carried out: both its entries, or neither', jsonSchema(renewalDone))
-    }),
-    '/heaps/{id}/temper-curve': record(['id'], {
-      get: reads('Temper curve from the heap’s own compactability and compression tests')
-    }),
-    ...ledgerPaths('entries', 'entryId', 'entry', oneOf(entries), record),
-    '/heaps/{id}/entries/{entryId}/revert/{version}': record(['id', 'entryId', 'version'], {
-      post: acts('Make an older version count again', '200')
-    }),
-    ...ledgerPaths('tests', 'testId', 'test', oneOf(heapTests), record),
-    '/heaps/{id}/tests/{testId}/confirm': record(['id', 'testId'], {
-      post: acts('A far reading is right all the same: it counts from now on', '200')
-    }),
-    '/acts': {
-      post: creates(
-        'Entries in several ledgers and the states of molds, by one press: all of it or nothing. entries are ledger entries with a heap_id each',
-        jsonSchema(newAct)
-      )
-    },
-    '/acts/{id}': record(['id'], { get: reads('An act with all that it wrote') }),
-    '/acts/{id}/undo': record(['id'], { post: acts('Strike out all that it wrote', '200') }),
-    '/acts/{id}/restore': record(['id'], { post: acts('Let all of it count again', '200') }),
-    '/sessions': {
-      get: reads('Casting days, latest first', [...PAGE, query('stage', { type: 'string' }, 'At one stage')]),
-      post: creates('A new casting day', jsonSchema(newSession))
-    },
-    '/sessions/{id}': record(['id'], {
-      get: reads('A casting day with its molds'),
-      patch: withBody('Change it; 409 when version is not the latest', jsonSchema(sessionChange), '200'),
-      delete: acts('Take it off the list', '204')
-    }),
-    '/sessions/{id}/restore': record(['id'], { post: acts('Put a removed casting day back', '200') }),
-    '/sessions/{id}/molds': record(['id'], {
-      get: reads('Its molds'),
-      post: creates('A new mold', jsonSchema(newMold))
-    }),
-    '/sessions/{id}/molds/{moldId}': record(['id', 'moldId'], {
-      get: reads('A mold'),
-      patch: withBody('Change a mold', jsonSchema(moldChange), '200'),
-      delete: acts('Take it off the list', '204')
-    }),
-    '/members': {
-      get: reads('Those who test, with the bias and spread of their hands as learned or held'),
-      post: creates('A new member', jsonSchema(newMember))
-    },
-    '/members/{id}': record(['id'], {
-      get: reads('A member'),
-      patch: withBody(
-        'Change the name, or hold the hand; a hand of null is learned anew',
-        jsonSchema(memberChange),
-        '200'
-      ),
-      delete: acts('Take them off the list', '204')
-    }),
-    '/members/{id}/restore': record(['id'], { post: acts('Put a removed member back', '200') }),
-    '/readings': {
-      get: reads('Readings from scales and probes, latest first', [
-        ...PAGE,
-        query('device', { type: 'string' }, 'Of one device')
-      ]),
-      post: creates(
-        'A reading: kg from a scale, percent from a probe; stored once however often it is sent',
-        jsonSchema(newReading)
-      )
-    },
-    '/devices': {
-      get: reads(
-        'Devices that have sent readings, and those that ship with the application, which are simulated'
-      )
-    },
-    '/devices/{device}/stream': {
-      parameters: [{ name: 'device', in: 'path', required: true, schema: { type: 'string' } }],
-      get: {
-        summary: 'Readings as they come, as server-sent events named reading',
-        responses: { '200': { description: 'A stream', content: { 'text/event-stream': {} } }, ...PROBLEMS }
-      }
-    },
-    '/devices/{device}/bench': {
-      parameters: [{ name: 'device', in: 'path', required: true, schema: { type: 'string' } }],
-      post: withBody('Lay something on a simulated device, or press its tare', jsonSchema(benchAction), '200')
-    },
-    '/materials': {
-      get: reads('Materials, with the handbook defaults of their kind'),
-      post: creates('A new material', jsonSchema(newMaterial))
-    },
-    '/materials/{id}': record(['id'], {
-      get: reads('A material'),
-      patch: withBody('Change a material', jsonSchema(materialChange), '200'),
-      delete: acts('Take it off the list', '204')
-    }),
-    '/lots': {
-      get: reads('Lots and what is on hand', [query('material_id', { type: 'integer' }, 'Of one material')]),
-      post: creates('A new lot; name its material or its handbook kind', jsonSchema(newLot))
-    },
-    '/lots/{id}': record(['id'], {
-      get: reads('A lot'),
-      patch: withBody(
-        'Change a lot; on_hand_kg is a fresh weighing of what is left',
-        jsonSchema(lotChange),
-        '200'
-      ),
-      delete: acts('Take it off the list', '204')
-    }),
-    '/lots/{id}/tests': record(['id'], {
-      get: reads('Tests of a lot, latest first'),
-      post: creates('A new test of a lot; what it reads counts for the lot from then on', oneOf(heapTests))
-    }),
-    '/lots/{id}/tests/{testId}': record(['id', 'testId'], {
-      get: reads('A test of a lot'),
-      delete: acts('Undo: strike it out', '200')
-    }),
-    '/lots/{id}/tests/{testId}/restore': record(['id', 'testId'], {
-      post: acts('Take the undo back', '200')
-    }),
-    '/lots/{id}/restore': record(['id'], { post: acts('Put a removed lot back', '200') })
-  };
-  for (const [name, schema] of Object.entries(calculators)) {
-    const summary = CALCULATOR_SUMMARIES[name as keyof typeof calculators];
-    paths[`/calc/${name}`] = { post: withBody(summary, jsonSchema(schema), '200') };
+    }
   }
-  answering(paths);
   return {
     openapi: '3.1.0',
     info: {
@@ -391,47 +175,5 @@ export function openapi(): Json {
         }
       }
     }
-  };
-}
-
-/** Puts in what each method answers with. */
-function answering(paths: Json): void {
-  for (const [path, methods] of Object.entries(paths) as [string, Record<string, Json>][])
-    for (const [method, described] of Object.entries(methods)) {
-      const schema = ANSWERS[`${method} ${path}`];
-      const responses = described.responses as Record<string, Json> | undefined;
-      const good = responses?.['200'] ?? responses?.['201'];
-      if (schema && good) good.content = jsonContent(schema);
-    }
-}
-
-function ledgerPaths(
-  plural: string,
-  idName: string,
-  one: string,
-  schema: Json,
-  record: (ids: string[], methods: Json) => Json
-): Json {
-  const filters = [...PAGE, ...LEDGER_FILTERS];
-  return {
-    [`/heaps/{id}/${plural}`]: record(['id'], {
-      get: reads(`The ${plural}, latest first`, filters),
-      post: creates(`A new ${one}`, schema)
-    }),
-    [`/heaps/{id}/${plural}/{${idName}}`]: record(['id', idName], {
-      get: reads(`A ${one}`),
-      put: withBody(
-        `Amend: the old version stays in the history; 409 when version is not the latest`,
-        schema,
-        '200'
-      ),
-      delete: acts(`Undo: strike it out`, '200')
-    }),
-    [`/heaps/{id}/${plural}/{${idName}}/versions`]: record(['id', idName], {
-      get: reads('Every version, oldest first')
-    }),
-    [`/heaps/{id}/${plural}/{${idName}}/restore`]: record(['id', idName], {
-      post: acts('Take the undo back', '200')
-    })
   };
 }

@@ -38,6 +38,16 @@ export async function listMembers(db: Database): Promise<{ items: MemberRecord[]
   return { items: await Promise.all(rows.map((row) => memberRecord(db, row))) };
 }
 
+/** Who there is, by name. */
+export async function memberNames(db: Database): Promise<{ id: number; name: string }[]> {
+  return db.tables.members.findAll({
+    where: { removed_at: null },
+    attributes: ['id', 'name'],
+    order: ['id'],
+    raw: true
+  });
+}
+
 export async function readMember(db: Database, id: number): Promise<MemberRecord> {
   return memberRecord(db, await memberRow(db, id));
 }

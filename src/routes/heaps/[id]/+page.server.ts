@@ -1,5 +1,6 @@
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { pathId } from '$lib/server/http/endpoint';
+import { pageLoad } from '$lib/server/http/guard';
 import { listEntries } from '$lib/server/heap/ledger';
 import { listTests } from '$lib/server/heap/tests';
 
@@ -8,9 +9,8 @@ const LINES = 12;
 /** The last moisture test that counts is looked for among this many. */
 const LATEST = 4;
 
-export const load: PageServerLoad = async ({ params }) => {
-  const db = await database();
-  const id = Number(params.id);
+export const load: PageServerLoad = pageLoad(async (db, event) => {
+  const id = pathId(event, 'id', 'heap');
   const [ledger, moisture] = await Promise.all([
     listEntries(db, id, { limit: LINES, undone: true }),
     listTests(db, id, { test_kind: 'moisture', limit: LATEST })
@@ -20,4 +20,4 @@ export const load: PageServerLoad = async ({ params }) => {
     ledger,
     measured: lastMoisture ? (lastMoisture.result as { moisture_percent: number }).moisture_percent : null
   };
-};
+});

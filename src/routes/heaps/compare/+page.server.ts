@@ -1,21 +1,15 @@
-import { error } from '@sveltejs/kit';
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { comparedQuery } from '$lib/schema/query';
 import { compareHeaps } from '$lib/server/heap/comparison';
 import { listHeaps } from '$lib/server/heap/heaps';
-import { Refusal } from '$lib/server/refusal';
+import { pageLoad } from '$lib/server/http/guard';
+import { queryOf } from '$lib/server/http/query';
 
-export const load: PageServerLoad = async ({ url }) => {
-  const db = await database();
+export const load: PageServerLoad = pageLoad(async (db, { url }) => {
   const heaps = (await listHeaps(db)).map(({ id, name }) => ({ id, name }));
-  const asked = (name: string) => Number(url.searchParams.get(name)) || undefined;
-  const first = asked('first') ?? heaps[0]?.id;
-  const second = asked('second') ?? heaps.find(({ id }) => id !== first)?.id;
+  const asked = queryOf(comparedQuery, url, true);
+  const first = asked.first ?? heaps[0]?.id;
+  const second = asked.second ?? heaps.find(({ id }) => id !== first)?.id;
   if (first === undefined || second === undefined) return { heaps, comparison: null };
-  try {
-    return { heaps, comparison: await compareHeaps(db, first, second) };
-  } catch (thrown) {
-    if (thrown instanceof Refusal) error(404, thrown.message);
-    throw thrown;
-  }
-};
+  return { heaps, comparison: await compareHeaps(db, first, second) };
+});

@@ -1,8 +1,8 @@
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { pageLoad } from '$lib/server/http/guard';
 import { listLots } from '$lib/server/stock/stock';
 
-export const load: PageServerLoad = async () => {
-  const lots = await listLots(await database());
+export const load: PageServerLoad = pageLoad(async (db) => {
+  const lots = await listLots(db);
   return { currency: lots.at(-1)?.currency ?? 'EUR' };
-};
+});

@@ -1,13 +1,17 @@
+import { readingsQuery } from '$lib/schema/query';
 import { newReading } from '$lib/schema/reading';
 import { listReadings, takeReading } from '$lib/server/device/readings';
-import { create, queryWhole, read } from '$lib/server/http/endpoint';
+import { create, read } from '$lib/server/http/endpoint';
 
-export const GET = read((db, event) =>
-  listReadings(db, {
-    device: event.url.searchParams.get('device') ?? undefined,
-    limit: queryWhole(event, 'limit', 50, 1, 500),
-    offset: queryWhole(event, 'offset', 0, 0, 1e9)
-  })
+export const GET = read(
+  { summary: 'Readings from scales and probes, latest first', query: readingsQuery },
+  (db, _, { device, limit = 50, offset = 0 }) => listReadings(db, { device, limit, offset })
 );
 
-export const POST = create(newReading, takeReading);
+export const POST = create(
+  {
+    summary: 'A reading: kg from a scale, percent from a probe; stored once however often it is sent',
+    body: newReading
+  },
+  takeReading
+);

@@ -1,13 +1,15 @@
+import { sessionsQuery } from '$lib/schema/query';
+import { pageOf, ref } from '$lib/server/http/answer-schemas';
 import { newSession } from '$lib/schema/session';
 import { createSession, listSessions } from '$lib/server/session/sessions';
-import { create, queryWhole, read } from '$lib/server/http/endpoint';
+import { create, read } from '$lib/server/http/endpoint';
 
-export const GET = read((db, event) =>
-  listSessions(db, {
-    limit: queryWhole(event, 'limit', 50, 1, 500),
-    offset: queryWhole(event, 'offset', 0, 0, 1e9),
-    stage: event.url.searchParams.get('stage') || undefined
-  })
+export const GET = read(
+  { summary: 'Casting days, latest first', query: sessionsQuery, answer: pageOf(ref('Session')) },
+  (db, _, { stage, limit = 50, offset = 0 }) => listSessions(db, { stage: stage || undefined, limit, offset })
 );
 
-export const POST = create(newSession, createSession);
+export const POST = create(
+  { summary: 'A new casting day', body: newSession, answer: ref('Session') },
+  createSession
+);

@@ -1,7 +1,8 @@
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { pathId } from '$lib/server/http/endpoint';
+import { pageLoad } from '$lib/server/http/guard';
 import { readForecast } from '$lib/server/heap/drying';
 
-export const load: PageServerLoad = async ({ params }) => ({
-  forecast: await readForecast(await database(), Number(params.id), { hours: 14 * 24 })
-});
+export const load: PageServerLoad = pageLoad(async (db, event) => ({
+  forecast: await readForecast(db, pathId(event, 'id', 'heap'), { hours: 14 * 24 })
+}));

@@ -1,7 +1,8 @@
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { pathId } from '$lib/server/http/endpoint';
+import { pageLoad } from '$lib/server/http/guard';
 import { readLearned } from '$lib/server/heap/learned';
 
-export const load: PageServerLoad = async ({ params }) => ({
-  learned: (await readLearned(await database(), Number(params.id))).items
-});
+export const load: PageServerLoad = pageLoad(async (db, event) => ({
+  learned: (await readLearned(db, pathId(event, 'id', 'heap'))).items
+}));

@@ -1,32 +1,27 @@
-import { error } from '@sveltejs/kit';
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { ledgerOfPage } from '$lib/schema/query';
 import { readBalances } from '$lib/server/heap/balances';
 import { listEntries } from '$lib/server/heap/ledger';
+import { pathId } from '$lib/server/http/endpoint';
+import { pageLoad } from '$lib/server/http/guard';
 import { ledgerFilter } from '$lib/server/http/ledger-query';
-import { Refusal } from '$lib/server/refusal';
+import { queryOf } from '$lib/server/http/query';
 
 /** Lines on a page of the table. */
 const LINES = 50;
 
-export const load: PageServerLoad = async ({ params, url }) => {
-  const db = await database();
-  const id = Number(params.id);
-  const page = Math.max(1, Math.min(1e6, Math.trunc(Number(url.searchParams.get('page') ?? 1)) || 1));
-  try {
-    const entries = await listEntries(db, id, {
-      ...ledgerFilter({ url }),
-      limit: LINES,
-      offset: (page - 1) * LINES
-    });
-    const balances = await readBalances(
-      db,
-      id,
-      entries.items.map((entry) => entry.id)
-    );
-    return { entries, page, balances: Object.fromEntries(balances) };
-  } catch (thrown) {
-    if (thrown instanceof Refusal) error(thrown.status === 404 ? 404 : 400, thrown.message);
-    throw thrown;
-  }
-};
+export const load: PageServerLoad = pageLoad(async (db, event) => {
+  const id = pathId(event, 'id', 'heap');
+  const { page = 1, ...query } = queryOf(ledgerOfPage, event.url, true);
+  const entries = await listEntries(db, id, {
+    ...ledgerFilter(query),
+    limit: LINES,
+    offset: (page - 1) * LINES
+  });
+  const balances = await readBalances(
+    db,
+    id,
+    entries.items.map((entry) => entry.id)
+  );
+  return { entries, page, balances: Object.fromEntries(balances) };
+});

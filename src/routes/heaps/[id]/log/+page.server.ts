@@ -1,13 +1,14 @@
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { pathId } from '$lib/server/http/endpoint';
+import { pageLoad } from '$lib/server/http/guard';
 import { learnedForForms } from '$lib/server/heap/learned';
 import { listLots } from '$lib/server/stock/stock';
 
-export const load: PageServerLoad = async ({ params, url }) => {
-  const db = await database();
+export const load: PageServerLoad = pageLoad(async (db, event) => {
+  const id = pathId(event, 'id', 'heap');
   return {
     lots: await listLots(db),
-    learned: await learnedForForms(db, Number(params.id)),
-    kind: url.searchParams.get('kind')
+    learned: await learnedForForms(db, id),
+    kind: event.url.searchParams.get('kind')
   };
-};
+});

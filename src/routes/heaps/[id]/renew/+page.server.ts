@@ -1,7 +1,8 @@
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { pathId } from '$lib/server/http/endpoint';
+import { pageLoad } from '$lib/server/http/guard';
 import { readRenewal } from '$lib/server/heap/renewal';
 
-export const load: PageServerLoad = async ({ params }) => ({
-  renewal: await readRenewal(await database(), Number(params.id), {} as never)
-});
+export const load: PageServerLoad = pageLoad(async (db, event) => ({
+  renewal: await readRenewal(db, pathId(event, 'id', 'heap'), {} as never)
+}));

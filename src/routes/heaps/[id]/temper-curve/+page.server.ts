@@ -1,7 +1,8 @@
 import type { PageServerLoad } from './$types';
-import { database } from '$lib/server/database/current';
+import { pathId } from '$lib/server/http/endpoint';
+import { pageLoad } from '$lib/server/http/guard';
 import { readLadder } from '$lib/server/heap/ladder';
 
-export const load: PageServerLoad = async ({ params }) => ({
-  ladder: await readLadder(await database(), Number(params.id))
-});
+export const load: PageServerLoad = pageLoad(async (db, event) => ({
+  ladder: await readLadder(db, pathId(event, 'id', 'heap'))
+}));

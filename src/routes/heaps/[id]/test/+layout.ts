@@ -8,5 +8,5 @@ export const load: LayoutLoad = async ({ parent, data, url }) => {
   // The window that its temper page names, so that one figure is not judged by two.
   const heap = { ...own, targets: { ...own.targets, moisture_percent: state.window_percent } };
   const batch = data.batch && { id: data.batch.id, name: `the batch of ${shortDate(data.batch.at)}` };
-  return { members: data.members, subject: heapSubject(heap, batch, url.searchParams.has(ON_LADDER)) };
+  return { subject: heapSubject(heap, batch, url.searchParams.has(ON_LADDER)) };
 };

@@ -1,3 +1,4 @@
+import { CALCULATOR_SUMMARIES } from '$lib/server/calculator/summaries';
 import { CALCULATOR_NAMES, calculators, type CalculatorName } from '$lib/schema/calculator';
 import { answers } from '$lib/server/calculator/calculators';
 import { respond } from '$lib/server/http/endpoint';
@@ -9,6 +10,12 @@ const named = (name = ''): CalculatorName => {
 };
 
 export const POST = respond(
-  (_, event) => calculators[named(event.params.name)],
+  {
+    summary: 'A calculator',
+    each: Object.fromEntries(
+      CALCULATOR_NAMES.map((name) => [name, { summary: CALCULATOR_SUMMARIES[name], body: calculators[name] }])
+    ),
+    body: (_, event) => calculators[named(event.params.name)]
+  },
   (_, request, event) => answers[named(event.params.name)](request as never)
 );

@@ -1,10 +1,10 @@
 import type { PageServerLoad } from './$types';
 import { guided } from '$lib/ui/bench/guides';
-import { database } from '$lib/server/database/current';
+import { pageLoad } from '$lib/server/http/guard';
 import { lastTest } from '$lib/server/bench/last-test';
 import { error } from '@sveltejs/kit';
 
-export const load: PageServerLoad = async ({ params }) => {
+export const load: PageServerLoad = pageLoad(async (db, { params }) => {
   if (!guided(params.kind)) error(404, `There is no test called ${params.kind}.`);
-  return { kind: params.kind, last: await lastTest(await database(), params.kind) };
-};
+  return { kind: params.kind, last: await lastTest(db, params.kind) };
+});

@@ -1,17 +1,22 @@
+import { ledgerPage } from '$lib/schema/query';
+import { pageOf, ref } from '$lib/server/http/answer-schemas';
 import { entries } from '$lib/schema/entry';
 import { listEntries } from '$lib/server/heap/ledger';
 import { appendEntry } from '$lib/server/heap/ledger-writing';
-import { byKind, create, pathId, queryWhole, read } from '$lib/server/http/endpoint';
+import { byKind, create, pathId, read } from '$lib/server/http/endpoint';
 import { ledgerFilter } from '$lib/server/http/ledger-query';
 
-export const GET = read((db, event) =>
-  listEntries(db, pathId(event, 'id', 'heap'), {
-    ...ledgerFilter(event),
-    limit: queryWhole(event, 'limit', 50, 1, 500),
-    offset: queryWhole(event, 'offset', 0, 0, 1e9)
-  })
+export const GET = read(
+  { summary: 'The entries, latest first', query: ledgerPage, answer: pageOf(ref('Entry')) },
+  (db, event, query) =>
+    listEntries(db, pathId(event, 'id', 'heap'), {
+      ...ledgerFilter(query),
+      limit: query.limit,
+      offset: query.offset
+    })
 );
 
-export const POST = create(byKind(entries), (db, entry, event) =>
-  appendEntry(db, pathId(event, 'id', 'heap'), entry)
+export const POST = create(
+  { summary: 'A new entry', body: byKind(entries), answer: ref('Entry') },
+  (db, entry, event) => appendEntry(db, pathId(event, 'id', 'heap'), entry)
 );

@@ -1,10 +1,18 @@
+import { ledgerTable } from '$lib/schema/query';
 import { readHeap } from '$lib/server/heap/heaps';
 import { ledgerCsv } from '$lib/server/heap/ledger-csv';
 import { download, pathId } from '$lib/server/http/endpoint';
 import { ledgerFilter } from '$lib/server/http/ledger-query';
 
-export const GET = download('text/csv; charset=utf-8', async (db, event) => {
-  const heap = await readHeap(db, pathId(event, 'id', 'heap'));
-  const text = await ledgerCsv(db, heap.id, ledgerFilter(event));
-  return { name: `brunkel-ledger-${heap.id}.csv`, text };
-});
+export const GET = download(
+  {
+    type: 'text/csv; charset=utf-8',
+    summary: 'The ledger as a table (RFC 4180), oldest first, with the heap after each entry',
+    query: ledgerTable
+  },
+  async (db, event, query) => {
+    const heap = await readHeap(db, pathId(event, 'id', 'heap'));
+    const content = await ledgerCsv(db, heap.id, ledgerFilter(query));
+    return { name: `brunkel-ledger-${heap.id}.csv`, content };
+  }
+);

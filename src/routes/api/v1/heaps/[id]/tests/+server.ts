@@ -1,19 +1,25 @@
+import { ledgerPage } from '$lib/schema/query';
+import { pageOf, ref } from '$lib/server/http/answer-schemas';
 import { heapTests } from '$lib/schema/heap-test';
 import { appendTest, listTests } from '$lib/server/heap/tests';
-import { byKind, create, pathId, queryWhole, read } from '$lib/server/http/endpoint';
+import { byKind, create, pathId, read } from '$lib/server/http/endpoint';
 import { ledgerFilter } from '$lib/server/http/ledger-query';
 
 /** Here `kind` is the kind of test. */
-export const GET = read((db, event) => {
-  const { kind, ...filter } = ledgerFilter(event);
-  return listTests(db, pathId(event, 'id', 'heap'), {
-    ...filter,
-    test_kind: kind ?? filter.test_kind,
-    limit: queryWhole(event, 'limit', 50, 1, 500),
-    offset: queryWhole(event, 'offset', 0, 0, 1e9)
-  });
-});
+export const GET = read(
+  { summary: 'The tests, latest first', query: ledgerPage, answer: pageOf(ref('Test')) },
+  (db, event, query) => {
+    const { kind, ...filter } = ledgerFilter(query);
+    return listTests(db, pathId(event, 'id', 'heap'), {
+      ...filter,
+      test_kind: kind ?? filter.test_kind,
+      limit: query.limit,
+      offset: query.offset
+    });
+  }
+);
 
-export const POST = create(byKind(heapTests), (db, test, event) =>
-  appendTest(db, pathId(event, 'id', 'heap'), test)
+export const POST = create(
+  { summary: 'A new test', body: byKind(heapTests), answer: ref('Test') },
+  (db, test, event) => appendTest(db, pathId(event, 'id', 'heap'), test)
 );

@@ -1,10 +1,10 @@
 import { act, pathId, read } from '$lib/server/http/endpoint';
 import { readLotTest, undoLotTest } from '$lib/server/stock/lot-tests';
 
-export const GET = read((db, event) =>
+export const GET = read({ summary: 'A test of a lot' }, (db, event) =>
   readLotTest(db, pathId(event, 'id', 'lot'), pathId(event, 'testId', 'test'))
 );
 
-export const DELETE = act((db, event) =>
+export const DELETE = act({ summary: 'Undo: strike it out', answer: { type: 'object' } }, (db, event) =>
   undoLotTest(db, pathId(event, 'id', 'lot'), pathId(event, 'testId', 'test'))
 );

@@ -1,4 +1,4 @@
-type Json = Record<string, unknown>;
+import type { Described as Json } from './operation';
 
 /**
  * What the interface answers with, as JSON Schema: the fields that are always there, with their types. Records may carry
@@ -13,15 +13,17 @@ const object: Json = { type: 'object' };
 const time: Json = { type: 'string', format: 'date-time' };
 const list = (items: Json): Json => ({ type: 'array', items });
 const orNull = (of: Json): Json => ({ ...of, type: [of.type as string, 'null'] });
-const ref = (name: string): Json => ({ $ref: `#/components/schemas/${name}` });
+export const ref = (name: string): Json => ({ $ref: `#/components/schemas/${name}` });
 const record = (properties: Record<string, Json>): Json => ({
   type: 'object',
   required: Object.keys(properties),
   properties
 });
-/** A list, with how many there are in all. */
 const page = (of: Json, more: Record<string, Json> = {}) => record({ items: list(of), ...more });
-const paged = (of: Json) => page(of, { total: whole, limit: whole, offset: whole });
+/** All of them, with how many. */
+export const listOf = (of: Json): Json => page(of, { total: whole });
+/** Some of them, with how many there are in all. */
+export const pageOf = (of: Json): Json => page(of, { total: whole, limit: whole, offset: whole });
 const estimate = record({ value: number, sd: number });
 const range = record({ min: number, max: number });
 const sourced = { type: ['object', 'null'], required: ['source'], properties: { source: string } };
@@ -147,51 +149,4 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     clay_tests: list(list(number)),
     marks: list({ type: 'array' })
   })
-};
-
-const LEDGER = (path: string, name: string): Record<string, Json> => ({
-  [`get ${path}`]: paged(ref(name)),
-  [`post ${path}`]: ref(name)
-});
-const ONE = (path: string, name: string, methods: readonly string[]): Record<string, Json> =>
-  Object.fromEntries(methods.map((method) => [`${method} ${path}`, ref(name)]));
-
-/** The answer of a method and path; those that are left out answer with an object that their summary describes. */
-export const ANSWERS: Record<string, Json> = {
-  'get /heaps': page(ref('Heap'), { total: whole }),
-  'post /heaps': ref('Heap'),
-  ...ONE('/heaps/{id}', 'Heap', ['get', 'patch']),
-  ...ONE('/heaps/{id}/restore', 'Heap', ['post']),
-  'get /heaps/{id}/state': ref('State'),
-  'get /heaps/{id}/story': ref('Story'),
-  ...LEDGER('/heaps/{id}/entries', 'Entry'),
-  ...ONE('/heaps/{id}/entries/{entryId}', 'Entry', ['get', 'put', 'delete']),
-  ...ONE('/heaps/{id}/entries/{entryId}/restore', 'Entry', ['post']),
-  ...ONE('/heaps/{id}/entries/{entryId}/revert/{version}', 'Entry', ['post']),
-  ...LEDGER('/heaps/{id}/tests', 'Test'),
-  ...ONE('/heaps/{id}/tests/{testId}', 'Test', ['get', 'put', 'delete']),
-  ...ONE('/heaps/{id}/tests/{testId}/restore', 'Test', ['post']),
-  ...ONE('/heaps/{id}/tests/{testId}/confirm', 'Test', ['post']),
-  'post /acts': ref('Act'),
-  ...ONE('/acts/{id}', 'Act', ['get']),
-  ...ONE('/acts/{id}/undo', 'Act', ['post']),
-  ...ONE('/acts/{id}/restore', 'Act', ['post']),
-  'get /sessions': paged(ref('Session')),
-  'post /sessions': ref('Session'),
-  ...ONE('/sessions/{id}', 'Session', ['get', 'patch']),
-  ...ONE('/sessions/{id}/restore', 'Session', ['post']),
-  'get /sessions/{id}/molds': page(ref('Mold'), { total: whole }),
-  'post /sessions/{id}/molds': ref('Mold'),
-  ...ONE('/sessions/{id}/molds/{moldId}', 'Mold', ['get', 'patch']),
-  'get /members': page(ref('Member')),
-  'post /members': ref('Member'),
-  ...ONE('/members/{id}', 'Member', ['get', 'patch']),
-  ...ONE('/members/{id}/restore', 'Member', ['post']),
-  'get /materials': page(ref('Material'), { total: whole }),
-  'post /materials': ref('Material'),
-  ...ONE('/materials/{id}', 'Material', ['get', 'patch']),
-  'get /lots': page(ref('Lot'), { total: whole }),
-  'post /lots': ref('Lot'),
-  ...ONE('/lots/{id}', 'Lot', ['get', 'patch']),
-  ...ONE('/lots/{id}/restore', 'Lot', ['post'])
 };

@@ -1,0 +1,60 @@
+/** What npm run backup, restore, export and import do; `keep.mjs` calls it. */
+import { createWriteStream, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { troubleLine } from '../src/lib/server/database/trouble';
+import { backUpFolder, checkedBackup, withRecords, type Held } from '../src/lib/server/records/backup';
+import { importRecords } from '../src/lib/server/records/import';
+import { asCsv, asJsonLines, recordTables } from '../src/lib/server/records/open-format';
+import { GUIDE } from '../src/lib/server/records/guide';
+import { restore } from '../src/lib/server/records/restore';
+
+const [what, folder, name] = process.argv.slice(2) as [string, string, string | undefined];
+const from = process.env.BRUNKEL_FROM ?? process.cwd();
+const stamp = new Date().toISOString().slice(0, 19).replace(/[:T]/g, '-');
+
+const words = ({ heaps, entries, lots, latest }: Held) =>
+  `${heaps} heaps, ${entries} entries, ${lots} lots${latest ? `, the last written ${latest}` : ''}`;
+
+const ways: Record<string, () => Promise<void>> = {
+  async backup() {
+    const file = resolve(from, name ?? `brunkel-${stamp}.sqlite`);
+    await backUpFolder(folder, file);
+    console.log(`Backed up to ${file}: ${words(await checkedBackup(file))}.`);
+  },
+  async restore() {
+    if (!name) throw new Error('Name the file: npm run restore FILE.');
+    const { held, aside } = await restore(folder, resolve(from, name));
+    console.log(`Restored into ${folder}: ${words(held)}.`);
+    if (aside) console.log(`The records that were there before lie in ${aside}.`);
+  },
+  async export() {
+    const into = resolve(from, name ?? `brunkel-${stamp}`);
+    mkdirSync(into, { recursive: true });
+    const copy = join(into, '.copy.sqlite');
+    await backUpFolder(folder, copy);
+    await withRecords(copy, async (sequelize) => {
+      const write = (file: string, lines: AsyncGenerator<string>) =>
+        pipeline(Readable.from(lines), createWriteStream(join(into, file), { mode: 0o600 }));
+      await write('records.jsonl', asJsonLines(sequelize));
+      for (const table of await recordTables(sequelize)) await write(`${table}.csv`, asCsv(sequelize, table));
+    });
+    writeFileSync(join(into, 'README.md'), GUIDE);
+    rmSync(copy, { force: true });
+    console.log(
+      `Exported to ${into}: records.jsonl, and every table as CSV; README.md there says what is what.`
+    );
+  },
+  async import() {
+    if (!name) throw new Error('Name the file: npm run import FILE.');
+    console.log(`Imported into ${folder}: ${words(await importRecords(folder, resolve(from, name)))}.`);
+  }
+};
+
+try {
+  await ways[what]!();
+} catch (thrown) {
+  console.error(`\nBrunkel: ${troubleLine(thrown) ?? (thrown as Error).message}`);
+  process.exitCode = 1;
+}

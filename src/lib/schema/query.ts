@@ -1,0 +1,62 @@
+import { boolean, string, type InferType } from 'yup';
+import { choice, id, between, isCalendarDay, shape, text, whole } from './fields';
+
+/**
+ * What may stand in the query of an address. Held against these as bodies are against theirs: an unknown field, or one
+ * twice, is refused.
+ */
+
+/** An ISO 8601 time, or a day alone. */
+const moment = () =>
+  string()
+    .max(40, 'must be an ISO 8601 time such as 2026-05-01T09:30:00Z')
+    .test('iso', 'must be an ISO 8601 time such as 2026-05-01T09:30:00Z', (value) => {
+      if (value === undefined) return true;
+      const ms = Date.parse(value);
+      return /^\d{4}-\d{2}-\d{2}/.test(value) && !Number.isNaN(ms) && Math.abs(ms) <= 8e15;
+    })
+    .test('calendar', 'names a day that is not in the calendar', (value) => !value || isCalendarDay(value));
+
+const page = { limit: whole(1, 500), offset: whole(0, 1e9) };
+
+export const paging = shape(page);
+
+/** Now, unless said. */
+export const atTime = shape({ at: moment() });
+
+export const storyQuery = shape({ days: whole(1, 3660), at: moment() });
+
+export const forecastQuery = shape({
+  hours: whole(1, 2160),
+  air_c: between('°C', -30, 60),
+  relative_humidity_percent: between('%', 0, 100),
+  air_speed_m_s: between('m/s', 0, 20),
+  sand_c: between('°C', -30, 400)
+});
+
+const ledgerFilters = {
+  kind: text(40),
+  test_kind: text(40),
+  words: text(200),
+  from: moment(),
+  to: moment(),
+  /** Where days begin and end; UTC unless said. */
+  zone: text(64),
+  session_id: id(),
+  mold_id: id(),
+  act_id: id(),
+  undone: boolean().typeError('must be true or false'),
+  order: choice(['latest', 'oldest'])
+};
+export const ledgerTable = shape(ledgerFilters);
+export const ledgerPage = shape({ ...ledgerFilters, ...page });
+/** The same of the table's page. */
+export const ledgerOfPage = shape({ ...ledgerFilters, page: whole(1, 1e6) });
+export const comparedQuery = shape({ first: id(), second: id() });
+/** The version that was read: 409 when there is a later one. */
+export const versionAsRead = shape({ version: whole(0, Number.MAX_SAFE_INTEGER) });
+export const lotsQuery = shape({ material_id: id() });
+export const sessionsQuery = shape({ ...page, stage: text(40) });
+export const readingsQuery = shape({ ...page, device: text(80) });
+
+export type LedgerTable = InferType<typeof ledgerTable>;

@@ -1,0 +1,97 @@
+import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { Door } from './door';
+import { Guesses } from './guesses';
+import { KEYS_FILE } from './keys';
+import { hostNameOf, isLoopbackAddress, isServedName, listensBeyond } from './served-names';
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'brunkel-test-'));
+});
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+describe('the door', () => {
+  it('opens to the passphrase alone, and remembers the device by a hash', async () => {
+    const door = new Door(folder);
+    expect(door.hasPassphrase).toBe(false);
+    await expect(door.signIn('')).rejects.toMatchObject({ status: 422 });
+    await expect(door.setPassphrase('short')).rejects.toThrow('at least 8');
+    await door.setPassphrase('green sand at dawn');
+    const later = Date.now() + 60_000;
+    await expect(door.signIn('green sand at dusk', later)).rejects.toThrow('not the passphrase');
+    const secret = await door.signIn('green sand at dawn', later + 60_000);
+    expect(door.holdsSession(secret)).toBe(true);
+    expect(door.holdsSession(`${secret}x`)).toBe(false);
+    expect(door.holdsSession(undefined)).toBe(false);
+    const kept = readFileSync(join(folder, KEYS_FILE), 'utf8');
+    expect(kept).not.toContain(secret);
+    expect(kept).not.toContain('green sand');
+    expect(statSync(join(folder, KEYS_FILE)).mode & 0o777).toBe(0o600);
+    // Another start knows the device; half a year later it does not, nor after another passphrase.
+    expect(new Door(folder).holdsSession(secret)).toBe(true);
+    expect(new Door(folder).holdsSession(secret, Date.now() + 181 * 86_400_000)).toBe(false);
+    door.signOut(secret);
+    expect(door.holdsSession(secret)).toBe(false);
+  });
+  it('lets nobody guess many at once', async () => {
+    const door = new Door(folder);
+    await door.setPassphrase('green sand at dawn');
+    const at = Date.now();
+    const guesses = await Promise.allSettled(
+      Array.from({ length: 20 }, (_, i) => door.signIn(`guess ${i} of many`, at))
+    );
+    const statuses = guesses.map((guess) => (guess as PromiseRejectedResult).reason.status as number);
+    expect(statuses.filter((status) => status === 422)).toHaveLength(1);
+    expect(statuses.filter((status) => status === 429)).toHaveLength(19);
+  });
+  it('gives tokens to devices, shown once, and takes them back', () => {
+    const door = new Door(folder);
+    const { token, id } = door.newToken('moisture probe');
+    expect(door.holdsToken(token)).toBe(true);
+    expect(JSON.stringify(door.tokens())).not.toContain(token);
+    door.revokeToken(id);
+    expect(door.holdsToken(token)).toBe(false);
+    expect(() => door.revokeToken(id)).toThrow('no token');
+  });
+});
+
+describe('wrong guesses', () => {
+  it('make the next one wait twice as long, up to half a minute, and are forgotten in the end', () => {
+    const guesses = new Guesses();
+    expect(guesses.wait(0)).toBe(0);
+    guesses.begin(0);
+    expect(guesses.wait(0)).toBe(500);
+    guesses.begin(500);
+    expect(guesses.wait(500)).toBe(1000);
+    for (let i = 0; i < 20; i++) guesses.begin(1000);
+    expect(guesses.wait(1000)).toBe(30_000);
+    expect(guesses.wait(1000 + 16 * 60_000)).toBe(0);
+    guesses.begin(2e6);
+    guesses.right();
+    expect(guesses.wait(2e6)).toBe(0);
+  });
+});
+
+describe('names that it is served under', () => {
+  it('are those of this machine, and what the user named', () => {
+    expect(hostNameOf('Shed.Test:4680')).toBe('shed.test');
+    expect(hostNameOf('[::1]:80')).toBe('[::1]');
+    for (const name of ['localhost', '127.0.0.1', '[::1]', '127.0.0.2'])
+      expect(isServedName(name, '127.0.0.1', [])).toBe(true);
+    expect(isServedName('evil.test', '127.0.0.1', [])).toBe(false);
+    expect(isServedName('evil.test', '0.0.0.0', [])).toBe(false);
+    expect(isServedName('', '0.0.0.0', [])).toBe(false);
+    expect(isServedName('shed.test', '0.0.0.0', ['shed.test'])).toBe(true);
+    expect(isServedName('192.168.7.5', '192.168.7.5', [])).toBe(true);
+    expect(isServedName('192.168.7.6', '192.168.7.5', [])).toBe(false);
+  });
+  it('are guarded once they are heard beyond this machine', () => {
+    expect(['127.0.0.1', 'localhost', '::1'].some(listensBeyond)).toBe(false);
+    expect(['0.0.0.0', '::', '192.168.7.5', 'shed.local'].every(listensBeyond)).toBe(true);
+    expect(['127.0.0.1', '::1', '::ffff:127.0.0.1'].every(isLoopbackAddress)).toBe(true);
+    expect(isLoopbackAddress('192.168.7.5')).toBe(false);
+  });
+});

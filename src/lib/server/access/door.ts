@@ -1,0 +1,118 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { Refusal, notFound } from '../refusal';
+import { Guesses } from './guesses';
+import { readKeys, writeKeys, type Keys } from './keys';
+import { SHORTEST_PASSPHRASE, opens, sealed } from './passphrase';
+
+const hashed = (secret: string) => createHash('sha256').update(secret).digest('hex');
+const now = () => new Date().toISOString();
+
+/** Devices that stay signed in at most; the oldest has to give the passphrase again. */
+const MOST_SESSIONS = 50;
+const SESSION_DAYS = 180;
+export const SESSION_SECONDS = SESSION_DAYS * 86_400;
+const MOST_TOKENS = 50;
+
+export interface TokenRecord {
+  id: number;
+  name: string;
+  created_at: string;
+}
+
+/** Lets in who gave the passphrase, and devices and scripts by their tokens. */
+export class Door {
+  private readonly guesses = new Guesses();
+  private keys: Keys;
+
+  constructor(private readonly folder: string) {
+    this.keys = readKeys(folder);
+  }
+
+  get hasPassphrase(): boolean {
+    return this.keys.passphrase !== null;
+  }
+
+  get sessions(): number {
+    return this.keys.sessions.length;
+  }
+
+  /**
+   * Signs a device in.
+   *
+   * @returns what it has to show from then on
+   * @throws Refusal 422 when it is wrong, 429 while guesses have to wait
+   */
+  async signIn(passphrase: string, at = Date.now()): Promise<string> {
+    const wait = this.guesses.wait(at);
+    if (wait > 0)
+      throw new Refusal(429, `Too many wrong passphrases: wait ${Math.ceil(wait / 1000)} s and try again.`);
+    const { passphrase: kept } = this.keys;
+    this.guesses.begin(at);
+    if (!kept || !(await opens(passphrase, kept)))
+      throw new Refusal(422, 'That is not the passphrase.', [
+        { path: 'passphrase', message: 'is not the one that was set' }
+      ]);
+    this.guesses.right();
+    const secret = randomBytes(32).toString('base64url');
+    const sessions = [...this.living(at), { hash: hashed(secret), created_at: now() }].slice(-MOST_SESSIONS);
+    this.keep({ ...this.keys, sessions });
+    return secret;
+  }
+
+  holdsSession(secret: string | undefined, at = Date.now()): boolean {
+    if (!secret) return false;
+    const hash = hashed(secret);
+    return this.living(at).some((session) => session.hash === hash);
+  }
+
+  holdsToken(secret: string | undefined): boolean {
+    if (!secret) return false;
+    const hash = hashed(secret);
+    return this.keys.tokens.some((token) => token.hash === hash);
+  }
+
+  signOut(secret: string | undefined): void {
+    if (secret)
+      this.keep({ ...this.keys, sessions: this.keys.sessions.filter(({ hash }) => hash !== hashed(secret)) });
+  }
+
+  /** Sets another passphrase: every device has to give it anew. */
+  async setPassphrase(passphrase: string): Promise<void> {
+    if (passphrase.length < SHORTEST_PASSPHRASE)
+      throw new Refusal(422, `A passphrase has at least ${SHORTEST_PASSPHRASE} characters.`, [
+        { path: 'passphrase', message: `must have at least ${SHORTEST_PASSPHRASE} characters` }
+      ]);
+    this.keep({ ...this.keys, passphrase: await sealed(passphrase), sessions: [] });
+  }
+
+  tokens(): TokenRecord[] {
+    return this.keys.tokens.map(({ id, name, created_at }) => ({ id, name, created_at }));
+  }
+
+  /** Makes a token; only now it is shown whole. */
+  newToken(name: string): TokenRecord & { token: string } {
+    if (this.keys.tokens.length >= MOST_TOKENS)
+      throw new Refusal(422, `There are ${MOST_TOKENS} tokens already: revoke one first.`);
+    const token = `brunkel_${randomBytes(24).toString('base64url')}`;
+    const id = Math.max(0, ...this.keys.tokens.map((each) => each.id)) + 1;
+    const kept = { id, name, created_at: now() };
+    this.keep({ ...this.keys, tokens: [...this.keys.tokens, { ...kept, hash: hashed(token) }] });
+    return { ...kept, token };
+  }
+
+  revokeToken(id: number): void {
+    if (!this.keys.tokens.some((token) => token.id === id)) throw notFound('token', id);
+    this.keep({ ...this.keys, tokens: this.keys.tokens.filter((token) => token.id !== id) });
+  }
+
+  private living(at: number) {
+    return this.keys.sessions.filter(
+      ({ created_at }) => at - Date.parse(created_at) < SESSION_SECONDS * 1000
+    );
+  }
+
+  private keep(keys: Keys): void {
+    writeKeys(this.folder, keys);
+    this.keys = keys;
+  }
+}

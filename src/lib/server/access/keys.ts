@@ -1,0 +1,46 @@
+import { chmodSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+/**
+ * Who may reach the records from beyond this machine. It lies beside the records and not in them: a backup that is
+ * given away gives no key away.
+ */
+export interface Keys {
+  /** scrypt of the passphrase, as salt and hash in hex; null: none was set. */
+  passphrase: { salt: string; hash: string } | null;
+  sessions: KeptSession[];
+  tokens: KeptToken[];
+}
+
+/** Somebody who gave the passphrase on a device; only a hash of what the device holds is kept. */
+export interface KeptSession {
+  hash: string;
+  created_at: string;
+}
+
+/** What a device or a script calls itself with. */
+export interface KeptToken extends KeptSession {
+  id: number;
+  name: string;
+}
+
+export const KEYS_FILE = 'access.json';
+
+export function readKeys(folder: string): Keys {
+  let text: string;
+  try {
+    text = readFileSync(join(folder, KEYS_FILE), 'utf8');
+  } catch (thrown) {
+    if ((thrown as { code?: string }).code !== 'ENOENT') throw thrown;
+    return { passphrase: null, sessions: [], tokens: [] };
+  }
+  return JSON.parse(text) as Keys;
+}
+
+/** Written beside and moved into place, for its owner alone. */
+export function writeKeys(folder: string, keys: Keys): void {
+  const file = join(folder, KEYS_FILE);
+  writeFileSync(`${file}.part`, JSON.stringify(keys, null, 2), { mode: 0o600 });
+  chmodSync(`${file}.part`, 0o600);
+  renameSync(`${file}.part`, file);
+}

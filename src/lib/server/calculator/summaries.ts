@@ -1,0 +1,21 @@
+import type { CalculatorName } from '$lib/schema/calculator';
+
+/** What each calculator is for, in a line. */
+export const CALCULATOR_SUMMARIES: Record<CalculatorName, string> = {
+  moisture: 'Moisture by drying, from gross weights',
+  batch:
+    'Scale weights of a batch, with the water of damp stock taken off. binder.active_percent is of the dry clay.',
+  correction:
+    'Water, clay or dry mix to bring a heap to a target. All percentages are of total mass, binder.active_percent of the clay as weighed.',
+  squeeze: 'Grade, temper factor and suspects of one squeeze',
+  'grain-fineness': 'Fineness number and grading from any subset of the sieve series',
+  blend: 'Cheapest mix of stock that lands in the windows; 422 names the window that cannot be met',
+  compactability: 'How far loose sand sinks under ramming',
+  'green-compression': 'Strength from the load that broke a cylinder',
+  permeability: 'Permeability number of a rig of any dimensions',
+  'methylene-blue': 'Active clay from dye, by a factor fitted to your own standards',
+  loss: 'Loss by clay wash or ignition',
+  'temper-curve': 'Strength peak and temper moisture from a ladder of points',
+  drying: 'Moisture over the coming hours; active clay is of the dry mix',
+  'control-chart': 'Individuals and moving-range chart with run rules'
+};

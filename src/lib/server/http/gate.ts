@@ -1,0 +1,63 @@
+import { redirect, type RequestEvent } from '@sveltejs/kit';
+import { door, serving } from '../access/current';
+import { hostNameOf, isLoopbackAddress, isLoopbackName, isServedName } from '../access/served-names';
+import { Refusal } from '../refusal';
+
+export const SESSION_COOKIE = 'brunkel-session';
+
+/** Where a passphrase can be given, and what that page is made of. */
+const OPEN_PATHS = /^\/(sign-in(\/|$|\.)|sign-in\/__data\.json$|_app\/|mark\.svg$)/;
+const SAFE_METHODS = ['GET', 'HEAD', 'OPTIONS'];
+
+/**
+ * Whether a request may come in at all; throws a refusal, or a way to the page where the passphrase is asked for.
+ *
+ * - It was sent to a name that Brunkel is served under: a foreign name that was made to lead here is refused.
+ * - What changes anything comes from our own pages, or from no page at all.
+ * - From beyond this machine it comes from somebody who is signed in, or shows a token.
+ *
+ * @throws Refusal 421 for a foreign name, 403 for a foreign page, 401 without passphrase or token
+ */
+export function passGate(event: RequestEvent): void {
+  const host = event.request.headers.get('host') ?? '';
+  const name = hostNameOf(host);
+  const { listens_on, names, guarded } = serving();
+  if (!isServedName(name, listens_on, names))
+    throw new Refusal(
+      421,
+      `Brunkel is not served as ${name || 'nothing'}: name it in BRUNKEL_NAMES if it should be.`
+    );
+  if (!SAFE_METHODS.includes(event.request.method)) mustBeOwnPage(event.request.headers, host);
+  if (!guarded || OPEN_PATHS.test(event.url.pathname) || isAtTheDesk(event, name)) return;
+  const { headers } = event.request;
+  const token = /^Bearer\s+(\S+)$/i.exec(headers.get('authorization') ?? '')?.[1];
+  if (door().holdsSession(event.cookies.get(SESSION_COOKIE)) || door().holdsToken(token)) return;
+  if (event.url.pathname.startsWith('/api/') || event.isDataRequest || event.request.method !== 'GET')
+    throw new Refusal(401, 'Sign in on a page of Brunkel first, or send a token as Authorization: Bearer …');
+  redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
+}
+
+/** Who sits at this machine itself, under a name that is this machine's. */
+export function isAtTheDesk(
+  event: RequestEvent,
+  name = hostNameOf(event.request.headers.get('host') ?? '')
+): boolean {
+  return isLoopbackName(name) && isLoopbackAddress(event.getClientAddress());
+}
+
+function mustBeOwnPage(headers: Headers, host: string): void {
+  const origin = headers.get('origin');
+  const site = headers.get('sec-fetch-site');
+  // Browsers name the page that sends; scripts and devices name none.
+  const own =
+    origin !== null ? sameHost(origin, host) : site === null || site === 'same-origin' || site === 'none';
+  if (!own) throw new Refusal(403, 'This came from a page that is not of this Brunkel.');
+}
+
+function sameHost(origin: string, host: string): boolean {
+  try {
+    return new URL(origin).host === new URL(`http://${host}`).host;
+  } catch {
+    return false;
+  }
+}

@@ -1,0 +1,78 @@
+import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, renameSync, rmSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { QueryTypes, Sequelize } from 'sequelize';
+import { FILE_NAME } from '../database/coming';
+import { mustBeOurs, mustBeSqlite } from '../database/identity';
+import { RecordsTrouble } from '../database/trouble';
+
+/**
+ * The records as they are at this moment in one file, complete once it has its name. Writes go on meanwhile: SQLite
+ * reads one state of them all.
+ *
+ * @throws RecordsTrouble when there is a file of that name already
+ */
+export async function backUp(sequelize: Sequelize, file: string): Promise<void> {
+  if (existsSync(file)) throw new RecordsTrouble(`${file} is there already: choose another name.`);
+  mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
+  const part = `${file}.part`;
+  rmSync(part, { force: true });
+  closeSync(openSync(part, 'w', 0o600));
+  try {
+    await sequelize.query('VACUUM INTO ?', { replacements: [part] });
+    toDisk(part);
+    renameSync(part, file);
+    toDisk(dirname(file));
+  } catch (thrown) {
+    rmSync(part, { force: true });
+    throw thrown;
+  }
+}
+
+/** On the disk, not only on its way there: a copy that the next power cut takes away is none. */
+export function toDisk(path: string): void {
+  const handle = openSync(path, 'r');
+  fsyncSync(handle);
+  closeSync(handle);
+}
+
+/** Runs `work` on a file of records without changing its layout; whoever serves it goes on. */
+export async function withRecords<T>(file: string, work: (sequelize: Sequelize) => Promise<T>): Promise<T> {
+  if (!existsSync(file)) throw new RecordsTrouble(`There is no file ${file}.`);
+  mustBeSqlite(file);
+  const sequelize = new Sequelize({ dialect: 'sqlite', storage: file, logging: false });
+  try {
+    return await work(sequelize);
+  } finally {
+    await sequelize.close();
+  }
+}
+
+/** Backs up the records of a folder, whether or not they are being served. */
+export const backUpFolder = (folder: string, file: string): Promise<void> =>
+  withRecords(join(folder, FILE_NAME), (sequelize) => backUp(sequelize, file));
+
+/** What a file of records holds, once it was found whole and of a version that this one understands. */
+export interface Held {
+  heaps: number;
+  entries: number;
+  lots: number;
+  /** When the last entry was written; null without any. */
+  latest: string | null;
+}
+
+/** @throws RecordsTrouble when it is damaged, empty, foreign or of a newer version */
+export function checkedBackup(file: string): Promise<Held> {
+  return withRecords(file, async (sequelize) => {
+    await mustBeOurs(sequelize, file, true);
+    const one = async <T extends object>(sql: string) =>
+      (await sequelize.query<T>(sql, { type: QueryTypes.SELECT }))[0]!;
+    try {
+      return await one<Held>(
+        `SELECT (SELECT count(*) FROM heaps) AS heaps, (SELECT count(*) FROM entries) AS entries,
+           (SELECT count(*) FROM lots) AS lots, (SELECT max(written_at) FROM entry_versions) AS latest`
+      );
+    } catch (thrown) {
+      throw new RecordsTrouble(`${file} holds no records of Brunkel.`, thrown);
+    }
+  });
+}

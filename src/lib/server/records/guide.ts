@@ -1,0 +1,29 @@
+/** What an export holds, in words: it goes along with one, and stands in docs/records.md. */
+export const GUIDE = `# Records of Brunkel, in open formats
+
+\`records.jsonl\` holds everything, one JSON object a line (UTF-8):
+
+- the first line is the head: \`{"brunkel":"records","layout":[…],"exported_at":"…"}\`. \`layout\` names the layouts of
+  the tables up to the one that the rows are in;
+- every other line is a row: \`{"table":"heaps","row":{…}}\`. A row stands after the rows that it refers to.
+
+The CSV files (RFC 4180) hold the same rows, a table each; what is nested stands as JSON in its field. A field that a
+spreadsheet would take for a formula begins with an apostrophe there, so \`records.jsonl\` is what is read back.
+
+Units are in the names: kg, fractions 0–1 of mass, K or °C as named. Times are ISO 8601 UTC, with the writer's zone
+beside them.
+
+| table | what a row is |
+| --- | --- |
+| materials, lots, lot_tests | stock: what it is, what was bought, what was tested of it |
+| heaps | a heap of sand, its container and windows |
+| acts | one press, and what it wrote |
+| entries | a line of a heap's ledger; \`version\` names the version that counts, \`undone_at\` when it was struck out |
+| entry_versions | every version of every entry: when, what (\`event\`), by whom, and what was typed |
+| lot_uses | what an entry took from a lot |
+| members, sessions, molds | people, casting days, and their molds |
+| readings | what scales and probes sent |
+
+To read it back: \`npm run import FILE\` with \`records.jsonl\`, into a folder without records. The states of all heaps are
+then the same to the last digit.
+`;

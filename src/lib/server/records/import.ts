@@ -1,0 +1,121 @@
+import { createReadStream, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { createInterface } from 'node:readline';
+import { Sequelize } from 'sequelize';
+import { COMING, FILE_NAME, takeComing } from '../database/coming';
+import { openDatabase } from '../database/database';
+import { APPLICATION_ID } from '../database/identity';
+import { migrate } from '../database/migrate';
+import { migrations } from '../database/migrations';
+import { holdFolder } from '../database/sole-server';
+import { RecordsTrouble } from '../database/trouble';
+import { checkedBackup, toDisk, type Held } from './backup';
+import { columnsOf, recordTables, type Head, type Line } from './open-format';
+
+/**
+ * Takes an export (JSON lines) into a folder without records: all of it, or nothing.
+ *
+ * @throws RecordsTrouble when a line is not what it should be, the layout is newer, or there are records already
+ */
+export async function importRecords(folder: string, file: string): Promise<Held> {
+  if (!existsSync(file)) throw new RecordsTrouble(`There is no file ${file}.`);
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  await mustBeEmpty(folder);
+  const release = await holdFolder(folder);
+  const draft = join(folder, 'in-the-making');
+  try {
+    rmSync(draft, { recursive: true, force: true });
+    mkdirSync(draft, { mode: 0o700 });
+    await build(join(draft, FILE_NAME), draft, file);
+    // Brought up to today's layout before it counts.
+    await (await openDatabase(draft)).close();
+    const made = join(draft, FILE_NAME);
+    const held = await checkedBackup(made);
+    toDisk(made);
+    renameSync(made, join(folder, COMING));
+    takeComing(folder);
+    return held;
+  } finally {
+    rmSync(draft, { recursive: true, force: true });
+    await release();
+  }
+}
+
+async function mustBeEmpty(folder: string): Promise<void> {
+  const present = join(folder, FILE_NAME);
+  if (!existsSync(present)) return;
+  const { heaps, entries, lots } = await checkedBackup(present).catch(() => ({
+    heaps: 0,
+    entries: 0,
+    lots: 0
+  }));
+  if (heaps + entries + lots > 0)
+    throw new RecordsTrouble(
+      `There are records in ${folder} already: choose an empty folder with BRUNKEL_DATA.`
+    );
+}
+
+async function build(made: string, folder: string, file: string): Promise<void> {
+  const sequelize = new Sequelize({ dialect: 'sqlite', storage: made, logging: false });
+  const lines = createInterface({ input: createReadStream(file, 'utf8'), crlfDelay: Infinity });
+  let number = 0;
+  const wrong = (why: string, cause?: unknown) =>
+    new RecordsTrouble(`Line ${number} of ${file} ${why}; nothing was taken over.`, cause);
+  try {
+    let columns: Map<string, Set<string>> | null = null;
+    for await (const text of lines) {
+      number += 1;
+      if (text.trim() === '') continue;
+      let line: unknown;
+      try {
+        line = JSON.parse(text);
+      } catch (thrown) {
+        throw wrong('is not JSON', thrown);
+      }
+      if (!columns) {
+        const { brunkel, layout } = line as Partial<Head>;
+        const last = layout?.at(-1);
+        if (brunkel !== 'records' || !last) throw wrong('is not the head of an export of Brunkel');
+        if (!migrations.some(({ name }) => name === last)) throw wrong('was written by a newer Brunkel');
+        await migrate(sequelize, folder, last);
+        await sequelize.query(`PRAGMA application_id = ${APPLICATION_ID}`);
+        columns = await known(sequelize);
+        await sequelize.query('BEGIN IMMEDIATE');
+        continue;
+      }
+      const { table, row } = line as Partial<Line>;
+      const fields = columns.get(table ?? '');
+      if (!fields || !row || typeof row !== 'object') throw wrong('names no table of the records');
+      const names = Object.keys(row);
+      const strange = names.find((name) => !fields.has(name));
+      if (strange) throw wrong(`has an unknown field, ${strange}`);
+      const values = names.map((name) => stored(row[name]));
+      try {
+        await sequelize.query(
+          `INSERT INTO ${table} (${names.map((name) => `"${name}"`).join(', ')}) VALUES (${names.map(() => '?').join(', ')})`,
+          { replacements: values }
+        );
+      } catch (thrown) {
+        throw wrong(`cannot be taken (${(thrown as Error).message})`, thrown);
+      }
+    }
+    if (!columns) throw new RecordsTrouble(`${file} is empty.`);
+    await sequelize.query('COMMIT');
+  } finally {
+    lines.close();
+    await sequelize.close();
+  }
+}
+
+async function known(sequelize: Sequelize): Promise<Map<string, Set<string>>> {
+  const tables = await recordTables(sequelize);
+  const found = await Promise.all(
+    tables.map(
+      async (table) => [table, new Set((await columnsOf(sequelize, table)).map(({ name }) => name))] as const
+    )
+  );
+  return new Map(found);
+}
+
+const stored = (value: unknown) =>
+  value !== null && typeof value === 'object' ? JSON.stringify(value) : value;

@@ -1,0 +1,221 @@
+import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { format } from 'date-fns';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { fillDemo } from '../demo/fill-demo';
+import { COMING, FILE_NAME, takeComing } from '../database/coming';
+import { openDatabase, type Database } from '../database/database';
+import { holdFolder } from '../database/sole-server';
+import { readStates } from '../heap/heap-state';
+import { createMaterial, listMaterials } from '../stock/stock';
+import { backUp, backUpFolder, checkedBackup, withRecords } from './backup';
+import { copyOfTheDay, keptDays, listCopies } from './copies';
+import { importRecords } from './import';
+import { asCsv, asJsonLines, recordTables } from './open-format';
+import { restore } from './restore';
+
+let folder: string;
+const inside = (...names: string[]) => join(folder, ...names);
+const AT = '2026-11-20T09:00:00.000Z';
+
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'brunkel-test-'));
+});
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+/** A folder with one material of this name in it. */
+async function recordsWith(name: string, at = 'records'): Promise<string> {
+  const db = await openDatabase(inside(at));
+  await createMaterial(db, { kind: 'olivine', name });
+  await db.close();
+  return inside(at);
+}
+const namesIn = async (db: Database) => (await listMaterials(db)).map(({ name }) => name);
+async function namesOf(at: string): Promise<string[]> {
+  const db = await openDatabase(at);
+  const names = await namesIn(db);
+  await db.close();
+  return names;
+}
+
+describe('a backup', () => {
+  it('is one whole file, of the state at one moment, for its owner alone, made while writing goes on', async () => {
+    const db = await openDatabase(inside('records'));
+    await createMaterial(db, { kind: 'olivine', name: 'before' });
+    const file = inside('kept', 'backup.sqlite');
+    const [, later] = await Promise.all([
+      backUp(db.sequelize, file),
+      createMaterial(db, { kind: 'olivine', name: 'meanwhile' })
+    ]);
+    expect(later.name).toBe('meanwhile');
+    expect(statSync(file).mode & 0o777).toBe(0o600);
+    expect(readdirSync(inside('kept'))).toEqual(['backup.sqlite']);
+    expect(await checkedBackup(file)).toMatchObject({ heaps: 0, entries: 0, latest: null });
+    await expect(backUp(db.sequelize, file)).rejects.toThrow('there already');
+    await db.close();
+  });
+  it('of records that are closed needs no log: the file alone holds all of them', async () => {
+    const at = await recordsWith('olivine, coarse');
+    expect(readdirSync(at).filter((name) => name.startsWith(FILE_NAME))).toEqual([FILE_NAME]);
+    writeFileSync(inside('copied.sqlite'), readFileSync(join(at, FILE_NAME)));
+    await withRecords(inside('copied.sqlite'), async (sequelize) => {
+      const [rows] = await sequelize.query('SELECT name FROM materials');
+      expect(rows).toEqual([{ name: 'olivine, coarse' }]);
+    });
+  });
+});
+
+describe('a restore', () => {
+  it('gives back the backup and keeps aside what was there, log and all', async () => {
+    const at = await recordsWith('old');
+    await backUpFolder(at, inside('old.sqlite'));
+    const db = await openDatabase(at);
+    await createMaterial(db, { kind: 'olivine', name: 'new' });
+    // As after a kill: the log is not folded in.
+    const stale = readFileSync(join(at, `${FILE_NAME}-wal`));
+    await db.close();
+    writeFileSync(join(at, `${FILE_NAME}-wal`), stale);
+    const { aside } = await restore(at, inside('old.sqlite'));
+    expect(await namesOf(at)).toEqual(['old']);
+    expect(readdirSync(aside!).sort()).toEqual([FILE_NAME, `${FILE_NAME}-wal`]);
+  });
+  it('refuses what is damaged, foreign, newer or being served, and leaves the records as they were', async () => {
+    const at = await recordsWith('mine');
+    const good = inside('good.sqlite');
+    await backUpFolder(at, good);
+    const damaged = inside('damaged.sqlite');
+    const bytes = readFileSync(good);
+    writeFileSync(damaged, bytes.subarray(0, bytes.length / 2));
+    await expect(restore(at, damaged)).rejects.toThrow('damaged');
+    writeFileSync(inside('letter.txt'), 'Dear caster, this is no file of records at all.');
+    await expect(restore(at, inside('letter.txt'))).rejects.toThrow('no file of records');
+    await expect(restore(at, inside('nothing.sqlite'))).rejects.toThrow('There is no file');
+    const newer = inside('newer.sqlite');
+    writeFileSync(newer, bytes);
+    await withRecords(newer, (sequelize) =>
+      sequelize.query(`INSERT INTO migrations VALUES ('9999-tomorrow')`)
+    );
+    await expect(restore(at, newer)).rejects.toThrow('newer Brunkel');
+    const foreign = inside('foreign.sqlite');
+    writeFileSync(foreign, '');
+    await withRecords(foreign, (sequelize) => sequelize.query('CREATE TABLE songs (id INTEGER)'));
+    await expect(restore(at, foreign)).rejects.toThrow('another program');
+    const release = await holdFolder(at);
+    await expect(restore(at, good)).rejects.toThrow('already');
+    await release();
+    expect(await namesOf(at)).toEqual(['mine']);
+    expect(existsSync(join(at, 'aside'))).toBe(false);
+  });
+  it('that was killed between its moves is gone on with at the next start', async () => {
+    const at = await recordsWith('old');
+    await backUpFolder(at, inside('old.sqlite'));
+    const db = await openDatabase(at);
+    await createMaterial(db, { kind: 'olivine', name: 'new' });
+    await db.close();
+    // The checked copy is there; the records are still in their place, or already half aside.
+    writeFileSync(join(at, COMING), readFileSync(inside('old.sqlite')));
+    expect(await namesOf(at)).toEqual(['old']);
+    expect(takeComing(at)).toBeNull();
+    writeFileSync(join(at, COMING), readFileSync(inside('old.sqlite')));
+    rmSync(join(at, FILE_NAME));
+    expect(await namesOf(at)).toEqual(['old']);
+  });
+});
+
+describe('the copies of days', () => {
+  it('are made once a day, and those that are too many go', async () => {
+    const db = await openDatabase(inside('records'));
+    const day = (n: number) => new Date(2026, 0, n, 12);
+    for (let n = 1; n <= 10; n++) expect(await copyOfTheDay(db, day(n))).toBe(true);
+    expect(await copyOfTheDay(db, day(10))).toBe(false);
+    // The first three days are of weeks and of a month that have later ones.
+    expect(listCopies(db.folder).map((copy) => copy.day)).toEqual(
+      ['10', '09', '08', '07', '06', '05', '04'].map((each) => `2026-01-${each}`)
+    );
+    expect(await checkedBackup(listCopies(db.folder)[0]!.file)).toMatchObject({ heaps: 0 });
+    await db.close();
+  });
+  it('keep a copy of a long time ago while it is the latest of its month', () => {
+    const days = ['2026-01-05', '2026-01-20', '2026-11-20'];
+    expect([...keptDays(days, new Date(2026, 10, 20))].sort()).toEqual([
+      '2026-01-05',
+      '2026-01-20',
+      '2026-11-20'
+    ]);
+    const daily = Array.from({ length: 100 }, (_, i) => format(new Date(2026, 0, i + 1), 'yyyy-MM-dd'));
+    const hundred = keptDays(daily, new Date(2026, 3, 10));
+    // Seven days, the Sundays of seven weeks before, the ends of the months.
+    for (const day of [
+      '2026-04-10',
+      '2026-04-04',
+      '2026-03-29',
+      '2026-03-01',
+      '2026-02-22',
+      '2026-03-31',
+      '2026-01-31'
+    ])
+      expect(hundred).toContain(day);
+    for (const day of ['2026-04-03', '2026-02-15', '2026-01-30']) expect(hundred).not.toContain(day);
+    const months = Array.from(
+      { length: 30 },
+      (_, i) => `20${24 + Math.floor(i / 12)}-${String((i % 12) + 1).padStart(2, '0')}-15`
+    );
+    const kept = keptDays(months, new Date(2026, 5, 16));
+    expect(kept.size).toBe(12);
+    expect(kept).toContain('2026-06-15');
+  });
+});
+
+describe('an export', () => {
+  it('comes back with the same states to the last digit, and every other row too', async () => {
+    const db = await openDatabase(inside('records'));
+    await fillDemo(db, new Date('2026-11-20T12:00:00Z'));
+    const states = await readStates(db, AT);
+    let text = '';
+    for await (const line of asJsonLines(db.sequelize)) text += line;
+    const file = inside('records.jsonl');
+    writeFileSync(file, text);
+    let csv = '';
+    for await (const line of asCsv(db.sequelize, 'heaps')) csv += line;
+    expect(csv.split('\r\n')).toHaveLength(1 + 3 + 1);
+    await db.close();
+    const held = await importRecords(inside('elsewhere'), file);
+    expect(held.heaps).toBe(3);
+    const there = await openDatabase(inside('elsewhere'));
+    expect(await readStates(there, AT)).toEqual(states);
+    let again = '';
+    for await (const line of asJsonLines(there.sequelize)) again += line;
+    const rows = (of: string) => of.slice(of.indexOf('\n'));
+    expect(rows(again)).toBe(rows(text));
+    await there.close();
+    await expect(importRecords(inside('elsewhere'), file)).rejects.toThrow('records in');
+  });
+  it('is refused, line and all, when it is not what it should be; nothing is left behind', async () => {
+    const head = JSON.stringify({ brunkel: 'records', layout: ['0001-first-tables'], exported_at: AT });
+    const wrong: [string, RegExp][] = [
+      ['', /is empty/],
+      ['{"a":1}', /Line 1 .*not the head/],
+      [JSON.stringify({ brunkel: 'records', layout: ['9999-tomorrow'], exported_at: AT }), /newer Brunkel/],
+      [`${head}\n{"table":`, /Line 2 .*not JSON/],
+      [`${head}\n{"table":"songs","row":{}}`, /names no table/],
+      [`${head}\n{"table":"materials","row":{"id":1,"colour":"red"}}`, /unknown field, colour/],
+      [`${head}\n{"table":"materials","row":{"id":1}}`, /cannot be taken/]
+    ];
+    for (const [text, message] of wrong) {
+      writeFileSync(inside('wrong.jsonl'), text);
+      await expect(importRecords(inside('empty'), inside('wrong.jsonl'))).rejects.toThrow(message);
+    }
+    expect(readdirSync(inside('empty')).filter((name) => name !== '.in-use')).toEqual([]);
+  });
+  it('names its tables with those that others refer to first', async () => {
+    const db = await openDatabase(inside('records'));
+    const tables = await recordTables(db.sequelize);
+    const before = (one: string, other: string) => tables.indexOf(one) < tables.indexOf(other);
+    expect(
+      before('heaps', 'entries') && before('entries', 'entry_versions') && before('sessions', 'molds')
+    ).toBe(true);
+    expect(tables).not.toContain('answered_requests');
+    await db.close();
+  });
+});
