@@ -101,7 +101,7 @@ export async function computing(): Promise<Measured[]> {
   const sands = picksFor([], ['sand'], 'water');
   const clays = picksFor([], ['binder'], 'water');
 
-  const solve = await linearSolver();
+  const solve = linearSolver;
   const bench = new Bench({ time: 600, warmupTime: 200 });
   bench
     .add('batch, damp stock', () => {
@@ -141,8 +141,8 @@ export async function computing(): Promise<Measured[]> {
     .add('fineness', () => {
       grading([...GRADED], 100);
     })
-    .add('blend, two windows', () => {
-      blend(BLENDING, solve);
+    .add('blend, two windows', async () => {
+      await blend(BLENDING, solve);
     })
     .add('drying forecast, 14 days', () => {
       forecastDrying(nature, belief, at(5000 * 6), 14 * 24);

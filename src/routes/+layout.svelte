@@ -4,10 +4,13 @@
   import '@fontsource-variable/familjen-grotesk';
   import '$lib/ui/theme/app.css';
   import { onMount } from 'svelte';
+  import { page } from '$app/state';
   import Rail from '$lib/ui/frame/Rail.svelte';
   import Toasts from '$lib/ui/frame/Toasts.svelte';
 
   const { children } = $props();
+  /** Who is not in yet sees no places. */
+  const bare = $derived(page.url.pathname === '/sign-in');
 
   // Told to whoever drives the page: from here on what is typed is heard.
   onMount(() => {
@@ -16,8 +19,8 @@
 </script>
 
 <a class="skip" href="#content">To the page</a>
-<div class="frame">
-  <Rail />
+<div class="frame" class:bare>
+  {#if !bare}<Rail />{/if}
   <main id="content" tabindex="-1">{@render children()}</main>
 </div>
 <Toasts />
@@ -42,7 +45,7 @@
     outline: none;
   }
   @media (min-width: 62rem) {
-    .frame {
+    .frame:not(.bare) {
       display: grid;
       grid-template-columns: 9.25rem minmax(0, 1fr);
     }

@@ -31,7 +31,12 @@ export interface Blend {
 
 export type BlendAnswer =
   /** `off_after_rounding`: windows that the rounded amounts no longer keep to. */
-  | { feasible: true; blend: Blend; off_after_rounding: BlendWindow[] }
+  | {
+      feasible: true;
+      blend: Blend;
+      off_after_rounding: BlendWindow[];
+      /** Nothing is cheaper; false: the best found in the time there was. */ proven: boolean;
+    }
   /** The windows that no mix of this stock can meet, and the mix that comes nearest. */
   | { feasible: false; conflicts: BlendWindow[]; nearest: Blend | null };
 
@@ -45,7 +50,7 @@ const NOMINAL_COST = 1e-6;
  *
  * @source linear programming; grading mixes by mass
  */
-export function blend(problem: BlendProblem, solve: LinearSolver): BlendAnswer {
+export async function blend(problem: BlendProblem, solve: LinearSolver): Promise<BlendAnswer> {
   const amounts = amountsFrom(problem.stock);
   const read = (values: Record<string, number>) => {
     const exact = takenOf(problem.stock, amounts, values);
@@ -53,10 +58,15 @@ export function blend(problem: BlendProblem, solve: LinearSolver): BlendAnswer {
     const fixed = stock.map(({ bag_kg }) => bag_kg !== undefined);
     return blendOf(stock, resolution_kg ? roundedTogether(exact, resolution_kg, fixed) : exact);
   };
-  const answer = solveProgramme(programme(problem, amounts), solve);
+  const answer = await solveProgramme(programme(problem, amounts), solve);
   if (answer.feasible) {
     const mix = read(answer.values);
-    return { feasible: true, blend: mix, off_after_rounding: offAfterRounding(problem, mix) };
+    return {
+      feasible: true,
+      blend: mix,
+      off_after_rounding: offAfterRounding(problem, mix),
+      proven: answer.proven
+    };
   }
   const conflicts = answer.conflicts as BlendWindow[];
   return { feasible: false, conflicts, nearest: answer.nearest && read(answer.nearest) };

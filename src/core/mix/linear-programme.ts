@@ -42,10 +42,15 @@ export interface LinearSolution {
 }
 
 /** A solver of LP files; where variables come in lumps, of mixed-integer ones. */
-export type LinearSolver = (programme: string) => LinearSolution;
+export type LinearSolver = (programme: string) => Promise<LinearSolution>;
 
 export type ProgrammeAnswer =
-  | { feasible: true; values: Record<string, number> }
+  | {
+      feasible: true;
+      values: Record<string, number>;
+      /** Nothing is cheaper; false: the best that was found in the time there was. */
+      proven: boolean;
+    }
   /** The windows that have to give way, and the answer that gives way least; null when nothing comes near. */
   | { feasible: false; conflicts: string[]; nearest: Record<string, number> | null };
 
@@ -58,11 +63,17 @@ const ROUNDING = 1e-7;
  *
  * @source linear (with lumps, mixed-integer) programming; elastic filtering of infeasible programmes
  */
-export function solveProgramme(programme: Programme, solve: LinearSolver): ProgrammeAnswer {
-  const strict = solve(written(programme, false));
-  if (strict.status === 'Optimal') return { feasible: true, values: inKilograms(programme, strict.values) };
-  const elastic = solve(written(programme, true));
-  if (elastic.status !== 'Optimal') return { feasible: false, conflicts: [], nearest: null };
+export async function solveProgramme(programme: Programme, solve: LinearSolver): Promise<ProgrammeAnswer> {
+  const strict = await solve(written(programme, false));
+  const found = inKilograms(programme, strict.values);
+  if (strict.status === 'Optimal') return { feasible: true, values: found, proven: true };
+  // Out of time: what was found so far counts where it keeps to every window.
+  if (strict.status === OUT_OF_TIME && keeps(programme, found))
+    return { feasible: true, values: found, proven: false };
+  const elastic = await solve(written(programme, true));
+  const answered = elastic.status === 'Optimal' || elastic.status === OUT_OF_TIME;
+  if (!answered || Object.keys(elastic.values).length === 0)
+    return { feasible: false, conflicts: [], nearest: null };
   const scale = Math.max(
     1,
     ...programme.variables.map((variable) => (Number.isFinite(variable.most) ? variable.most : 1))
@@ -75,6 +86,19 @@ export function solveProgramme(programme: Programme, solve: LinearSolver): Progr
     conflicts: [...new Set(gave.map((each) => each.window))],
     nearest: inKilograms(programme, elastic.values)
   };
+}
+
+const OUT_OF_TIME = 'Time limit reached';
+
+/** Whether values, of which there must be some, keep to every window as closely as rounding lets them. */
+function keeps({ variables, constraints }: Programme, values: Record<string, number>): boolean {
+  if (!variables.some(({ name }) => (values[name] ?? 0) > 0)) return false;
+  return constraints.every(({ weights, least, most }) => {
+    const terms = Object.entries(weights).map(([name, weight]) => weight * (values[name] ?? 0));
+    const sum = terms.reduce((total, term) => total + term, 0);
+    const forgiven = 1e-6 * (1 + terms.reduce((total, term) => total + Math.abs(term), 0));
+    return (least === undefined || sum >= least - forgiven) && (most === undefined || sum <= most + forgiven);
+  });
 }
 
 /** A variable in lumps is solved for as their number. */

@@ -57,7 +57,12 @@ export interface Renewal {
 }
 
 export type RenewalAnswer =
-  | { feasible: true; renewal: Renewal; off_after_rounding: RenewalWindow[] }
+  | {
+      feasible: true;
+      renewal: Renewal;
+      off_after_rounding: RenewalWindow[];
+      /** Nothing is cheaper; false: the best found in the time there was. */ proven: boolean;
+    }
   | { feasible: false; conflicts: RenewalWindow[]; nearest: Renewal | null };
 
 /** Throwing sand out is work and waste: as dear as a little new sand. */
@@ -81,7 +86,7 @@ const FORGIVEN = 0.02;
  *
  * @source linear programming over mass balances
  */
-export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnswer {
+export async function renew(problem: RenewalProblem, solve: LinearSolver): Promise<RenewalAnswer> {
   const { heap, stock, windows, temper_ratio } = problem;
   const heap_kg = totalMass(heap);
   const per_kg = stock.map((each) => arrivalOf({ ...each, kg: 1 }));
@@ -122,7 +127,7 @@ export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnsw
   const sandPrices = stock.filter(({ role }) => role === 'sand').map(price);
   const read = (values: Record<string, number>) =>
     renewalOf(problem, values.kept ?? 0, takenOf(stock, amounts, values));
-  const answer = solveProgramme(
+  const answer = await solveProgramme(
     {
       variables: [
         { name: 'kept', most: heap_kg, price: -DISCARD_PRICE },
@@ -169,7 +174,12 @@ export function renew(problem: RenewalProblem, solve: LinearSolver): RenewalAnsw
     };
   }
   const renewal = read(answer.values);
-  return { feasible: true, renewal, off_after_rounding: offAfterRounding(renewal, problem) };
+  return {
+    feasible: true,
+    renewal,
+    off_after_rounding: offAfterRounding(renewal, problem),
+    proven: answer.proven
+  };
 }
 
 /** Water that dead clay and fines do not hold. */

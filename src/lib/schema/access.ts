@@ -1,14 +1,16 @@
-import { object, string } from 'yup';
+import { REQUIRED, shape, text } from './fields';
 
-const trimmed = () => string().strict(true);
+/** The passphrase as somebody gives it, and where they wanted to go. */
+export const signIn = shape({
+  passphrase: text(500).min(1, 'is needed').required(REQUIRED),
+  to: text(2000)
+}).required(REQUIRED);
 
-/** The passphrase as somebody gives it. */
-export const signIn = object({
-  passphrase: trimmed().required('is needed').max(500, 'has at most 500 characters'),
-  to: trimmed().max(2000)
-}).noUnknown();
+export const newPassphrase = shape({
+  passphrase: text(500).min(8, 'must have at least 8 characters').required(REQUIRED)
+}).required(REQUIRED);
 
 /** A token for a device or a script. */
-export const newToken = object({
-  name: trimmed().trim().required('is needed').max(80, 'has at most 80 characters')
-}).noUnknown();
+export const newToken = shape({
+  name: text(80).trim().min(1, 'needs a name').required(REQUIRED)
+}).required(REQUIRED);

@@ -150,14 +150,17 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
       fines: request.fines_percent && window(request.fines_percent),
       resolution_kg: request.resolution_g === undefined ? undefined : request.resolution_g / 1000
     };
-    const answer = blend(problem, await linearSolver());
+    const answer = await blend(problem, linearSolver);
     const fields = (mix: Blend) => ({
       parts: request.stock.map(({ name }, i) => ({ name, kg: mix.parts_kg[i]! })),
       fineness_number: mix.fineness_number,
       fines_percent: asPercent(mix.fines),
       ...(request.stock.some((each) => each.cost_per_kg !== undefined) && { cost: mix.cost })
     });
-    if (answer.feasible) return { ...fields(answer.blend), off_after_rounding: answer.off_after_rounding };
+    if (answer.feasible) {
+      const { off_after_rounding, proven } = answer;
+      return { ...fields(answer.blend), off_after_rounding, proven };
+    }
     throw new Refusal(
       422,
       `No mix of this stock meets ${answer.conflicts.map((each) => CONFLICT_WORDS[each]).join(' and ')}.`,

@@ -77,6 +77,18 @@ describe('readings', () => {
     expect((await list()).total).toBe(1);
     expect(told).toEqual([expect.objectContaining({ value: 0.35, simulated: false })]);
   });
+  it('of a clock that ran ahead do not shut the device out once it is right again', async () => {
+    const ahead = {
+      device: 'bench-scale',
+      kind: 'scale',
+      value: 9,
+      stable: true,
+      at: '2999-01-01T00:00:00.000Z'
+    };
+    await db.tables.readings.create({ ...ahead, created_at: ahead.at } as never);
+    expect((await takeReading(db, reading())).value).toBe(0.35);
+    expect((await list()).items.map(({ value }) => value)).toEqual([0.35]);
+  });
   it('are refused with a reason when they cannot be right', async () => {
     await takeReading(db, reading());
     await expect(takeReading(db, reading({ value: 0.4 }))).rejects.toMatchObject({ status: 409 });

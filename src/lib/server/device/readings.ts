@@ -1,3 +1,4 @@
+import { Op, type Transaction } from 'sequelize';
 import type { NewReading } from '$lib/schema/reading';
 import type { Database } from '../database/database';
 import { Refusal, impossible } from '../refusal';
@@ -37,7 +38,13 @@ export async function takeReading(db: Database, input: NewReading): Promise<Read
       raw: true,
       transaction
     });
-    if (newest && newest.at > at) {
+    // A reading from later than now came while a clock ran ahead: it must not shut the device out until then.
+    if (newest && newest.at > new Date(Date.now() + MINUTE_MS).toISOString())
+      await db.tables.readings.destroy({
+        where: { device, kind, at: { [Op.gt]: new Date(Date.now() + MINUTE_MS).toISOString() } },
+        transaction
+      });
+    else if (newest && newest.at > at) {
       throw impossible([
         { path: 'at', message: `is out of order: this device has a reading of ${newest.at} already` }
       ]);
@@ -46,6 +53,7 @@ export async function takeReading(db: Database, input: NewReading): Promise<Read
       { device, kind, value, stable: input.stable ?? true, at, created_at: new Date().toISOString() },
       { transaction }
     );
+    if (taken++ % THINNED_EVERY === 0) await thin(db, device, kind, transaction);
     return { record: row.get({ plain: true }), fresh: true };
   });
   const { id, stable } = record.record;
@@ -53,6 +61,28 @@ export async function takeReading(db: Database, input: NewReading): Promise<Read
   if (record.fresh)
     publish({ device, kind, value, stable: reading.stable, connected: true, simulated: false, at });
   return reading;
+}
+
+/** Readings of a device that are kept; what was taken into a record is in that record. */
+const KEPT = 20_000;
+const THINNED_EVERY = 500;
+let taken = 0;
+
+async function thin(
+  db: Database,
+  device: string,
+  kind: ReadingRecord['kind'],
+  transaction: Transaction
+): Promise<void> {
+  const oldest = await db.tables.readings.findOne({
+    where: { device, kind },
+    order: [['at', 'DESC']],
+    offset: KEPT,
+    raw: true,
+    transaction
+  });
+  if (oldest)
+    await db.tables.readings.destroy({ where: { device, kind, at: { [Op.lte]: oldest.at } }, transaction });
 }
 
 /** Readings of a device, latest first. */

@@ -71,7 +71,7 @@ export async function readRenewal(
     request.least === 'material' || currencies.size > 1 ? 'material' : 'cost';
   const own = (percent: { min: number; max: number } | undefined): Window | undefined =>
     percent && { min: percent.min / 100, max: percent.max / 100 };
-  const answer = renew(
+  const answer = await renew(
     {
       heap: condition.sand,
       heap_fineness_number,
@@ -89,7 +89,7 @@ export async function readRenewal(
       temper_ratio: nature.targets.temper_ratio ?? undefined,
       resolution_kg: (request.resolution_g ?? 5) / 1000
     },
-    await linearSolver()
+    linearSolver
   );
   const fields = (renewal: Renewal) => ({
     additions: renewal.parts_kg.flatMap((kg, i) => {
@@ -135,7 +135,9 @@ export async function readRenewal(
         ...offers,
         feasible: true as const,
         ...fields(answer.renewal),
-        off_after_rounding: named(answer.off_after_rounding)
+        off_after_rounding: named(answer.off_after_rounding),
+        /** Nothing is cheaper; false: the best that was found in the time there was. */
+        proven: answer.proven
       }
     : {
         ...offers,

@@ -1,15 +1,18 @@
 import {
   error,
+  fail,
   isHttpError,
   isRedirect,
+  type ActionFailure,
   type RequestEvent,
   type RequestHandler,
   type ServerLoadEvent
 } from '@sveltejs/kit';
+import type { FieldError } from '$lib/schema/validate';
 import { database } from '../database/current';
 import type { Database } from '../database/database';
 import { troubleLine } from '../database/trouble';
-import { Refusal } from '../refusal';
+import { Refusal, type AskedAbout } from '../refusal';
 import { problemOf } from './problem';
 
 /**
@@ -39,6 +42,38 @@ export function pageLoad<E extends ServerLoadEvent, T>(
       const trouble = troubleLine(thrown);
       if (trouble) error(503, trouble);
       throw thrown;
+    }
+  };
+}
+
+/** What a form is told when it was not taken: what was typed stays, and each field knows what is wrong with it. */
+export interface FormRefused {
+  message: string;
+  errors: FieldError[];
+  question: AskedAbout | null;
+}
+
+/** The same for a form that is posted, with or without script. */
+export function formAction<T extends Record<string, unknown> | undefined>(
+  run: (db: Database, event: RequestEvent) => Promise<T>
+): (event: RequestEvent) => Promise<T | ActionFailure<FormRefused>> {
+  return async (event) => {
+    try {
+      return await run(await openRecords(), event);
+    } catch (thrown) {
+      if (isHttpError(thrown) || isRedirect(thrown)) throw thrown;
+      if (thrown instanceof Refusal) {
+        const { status, message, errors, question } = thrown;
+        return fail(status, { message, errors, question });
+      }
+      const trouble = troubleLine(thrown);
+      if (trouble) return fail(503, { message: trouble, errors: [], question: null });
+      console.error(thrown);
+      return fail(500, {
+        message: 'Something went wrong here; nothing was stored.',
+        errors: [],
+        question: null
+      });
     }
   };
 }

@@ -35,11 +35,15 @@ export function toDisk(path: string): void {
   closeSync(handle);
 }
 
+/** A file of records, opened as it is. */
+export const recordsIn = (file: string): Sequelize =>
+  new Sequelize({ dialect: 'sqlite', storage: file, logging: false });
+
 /** Runs `work` on a file of records without changing its layout; whoever serves it goes on. */
 export async function withRecords<T>(file: string, work: (sequelize: Sequelize) => Promise<T>): Promise<T> {
   if (!existsSync(file)) throw new RecordsTrouble(`There is no file ${file}.`);
   mustBeSqlite(file);
-  const sequelize = new Sequelize({ dialect: 'sqlite', storage: file, logging: false });
+  const sequelize = recordsIn(file);
   try {
     return await work(sequelize);
   } finally {

@@ -67,6 +67,14 @@ export function keptDays(days: readonly string[], now: Date): Set<string> {
   return kept;
 }
 
+/** What a copy left behind that was not finished when the last server ended. */
+function clearAway(folder: string): void {
+  const inside = copiesFolder(folder);
+  if (!existsSync(inside)) return;
+  for (const name of readdirSync(inside))
+    if (name.startsWith('.leaving-') || name.endsWith('.part')) rmSync(join(inside, name), { force: true });
+}
+
 const FIRST_AFTER_MS = 10_000;
 const LOOKED_FOR_MS = 3_600_000;
 
@@ -76,6 +84,7 @@ export const lastFailure = () => failed;
 
 /** Sees to a copy each day while the server runs. */
 export function keepCopying(db: Database): () => void {
+  clearAway(db.folder);
   const look = () =>
     copyOfTheDay(db).then(
       () => (failed = null),

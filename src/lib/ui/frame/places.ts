@@ -1,4 +1,4 @@
-import { BookOpen, Hammer, Package, Shovel, Waves } from '@lucide/svelte';
+import { Archive, BookOpen, Hammer, Package, Shovel, Waves } from '@lucide/svelte';
 
 /** The places of the interface in the order of work; a stage has its number. */
 export const PLACES = [
@@ -6,7 +6,8 @@ export const PLACES = [
   { href: '/mix', name: 'Mix', icon: Shovel, stage: 1 },
   { href: '/temper', name: 'Temper', icon: Waves, stage: 2 },
   { href: '/stock', name: 'Stock', icon: Package, stage: null },
-  { href: '/handbook', name: 'Handbook', icon: BookOpen, stage: null }
+  { href: '/handbook', name: 'Handbook', icon: BookOpen, stage: null },
+  { href: '/records', name: 'Records', icon: Archive, stage: null }
 ] as const;
 
 /** Which place a page belongs to. */

@@ -1,0 +1,34 @@
+import type { RequestEvent } from '@sveltejs/kit';
+import type { AnySchema, InferType } from 'yup';
+import { check } from '$lib/schema/validate';
+import { Refusal, impossible } from '../refusal';
+import { LARGEST_BODY_BYTES, mustBeModest } from './body';
+
+/** The text fields of a posted form, an empty one left out. */
+export async function formFields(event: RequestEvent): Promise<Record<string, string>> {
+  const type = event.request.headers.get('content-type') ?? '';
+  if (!/^(application\/x-www-form-urlencoded|multipart\/form-data)/i.test(type))
+    throw new Refusal(415, 'Post a form here.');
+  if (Number(event.request.headers.get('content-length') ?? 0) > LARGEST_BODY_BYTES)
+    throw new Refusal(413, 'The form is larger than any that Brunkel has.');
+  const fields: Record<string, string> = {};
+  let form: FormData;
+  try {
+    form = await event.request.formData();
+  } catch {
+    throw new Refusal(400, 'The form is not readable.');
+  }
+  for (const [name, value] of form) if (typeof value === 'string' && value !== '') fields[name] = value;
+  mustBeModest(fields);
+  return fields;
+}
+
+/** A form of plain texts, held against its schema. */
+export async function checkedForm<S extends AnySchema>(
+  event: RequestEvent,
+  schema: S
+): Promise<InferType<S>> {
+  const result = check(schema, await formFields(event));
+  if (!result.ok) throw impossible(result.errors);
+  return result.value;
+}

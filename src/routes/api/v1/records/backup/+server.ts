@@ -1,0 +1,13 @@
+import { download } from '$lib/server/http/endpoint';
+import { backupStream } from '$lib/server/records/leaving';
+
+export const GET = download(
+  {
+    type: 'application/vnd.sqlite3',
+    summary: 'All records in one file, as they are at this moment; npm run restore brings it back'
+  },
+  async (db) => ({
+    name: `brunkel-${new Date().toISOString().slice(0, 10)}.sqlite`,
+    content: await backupStream(db)
+  })
+);

@@ -1,0 +1,65 @@
+import qrcode from 'qrcode';
+import { hostname } from 'node:os';
+import type { Actions, PageServerLoad } from './$types';
+import { newPassphrase, newToken } from '$lib/schema/access';
+import { door, serving } from '$lib/server/access/current';
+import { listensBeyond, ownAddresses } from '$lib/server/access/served-names';
+import { checkedForm, formFields } from '$lib/server/http/form';
+import { SESSION_COOKIE, isAtTheDesk } from '$lib/server/http/gate';
+import { formAction, pageLoad } from '$lib/server/http/guard';
+import { pathId } from '$lib/server/http/endpoint';
+import { copyOfTheDay, lastFailure, listCopies } from '$lib/server/records/copies';
+import { recordTables } from '$lib/server/records/open-format';
+import { Refusal } from '$lib/server/refusal';
+
+/** The addresses under which another device in the network reaches this server, the surest first. */
+function ways(): string[] {
+  const { listens_on, port, names } = serving();
+  if (!listensBeyond(listens_on)) return [];
+  const everywhere = listens_on === '0.0.0.0' || listens_on === '::';
+  const hosts = everywhere ? [...ownAddresses(), `${hostname().toLowerCase()}.local`] : [listens_on];
+  return [...hosts, ...names].map((host) => `http://${host}:${port}`);
+}
+
+export const load: PageServerLoad = pageLoad(async (db, event) => {
+  const addresses = ways();
+  const { guarded } = serving();
+  return {
+    copies: listCopies(db.folder).map(({ day, bytes }) => ({ day, bytes })),
+    failure: lastFailure(),
+    folder: isAtTheDesk(event) ? db.folder : null,
+    tables: await recordTables(db.sequelize),
+    addresses,
+    qr: addresses[0] ? await qrcode.toString(addresses[0], { type: 'svg', margin: 2 }) : null,
+    guarded,
+    tokens: door().tokens(),
+    has_passphrase: door().hasPassphrase,
+    devices: door().sessions
+  };
+});
+
+const atTheDesk = (event: Parameters<typeof isAtTheDesk>[0]) => {
+  if (!isAtTheDesk(event)) throw new Refusal(403, 'Only at the machine that Brunkel runs on.');
+};
+
+export const actions: Actions = {
+  copy: formAction(async (db) => ({ copied: await copyOfTheDay(db) })),
+  token: formAction(async (_, event) => {
+    const { name } = await checkedForm(event, newToken);
+    return { token: door().newToken(name) };
+  }),
+  revoke: formAction(async (_, event) => {
+    door().revokeToken(pathId({ params: await formFields(event) }, 'id', 'token'));
+    return {};
+  }),
+  passphrase: formAction(async (_, event) => {
+    atTheDesk(event);
+    await door().setPassphrase((await checkedForm(event, newPassphrase)).passphrase);
+    return { passphrase_set: true };
+  }),
+  leave: formAction(async (_, event) => {
+    door().signOut(event.cookies.get(SESSION_COOKIE));
+    event.cookies.delete(SESSION_COOKIE, { path: '/', secure: false });
+    return { left: true };
+  })
+};

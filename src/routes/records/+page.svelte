@@ -1,0 +1,246 @@
+<script lang="ts">
+  import { enhance } from '$app/forms';
+  import type { PageProps } from './$types';
+
+  const { data, form }: PageProps = $props();
+
+  const newest = $derived(data.copies[0]);
+  const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
+  const dayText = (day: string) =>
+    new Date(`${day}T12:00:00`).toLocaleDateString('en-GB', {
+      day: 'numeric',
+      month: 'short',
+      year: 'numeric'
+    });
+
+  /** How old a copy is, in whole days. */
+  function age(day: string): string {
+    const days = Math.round((Date.now() - Date.parse(`${day}T12:00:00`)) / 86_400_000);
+    return days <= 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
+  }
+</script>
+
+<svelte:head><title>Records · Brunkel</title></svelte:head>
+
+<h1>Records</h1>
+<p class="lead soft">What is yours: kept, copied, carried away, and let out to nobody else.</p>
+
+<div class="columns">
+  <section aria-labelledby="copies">
+    <h2 id="copies">Copies</h2>
+    {#if data.failure}<p class="wrong" role="alert">The last copy failed: {data.failure}</p>{/if}
+    {#if newest}
+      <p class="newest">Copied <strong>{age(newest.day)}</strong></p>
+    {:else}
+      <p>No copy yet: the first is made a few seconds after the start.</p>
+    {/if}
+    <p class="small soft">
+      One a day while Brunkel runs; of the last 7 days, 8 weeks and 12 months the latest is kept{#if data.folder},
+        in
+        <code>{data.folder}/copies</code>{/if}.
+    </p>
+    <p class="row">
+      <a class="act" href="/api/v1/records/backup" download>Back up to a file</a>
+      {#if !newest || age(newest.day) !== 'today'}
+        <span
+          ><form method="POST" action="?/copy" use:enhance>
+            <button class="quiet" type="submit">Copy today now</button>
+          </form></span
+        >
+      {/if}
+    </p>
+    {#if data.copies.length > 0}
+      <details>
+        <summary>{data.copies.length} {data.copies.length === 1 ? 'copy' : 'copies'}</summary>
+        <ul class="list small">
+          {#each data.copies as { day, bytes } (day)}<li>{dayText(day)}, {megabytes(bytes)}</li>{/each}
+        </ul>
+      </details>
+    {/if}
+    <p class="small soft">
+      A file comes back with <code>npm run restore FILE</code>, while Brunkel is stopped. What was there
+      before is kept aside.
+    </p>
+  </section>
+
+  <section aria-labelledby="open">
+    <h2 id="open">In open formats</h2>
+    <p>
+      Everything, to read anywhere and to bring back with <code>npm run import FILE</code> into an empty folder.
+    </p>
+    <p><a class="act" href="/api/v1/records/export.jsonl" download>Export everything</a></p>
+    <details>
+      <summary>As tables for a spreadsheet</summary>
+      <ul class="list small">
+        {#each data.tables as table (table)}
+          <li><a href="/api/v1/records/tables/{table}" download>{table.replaceAll('_', ' ')} (CSV)</a></li>
+        {/each}
+      </ul>
+    </details>
+  </section>
+
+  <section aria-labelledby="phone">
+    <h2 id="phone">From the phone</h2>
+    {#if data.qr}
+      <p>In the same network, point its camera at this:</p>
+      <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the server from its own address -->
+      <div class="qr" role="img" aria-label="Code for {data.addresses[0]}">{@html data.qr}</div>
+      <ul class="list">
+        {#each data.addresses as address (address)}<li><a href={address}>{address}</a></li>{/each}
+      </ul>
+      {#if data.guarded}
+        <p class="small soft">
+          It asks for the passphrase once. {data.devices}
+          {data.devices === 1 ? 'device is' : 'devices are'} signed in.
+        </p>
+        {#if !data.desk}
+          <form method="POST" action="?/leave" use:enhance>
+            <button class="quiet" type="submit">Sign this device out</button>
+          </form>
+        {/if}
+      {:else}
+        <p class="wrong">
+          No passphrase is asked for: whoever is in this network can read and change your records.
+        </p>
+      {/if}
+    {:else}
+      <p>Brunkel answers this machine alone. To reach it from the phone, start it with</p>
+      <p><code>HOST=0.0.0.0 npm start</code></p>
+      <p class="small soft">
+        It prints the addresses and a code for the camera, and asks for a passphrase from there.
+      </p>
+    {/if}
+    {#if data.desk}
+      <form method="POST" action="?/passphrase" use:enhance class="ask">
+        <label class="label" for="passphrase"
+          >{data.has_passphrase ? 'Another passphrase' : 'A passphrase'}</label
+        >
+        <input
+          class="input"
+          id="passphrase"
+          name="passphrase"
+          type="password"
+          autocomplete="new-password"
+          minlength="8"
+          required
+        />
+        <button class="quiet" type="submit">{data.has_passphrase ? 'Change it' : 'Set it'}</button>
+        {#if form && 'passphrase_set' in form}
+          <p class="small" role="status">It is set. Devices that were signed in have to give it anew.</p>
+        {/if}
+      </form>
+    {/if}
+  </section>
+
+  <section aria-labelledby="devices">
+    <h2 id="devices">Devices and scripts</h2>
+    <p class="small soft">
+      A scale or a script from beyond this machine names its token as <code>Authorization: Bearer …</code>
+    </p>
+    {#if form && 'token' in form && form.token}
+      <p class="shown" role="status">
+        The token of {form.token.name}, shown this once:<br /><code>{form.token.token}</code>
+      </p>
+    {/if}
+    {#if data.tokens.length > 0}
+      <ul class="list">
+        {#each data.tokens as token (token.id)}
+          <li class="token">
+            <span
+              >{token.name}
+              <span class="small soft">since {dayText(token.created_at.slice(0, 10))}</span></span
+            >
+            <form method="POST" action="?/revoke" use:enhance>
+              <input type="hidden" name="id" value={token.id} />
+              <button class="quiet" type="submit" aria-label="Revoke {token.name}">Revoke</button>
+            </form>
+          </li>
+        {/each}
+      </ul>
+    {/if}
+    <form method="POST" action="?/token" use:enhance class="ask">
+      <label class="label" for="token">A new token for</label>
+      <input
+        class="input"
+        id="token"
+        name="name"
+        maxlength="80"
+        required
+        placeholder="moisture probe in the shed"
+      />
+      <button class="quiet" type="submit">Make a token</button>
+    </form>
+  </section>
+</div>
+{#if form && 'message' in form}<p class="wrong" role="alert">{form.message}</p>{/if}
+
+<style>
+  .lead {
+    margin-top: 0.25rem;
+  }
+  .columns {
+    display: grid;
+    gap: 2.25rem 3rem;
+    margin-top: 1.5rem;
+  }
+  section {
+    display: grid;
+    gap: 0.75rem;
+    align-content: start;
+    padding-top: 0.9rem;
+    border-top: 2px solid var(--ink);
+    min-width: 0;
+  }
+  .newest {
+    font-size: 1.25rem;
+  }
+  .ask {
+    display: grid;
+    gap: 0.5rem;
+    max-width: 22rem;
+    margin-top: 0.5rem;
+  }
+  .input {
+    min-height: 3rem;
+  }
+  .list {
+    display: grid;
+    gap: 0.35rem;
+    margin-top: 0.5rem;
+  }
+  .list a {
+    display: inline-flex;
+    align-items: center;
+    min-height: 2.75rem;
+    overflow-wrap: anywhere;
+  }
+  summary {
+    min-height: 2.75rem;
+    align-content: center;
+    cursor: pointer;
+  }
+  .token {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 1rem;
+  }
+  .qr {
+    width: 11rem;
+    background: #fff;
+  }
+  .shown,
+  code {
+    overflow-wrap: anywhere;
+  }
+  .shown {
+    padding: 0.75rem;
+    background: var(--paper);
+    border: 1px solid var(--edge);
+  }
+  @media (min-width: 62rem) {
+    .columns {
+      grid-template-columns: 1fr 1fr;
+    }
+  }
+</style>
