@@ -6,6 +6,7 @@
   import { onMount } from 'svelte';
   import { page } from '$app/state';
   import Rail from '$lib/ui/frame/Rail.svelte';
+  import OutboxStrip from '$lib/ui/outbox/OutboxStrip.svelte';
   import Toasts from '$lib/ui/frame/Toasts.svelte';
 
   const { children } = $props();
@@ -21,7 +22,10 @@
 <a class="skip" href="#content">To the page</a>
 <div class="frame" class:bare>
   {#if !bare}<Rail />{/if}
-  <main id="content" tabindex="-1">{@render children()}</main>
+  <main id="content" tabindex="-1">
+    {#if !bare}<OutboxStrip />{/if}
+    {@render children()}
+  </main>
 </div>
 <Toasts />
 

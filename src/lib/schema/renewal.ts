@@ -12,6 +12,7 @@ import {
   percent,
   shape,
   text,
+  whole,
   windowOf,
   yesNo
 } from './fields';
@@ -37,6 +38,9 @@ export const renewalRequest = shape({
 export const renewalDone = shape({
   at: pastTime().required(REQUIRED),
   zone: text(64).optional(),
+  /** The version of the heap that its amounts were worked out from: 409 when it has changed since. */
+  expected_heap_version: whole(1, Number.MAX_SAFE_INTEGER).optional(),
+  member: id().optional(),
   discard_kg: kgOrNone().required(REQUIRED),
   additions: additions(0)
 })

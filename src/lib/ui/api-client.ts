@@ -1,3 +1,4 @@
+import { v4 as uuid } from 'uuid';
 import type { FieldError } from '$lib/schema/validate';
 
 /** What was likely meant, where a digit slipped. */
@@ -20,26 +21,33 @@ export class ApiProblem extends Error {
   }
 }
 
+type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
+
+/** One call of /api/v1; a creation gets a key of its own (see `send`). */
+export function api<T>(method: Method, path: string, body?: unknown): Promise<T> {
+  return send(method, path, body, method === 'POST' ? uuid() : undefined);
+}
+
+/** Nobody waits longer for an answer: then it counts as not reached, ms. */
+const PATIENCE_MS = 20_000;
+
 /**
  * One call of /api/v1.
  *
  * @param path below /api/v1, with its leading slash
+ * @param key of a creation: however often it is sent with the same key, it is carried out once
  * @throws ApiProblem for every answer but a 2xx, and when there is no answer (status 0)
  */
-export async function api<T>(
-  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE',
-  path: string,
-  body?: unknown
-): Promise<T> {
+export async function send<T>(method: Method, path: string, body?: unknown, key?: string): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api/v1${path}`, {
       method,
       headers: {
         ...(body !== undefined && { 'content-type': 'application/json' }),
-        // A retry after a lost answer must not log the same thing twice.
-        ...(method === 'POST' && { 'idempotency-key': crypto.randomUUID() })
+        ...(key && { 'idempotency-key': key })
       },
+      signal: AbortSignal.timeout(PATIENCE_MS),
       ...(body !== undefined && { body: JSON.stringify(body) })
     });
   } catch {
@@ -49,7 +57,7 @@ export async function api<T>(
     );
   }
   if (response.status === 204) return undefined as T;
-  const answer = (await response.json()) as T & {
+  const answer = ((await response.json().catch(() => ({}))) ?? {}) as T & {
     detail?: string;
     errors?: FieldError[];
     question?: AskedAbout;

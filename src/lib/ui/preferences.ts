@@ -15,3 +15,9 @@ export async function prefer(change: Partial<Preferences>): Promise<void> {
   document.documentElement.dataset.mode = next.mode;
   await invalidateAll();
 }
+
+/** Keeps who works at this device; null: nobody is named. */
+export async function workingHere(member: number | null): Promise<void> {
+  document.cookie = `member=${member ?? ''}; path=/; max-age=${member === null ? 0 : A_YEAR_S}; samesite=lax`;
+  await invalidateAll();
+}

@@ -1,20 +1,28 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import { newMember } from '$lib/schema/session';
-  import { api } from '$lib/ui/api-client';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
+  import SelectField from '$lib/ui/field/SelectField.svelte';
+  import { workingHere } from '$lib/ui/preferences';
   import TextField from '$lib/ui/field/TextField.svelte';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import MemberHand from '$lib/ui/member/MemberHand.svelte';
 
   const { data } = $props();
   const form = new RecordForm();
   let name = $state('');
 
+  form.keep(
+    'member:new',
+    () => ({ name }),
+    (kept) => ({ name } = kept)
+  );
+
   async function add(event: SubmitEvent) {
     event.preventDefault();
     const added = await form.submit(newMember, { name: name.trim() }, (sent) =>
-      api('POST', '/members', sent)
+      outbox.post('/members', sent, `${sent.name}, a new member`)
     );
     if (added === undefined) return;
     name = '';
@@ -34,6 +42,18 @@
   {#if data.members.length === 0}
     <p class="soft">Nobody is named yet. Name who squeezes, and choose the name on the squeeze’s page.</p>
   {:else}
+    <div class="here">
+      <SelectField
+        label="Who works at this device?"
+        value={String(data.member ?? '')}
+        onchange={(chosen) => workingHere(chosen === '' ? null : Number(chosen))}
+        options={[
+          { value: '', name: 'Nobody named' },
+          ...data.members.map(({ id, name: of }) => ({ value: String(id), name: of }))
+        ]}
+        hint="What is logged here bears this name."
+      />
+    </div>
     <ul class="ruled">
       {#each data.members as member (member.id)}
         <li><MemberHand {member} /></li>
@@ -48,6 +68,9 @@
 </div>
 
 <style>
+  .here {
+    max-width: 20rem;
+  }
   .about {
     max-width: 44rem;
   }

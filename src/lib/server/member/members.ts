@@ -48,6 +48,17 @@ export async function memberNames(db: Database): Promise<{ id: number; name: str
   });
 }
 
+/** The same input, by whoever works at the device unless it names somebody; one who is not there is nobody. */
+export async function byWhoWorksHere<I extends { member?: number | undefined }>(
+  db: Database,
+  at_device: number | null,
+  input: I
+): Promise<I> {
+  if (at_device === null || input.member !== undefined) return input;
+  const there = await db.tables.members.count({ where: { id: at_device, removed_at: null } });
+  return there ? { ...input, member: at_device } : input;
+}
+
 export async function readMember(db: Database, id: number): Promise<MemberRecord> {
   return memberRecord(db, await memberRow(db, id));
 }

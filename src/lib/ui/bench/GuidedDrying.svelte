@@ -89,6 +89,13 @@
   );
   const sample = $derived(pan !== undefined && wet !== undefined ? (wet - pan) * 1000 : null);
 
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `drying:${subject.collection}`,
+    () => ({ method, step, places, panText, pan, wetText, wet, weighings }),
+    (kept) => ({ method, step, places, panText, pan, wetText, wet, weighings } = kept)
+  );
+
   async function log() {
     const words = `Moisture of ${subject.name}: ${((result?.wet_basis ?? 0) * 100).toFixed(1)} %.`;
     const logged = await form.submit(heapTests.moisture, body, (sent) =>

@@ -10,10 +10,11 @@
   import { logRecord } from '$lib/ui/ledger/log-entry';
   import Ticket from '$lib/ui/temper/Ticket.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
-  import { rememberHand, rememberedHand, type Member } from './member';
+  import { page } from '$app/state';
   import type { TestSubject } from './subject';
 
-  const { subject, members = [] }: { subject: TestSubject; members?: readonly Member[] } = $props();
+  const { subject }: { subject: TestSubject } = $props();
+  const members = $derived(page.data.members);
   const form = new RecordForm();
 
   const GRADE_TELLS = {
@@ -25,8 +26,7 @@
   } as const;
 
   /** Whose hand squeezes: each has a bias of its own. */
-  // svelte-ignore state_referenced_locally
-  let hand = $state(rememberedHand(members));
+  let hand = $state(String(page.data.member ?? ''));
 
   let holds = $state<'yes' | 'no' | null>(null);
   let shrinks = $state<'yes' | 'no' | null>(null);
@@ -43,8 +43,14 @@
   const asked = $derived([holds, shrinks, breaks, palm, prints].filter((each) => each !== null).length);
   const lifeless = $derived(answer !== null && !answer.tells_water && subject.system === 'water');
 
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `squeeze:${subject.collection}`,
+    () => ({ holds, shrinks, breaks, palm, prints }),
+    (kept) => ({ holds, shrinks, breaks, palm, prints } = kept)
+  );
+
   async function log() {
-    rememberHand(hand);
     if (!reading || !answer) return;
     const body = {
       kind: 'squeeze',

@@ -90,12 +90,22 @@
     } as unknown as HeapTest;
   }
 
+  /** Readings that are logged already, from the first: one that was refused after them does not log them again. */
+  let logged = $state(0);
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `${guide.kind}:${subject.collection}`,
+    () => ({ attempts, sieve, dye, logged }),
+    (kept) => ({ attempts, sieve, dye, logged } = kept)
+  );
+
   async function log() {
     const sent = bodies.filter((_, i) => figures[i] !== null);
     for (const [i, body] of sent.entries()) {
+      if (i < logged) continue;
       const words = `${guide.name}: ${shown(done[i]!)} ${guide.figure.unit}`.trim();
-      const logged = await form.submit(schema, body, (sent) => logRecord(subject.collection, sent, words));
-      if (!logged) return;
+      if (!(await form.submit(schema, body, (sent) => logRecord(subject.collection, sent, words)))) return;
+      logged = i + 1;
     }
     if (sent.length > 0) await goto(subject.home);
   }
@@ -129,7 +139,7 @@
     {:else}
       {#each attempts as attempt, i (i)}
         <fieldset class="attempt">
-          {#if attempts.length > 1}<legend>Reading {i + 1}</legend>{/if}
+          {#if attempts.length > 1}<legend>Reading {i + 1}{i < logged ? ', logged' : ''}</legend>{/if}
           <div class="pair">
             {#each guide.fields as field (field.name)}
               <QuantityField

@@ -30,6 +30,13 @@
   let text = $state(editableMass(proposed_kg, 'small', units()));
   let kg = $state<number | undefined>(proposed_kg);
 
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `ladder:${heap_id}`,
+    () => ({ text, kg }),
+    (kept) => ({ text, kg } = kept)
+  );
+
   /** The rung that is worked on; a splash is the way from one to the next. */
   const working = $derived(climb.next === 'done' ? -1 : climb.rungs.length);
   const places = $derived(Array.from({ length: Math.max(RUNGS, climb.rungs.length) }, (_, i) => i));

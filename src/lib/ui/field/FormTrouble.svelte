@@ -2,6 +2,8 @@
   /** What went wrong with a form as a whole; a likely slip is asked about, and settled with one tap. */
   import { invalidateAll } from '$app/navigation';
   import { massText } from '$core/quantity/display';
+  import Restored from '$lib/ui/draft/Restored.svelte';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
   import type { RecordForm } from './record-form.svelte';
 
@@ -23,6 +25,12 @@
   }
 </script>
 
+{#if form.draft}<Restored draft={form.draft} />{/if}
+{#if form.busy && outbox.unreachable}
+  <p class="small" role="status">
+    <strong>No connection.</strong> It waits in the outbox and goes once Brunkel is back; nothing more to do here.
+  </p>
+{/if}
 {#if form.question}
   {@const { path, likely_kg } = form.question}
   <div class="asked card preset-outlined-warning-500 p-4" role="alert">

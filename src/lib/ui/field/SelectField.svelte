@@ -16,7 +16,7 @@
     error?: string | undefined;
     hint?: string;
     optional?: boolean;
-    onchange?: () => void;
+    onchange?: (value: string) => void;
   }
   let { label, options, value = $bindable(''), error, hint, optional = false, onchange }: Props = $props();
   const groups = $derived([...new Set(options.map((option) => option.group ?? ''))]);
@@ -28,7 +28,7 @@
       {id}
       class="select choose"
       bind:value
-      {onchange}
+      onchange={(event) => onchange?.(event.currentTarget.value)}
       aria-describedby={describedBy}
       aria-invalid={error !== undefined}
     >

@@ -1,6 +1,7 @@
 import type { AnySchema } from 'yup';
 import { check, type FieldError } from '$lib/schema/validate';
 import { ApiProblem, type AskedAbout } from '../api-client';
+import { KeptDraft } from '../draft/kept-draft.svelte';
 
 /**
  * The state of one form: what is wrong with it, by field, and whether it is on its way. It checks with the
@@ -13,9 +14,23 @@ export class RecordForm {
   /** Likely a slip: it is taken once somebody says that it is right. */
   question = $state<AskedAbout | null>(null);
   busy = $state(false);
+  /** What is typed, kept on the device until it is taken. */
+  draft: KeptDraft<never> | null = null;
   /** The record has changed since this form was filled in: what it wants now is to be read anew. */
   outdated = $state(false);
   private again: (() => Promise<unknown>) | null = null;
+
+  /**
+   * Keeps what is typed on the device until it is taken or thrown away. Call it while the form is set up.
+   *
+   * @param name of the form and of what it is about
+   * @param read what is typed now
+   * @param write puts it back
+   * @param stamp what it is filled in for (a version, say): a draft for another one is let go
+   */
+  keep<T>(name: string, read: () => T, write: (value: T) => void, stamp: string | number = ''): void {
+    this.draft = new KeptDraft(name, read, write, String(stamp)) as unknown as KeptDraft<never>;
+  }
 
   errorOf(path: string): string | undefined {
     const message = this.errors.find((error) => error.path === path)?.message;
@@ -42,9 +57,12 @@ export class RecordForm {
     this.errors = checked.ok ? [] : checked.errors;
     if (!checked.ok || this.busy) return undefined;
     this.busy = true;
+    // On its way it lies in the outbox, which outlives the page; refused, it is a draft again.
+    this.draft?.handOver();
     try {
       return await send(body);
     } catch (thrown) {
+      this.draft?.takeBack();
       if (!(thrown instanceof ApiProblem)) throw thrown;
       this.errors = thrown.errors;
       this.message = thrown.message;

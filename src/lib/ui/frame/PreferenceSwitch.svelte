@@ -10,6 +10,12 @@
 </script>
 
 <div class="switches">
+  {#if page.data.members.length > 0}
+    {@const here = page.data.members.find(({ id }) => id === page.data.member)}
+    <a class="who" href="/hands" aria-label={here ? `${here.name} works at this device` : 'Who works here?'}
+      >{here?.name ?? 'Who?'}</a
+    >
+  {/if}
   <button
     type="button"
     onclick={() => prefer({ units: preferences.units === 'metric' ? 'us' : 'metric' })}
@@ -34,7 +40,19 @@
 <style>
   .switches {
     display: flex;
+    flex-wrap: wrap;
     gap: 0.25rem;
+  }
+  .who {
+    display: inline-flex;
+    align-items: center;
+    min-height: 3rem;
+    max-width: 7rem;
+    padding-inline: 0.25rem;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+    color: var(--rail-ink);
   }
   button {
     min-width: 3rem;

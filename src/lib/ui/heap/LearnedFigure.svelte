@@ -58,6 +58,13 @@
   const top = $derived(1.25 * Math.max(figure.range[1], figure.handbook, figure.value));
   const at = (value: number) => `${Math.min(100, Math.max(0, (100 * value) / top))}%`;
 
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `learned:${heap_id}:${figure.of}`,
+    () => ({ held }),
+    (kept) => ({ held } = kept)
+  );
+
   async function teach(value: number | undefined, said: string) {
     const body = present({
       kind: 'learning',

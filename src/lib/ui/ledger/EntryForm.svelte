@@ -38,6 +38,15 @@
   let draft = $state(entryDraft(kind, old, units()));
   const shown_at = draft.at;
 
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `entry:${heap_id}:${kind}:${old?.id ?? 'new'}`,
+    // Left as it stood the time means the moment of writing, whenever that is.
+    () => ({ ...draft, at: draft.at === shown_at ? null : draft.at }),
+    (kept) => (draft = { ...kept, at: kept.at ?? shown_at }),
+    old?.version
+  );
+
   const known = $derived<Known>({
     value: (name) => valueIn(draft, name),
     density_kg_l: learned?.density_kg_l ?? null,

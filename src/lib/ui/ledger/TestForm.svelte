@@ -79,6 +79,14 @@
     return { holds: holds === 'yes', shrinks: shrinks === 'yes', breaks, palm, prints };
   }
 
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `test:${heap_id}:${existing.id}`,
+    () => ({ weights, answers, attempt, dye, sieve, reason }),
+    (kept) => ({ weights, answers, attempt, dye, sieve, reason } = kept),
+    existing.version
+  );
+
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const excluded_reason = reason.trim() === '' ? undefined : reason.trim();

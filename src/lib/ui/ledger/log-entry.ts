@@ -1,6 +1,7 @@
 import { invalidateAll } from '$app/navigation';
 import { api, ApiProblem } from '../api-client';
 import { told, warned } from '../frame/toaster';
+import { outbox } from '../outbox/outbox.svelte';
 
 export interface LoggedEntry extends Record<string, unknown> {
   id: number;
@@ -15,7 +16,8 @@ export interface LoggedEntry extends Record<string, unknown> {
  * @throws ApiProblem when it is refused; nothing is stored then
  */
 export async function logRecord(collection: string, body: object, words: string): Promise<LoggedEntry> {
-  const record = await api<LoggedEntry>('POST', collection, body);
+  const record = await outbox.post<LoggedEntry>(collection, body, words);
+  wrote();
   told(words, () => strike(`${collection}/${record.id}`));
   await invalidateAll();
   return record;
@@ -23,7 +25,12 @@ export async function logRecord(collection: string, body: object, words: string)
 
 /** Writes a renewal that was carried out, which is one act: its undo strikes out all that it came to. */
 export async function logRenewal(heap_id: number, body: object, words: string): Promise<LoggedEntry[]> {
-  const { entries } = await api<{ entries: LoggedEntry[] }>('POST', `/heaps/${heap_id}/renewal/done`, body);
+  const { entries } = await outbox.post<{ entries: LoggedEntry[] }>(
+    `/heaps/${heap_id}/renewal/done`,
+    body,
+    words
+  );
+  wrote();
   told(words, () => strike(`/heaps/${heap_id}/entries/${entries.at(-1)!.id}`));
   await invalidateAll();
   return entries;
@@ -66,9 +73,15 @@ export async function confirmReading(heap_id: number, id: number): Promise<void>
   });
 }
 
+/** When this page last wrote something itself, ms: what is heard of just after is no news to it. */
+let last_wrote = -Infinity;
+const wrote = () => void (last_wrote = Date.now());
+export const wroteJustNow = (): boolean => Date.now() - last_wrote < 4000;
+
 /** Runs an action that has no form to show its refusal in. */
 async function trying(action: () => Promise<void>): Promise<void> {
   try {
+    wrote();
     await action();
   } catch (thrown) {
     if (!(thrown instanceof ApiProblem)) throw thrown;

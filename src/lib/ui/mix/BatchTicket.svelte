@@ -44,6 +44,13 @@
       ])
     );
   }
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `weighed-in:${heap.id}`,
+    () => ({ wentIn, adjusting }),
+    (kept) => ({ wentIn, adjusting } = kept)
+  );
+
   const refusedAt = (i: number) => form.errorOf(`additions[${i}].kg`);
 
   const home = () => goto(`/heaps/${heap.id}`);

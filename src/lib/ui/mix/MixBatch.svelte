@@ -7,6 +7,8 @@
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { units } from '$lib/ui/preferences';
+  import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
+  import Restored from '$lib/ui/draft/Restored.svelte';
   import BatchTicket from './BatchTicket.svelte';
   import { answerTo, type LotChoice, type Pick } from './batch-draft';
   import { firstChoices, pickOf, recipeMoisture, recipePicks, type MixHeap } from './recipe-choices';
@@ -40,6 +42,60 @@
   let extraPhs = $state<number | undefined>();
   let moistureText = $state('');
   let moisture = $state<number | undefined>();
+
+  // svelte-ignore state_referenced_locally
+  const draft = new KeptDraft(
+    `recipe:${heap.id}`,
+    () => ({
+      wantedAs,
+      wantedText,
+      wantedKg,
+      sandKey,
+      secondKey,
+      shareText,
+      share,
+      binderKey,
+      phsText,
+      phs,
+      countedAs,
+      oilKey,
+      oilText,
+      oilPhs,
+      activatorKey,
+      activatorText,
+      activatorPhs,
+      extraKey,
+      extraText,
+      extraPhs,
+      moistureText,
+      moisture
+    }),
+    (kept) =>
+      ({
+        wantedAs,
+        wantedText,
+        wantedKg,
+        sandKey,
+        secondKey,
+        shareText,
+        share,
+        binderKey,
+        phsText,
+        phs,
+        countedAs,
+        oilKey,
+        oilText,
+        oilPhs,
+        activatorKey,
+        activatorText,
+        activatorPhs,
+        extraKey,
+        extraText,
+        extraPhs,
+        moistureText,
+        moisture
+      } = kept)
+  );
 
   const additions = $derived([
     { pick: pickOf(picks.binders, binderKey), phs, counted_as: countedAs ?? 'active' },
@@ -87,6 +143,7 @@
   <div class="stack">
     <header>
       <h1>Mix for {heap.name}</h1>
+      <Restored draft={draft as never} />
       <p class="soft small">
         {oil ? 'Oil-bonded' : 'Water-bonded'}, made up from bags. Bought it ready mixed?
         <a href="/heaps/{heap.id}/log?kind=bought">Log that instead</a>

@@ -22,6 +22,7 @@
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
 
   interface Props {
@@ -60,6 +61,55 @@
   let bag = $state<number | undefined>(old?.bag_kg ?? undefined);
   let note = $state(old?.note ?? '');
 
+  form.keep(
+    `lot:${old?.id ?? 'new'}`,
+    () => ({
+      kind,
+      supplier,
+      boughtText,
+      bought,
+      onHandText,
+      onHand,
+      costText,
+      cost,
+      currency,
+      moistureText,
+      moisture,
+      activeText,
+      active,
+      finenessText,
+      fineness,
+      finesText,
+      fines,
+      bagText,
+      bag,
+      note
+    }),
+    (kept) =>
+      ({
+        kind,
+        supplier,
+        boughtText,
+        bought,
+        onHandText,
+        onHand,
+        costText,
+        cost,
+        currency,
+        moistureText,
+        moisture,
+        activeText,
+        active,
+        finenessText,
+        fineness,
+        finesText,
+        fines,
+        bagText,
+        bag,
+        note
+      } = kept)
+  );
+
   /** What the tests of the lot say of a figure, while nothing is typed in its place. */
   function tested(figure: 'moisture' | 'active' | 'fines' | 'fineness'): string | undefined {
     const [value, source, unit] = {
@@ -95,7 +145,7 @@
       note: filled(note, note.trim())
     });
     const done = await form.submit(old ? lotChange : newLot, body, () =>
-      old ? api('PATCH', `/lots/${old.id}`, body) : api('POST', '/lots', body)
+      old ? api('PATCH', `/lots/${old.id}`, body) : outbox.post('/lots', body, `${handbook.name} in stock`)
     );
     if (done) await ondone();
   }

@@ -79,6 +79,14 @@
     await form.submit(entries[body.kind], body, (sent) => logEntry(heap.id, sent, words));
   }
 
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `dose:${heap.id}`,
+    () => ({ ticked, water, waterText, clayKg, clayText }),
+    (kept) => ({ ticked, water, waterText, clayKg, clayText } = kept),
+    now.heap_version
+  );
+
   const missing = $derived(dose.missing[0]);
   /** Nobody has looked at this sand, or the looks disagree: that comes before any water. */
   const looking = $derived.by(() => {

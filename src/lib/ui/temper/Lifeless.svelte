@@ -23,6 +23,14 @@
   let kg = $state<number | undefined>(wanted_kg);
   // svelte-ignore state_referenced_locally
   let text = $state(editableMass(wanted_kg, 'small', units()));
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `lifeless:${heap.id}`,
+    () => ({ kg, text }),
+    (kept) => ({ kg, text } = kept),
+    now.heap_version
+  );
+
   const missing = $derived(dose.missing[0]);
 
   async function done() {

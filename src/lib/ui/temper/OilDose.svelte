@@ -25,6 +25,14 @@
   // svelte-ignore state_referenced_locally
   let clayText = $state(editableMass(dose.binder_kg, 'small', units()));
 
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `oil-dose:${heap.id}`,
+    () => ({ oilKg, oilText, clayKg, clayText }),
+    (kept) => ({ oilKg, oilText, clayKg, clayText } = kept),
+    now.heap_version
+  );
+
   const parts = $derived([
     ...(dose.oil_kg > 0
       ? [{ ingredient: dose.lots.oil?.kind ?? 'light-oil', lot: dose.lots.oil, kg: oilKg, text: oilText }]
@@ -46,6 +54,7 @@
       kind: 'mixed' as const,
       at: new Date().toISOString(),
       zone: zone(),
+      expected_heap_version: now.heap_version,
       typed: { additions: parts.map((part) => part.text) },
       additions: parts.map(({ ingredient, lot, kg }) => present({ ingredient, kg, lot_id: lot?.id }))
     };

@@ -33,6 +33,14 @@
   // svelte-ignore state_referenced_locally
   let clayText = $state(editableMass(mix?.binder_kg ?? 0, 'small', units()));
 
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `too-wet:${heap.id}`,
+    () => ({ way, lost, lostText, sandKg, sandText, clayKg, clayText }),
+    (kept) => ({ way, lost, lostText, sandKg, sandText, clayKg, clayText } = kept),
+    now.heap_version
+  );
+
   const sandShort = $derived(mix ? Math.max(0, mix.sand_kg - (dose.lots.sand?.on_hand_kg ?? 0)) : 0);
   const clayShort = $derived(mix ? Math.max(0, mix.binder_kg - (dose.lots.binder?.on_hand_kg ?? 0)) : 0);
   const short = $derived(

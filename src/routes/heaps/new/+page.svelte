@@ -2,7 +2,6 @@
   import { goto } from '$app/navigation';
   import { BINDER_NAMES, HEAP_BINDERS, TARGETS, type HeapBinder } from '$core/reference/targets';
   import { newHeap } from '$lib/schema/heap';
-  import { api } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
@@ -10,6 +9,7 @@
   import TextField from '$lib/ui/field/TextField.svelte';
   import ContainerFields from '$lib/ui/heap/ContainerFields.svelte';
   import { containerBody, containerDraft } from '$lib/ui/heap/container-draft';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
 
   const form = new RecordForm();
@@ -17,6 +17,12 @@
   let binder = $state<string>('sodium-bentonite');
   let container = $state(containerDraft(undefined, units()));
   let start = $state<'mix' | 'bought' | null>('mix');
+
+  form.keep(
+    'heap:new',
+    () => ({ name, binder, container, start }),
+    (kept) => ({ name, binder, container, start } = kept)
+  );
 
   const targets = $derived(TARGETS[binder as HeapBinder]);
   const percent = (window: { min: number; max: number }) =>
@@ -32,7 +38,9 @@
       zone: zone(),
       container: containerBody(container)
     };
-    const heap = await form.submit(newHeap, body, () => api<{ id: number }>('POST', '/heaps', body));
+    const heap = await form.submit(newHeap, body, () =>
+      outbox.post<{ id: number }>('/heaps', body, `${body.name}, a new heap`)
+    );
     if (heap) await goto(start === 'bought' ? `/heaps/${heap.id}/log?kind=bought` : `/heaps/${heap.id}/mix`);
   }
 </script>

@@ -88,6 +88,15 @@
   let least = $state<'cost' | 'material' | null>('cost');
   let problem = $state<string | null>(null);
   const form = new RecordForm();
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `renew:${data.heap.id}`,
+    () => ({ windows, whole_bags, hold_fineness, fineness, least }),
+    (kept) => {
+      ({ windows, whole_bags, hold_fineness, fineness, least } = kept);
+      void solve();
+    }
+  );
   let asked = 0;
 
   function tenth(value: number) {
@@ -147,7 +156,13 @@
         lot_id: 'lot_id' in each ? each.lot_id : undefined
       })
     );
-    const body = { at: new Date().toISOString(), zone: zone(), discard_kg, additions };
+    const body = {
+      at: new Date().toISOString(),
+      zone: zone(),
+      expected_heap_version: now.heap_version,
+      discard_kg,
+      additions
+    };
     const done = await form.submit(renewalDone, body, (sent) =>
       logRenewal(heap.id, sent, `${heap.name} is renewed.`)
     );

@@ -50,6 +50,13 @@
   const SCALES = [...new Set([0.1, 1, 2, 5, old.scale_g])].sort((a, b) => a - b);
   let scale = $state<string | null>(String(old.scale_g));
 
+  form.keep(
+    `heap:${old.id}`,
+    () => ({ name, container, windows, scale }),
+    (kept) => ({ name, container, windows, scale } = kept),
+    old.version
+  );
+
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const targets = present({

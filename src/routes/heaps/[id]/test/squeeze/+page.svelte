@@ -6,4 +6,4 @@
 
 <svelte:head><title>Squeeze · {data.heap.name} · Brunkel</title></svelte:head>
 
-<GuidedSqueeze subject={data.subject} members={data.members} />
+<GuidedSqueeze subject={data.subject} />

@@ -1,3 +1,4 @@
+import { byWhoWorksHere } from '$lib/server/member/members';
 import { ledgerPage } from '$lib/schema/query';
 import { pageOf, ref } from '$lib/server/http/answer-schemas';
 import { entries } from '$lib/schema/entry';
@@ -18,5 +19,6 @@ export const GET = read(
 
 export const POST = create(
   { summary: 'A new entry', body: byKind(entries), answer: ref('Entry') },
-  (db, entry, event) => appendEntry(db, pathId(event, 'id', 'heap'), entry)
+  async (db, entry, event) =>
+    appendEntry(db, pathId(event, 'id', 'heap'), await byWhoWorksHere(db, event.locals.member, entry))
 );

@@ -1,3 +1,4 @@
+import { byWhoWorksHere } from '$lib/server/member/members';
 import { ledgerPage } from '$lib/schema/query';
 import { pageOf, ref } from '$lib/server/http/answer-schemas';
 import { heapTests } from '$lib/schema/heap-test';
@@ -21,5 +22,6 @@ export const GET = read(
 
 export const POST = create(
   { summary: 'A new test', body: byKind(heapTests), answer: ref('Test') },
-  (db, test, event) => appendTest(db, pathId(event, 'id', 'heap'), test)
+  async (db, test, event) =>
+    appendTest(db, pathId(event, 'id', 'heap'), await byWhoWorksHere(db, event.locals.member, test))
 );

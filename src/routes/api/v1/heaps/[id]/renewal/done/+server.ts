@@ -1,3 +1,4 @@
+import { byWhoWorksHere } from '$lib/server/member/members';
 import { renewalDone } from '$lib/schema/renewal';
 import { logRenewal } from '$lib/server/heap/renewal-done';
 import { create, pathId } from '$lib/server/http/endpoint';
@@ -8,5 +9,6 @@ export const POST = create(
     body: renewalDone,
     place: ({ id }, event) => `/api/v1/heaps/${event.params.id}/entries/${id}`
   },
-  (db, done, event) => logRenewal(db, pathId(event, 'id', 'heap'), done)
+  async (db, done, event) =>
+    logRenewal(db, pathId(event, 'id', 'heap'), await byWhoWorksHere(db, event.locals.member, done))
 );

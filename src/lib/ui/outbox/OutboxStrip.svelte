@@ -1,0 +1,90 @@
+<script lang="ts">
+  /** What waits to be sent, where everybody sees it; nothing while nothing waits. */
+  import { onMount } from 'svelte';
+  import { invalidateAll } from '$app/navigation';
+  import { told } from '$lib/ui/frame/toaster';
+  import { shortTime } from '$lib/ui/ledger/entry-words';
+  import { strike } from '$lib/ui/ledger/log-entry';
+  import { outbox } from './outbox.svelte';
+
+  /** A moment on the way is no news. */
+  const NEWS_AFTER_MS = 1500;
+  let now = $state(Date.now());
+  const shown = $derived(
+    outbox.items.filter(({ refused, put_in_at }) => refused || now - Date.parse(put_in_at) > NEWS_AFTER_MS)
+  );
+  const waiting = $derived(shown.filter(({ refused }) => !refused));
+
+  onMount(() => {
+    const sleep = outbox.wake((item, record) => {
+      const id = (record as { id?: number } | null)?.id;
+      told(`Sent: ${item.words}`, id === undefined ? undefined : () => strike(`${item.path}/${id}`));
+      void invalidateAll();
+    });
+    const clock = setInterval(() => (now = Date.now()), 500);
+    return () => {
+      clearInterval(clock);
+      sleep();
+    };
+  });
+</script>
+
+{#if shown.length > 0}
+  <section class="outbox small" aria-label="Outbox">
+    {#if waiting.length > 0}
+      <p role="status">
+        <strong
+          >{waiting.length === 1 ? 'One entry waits' : `${waiting.length} entries wait`} in the outbox.</strong
+        >
+        {outbox.trouble ??
+          (outbox.unreachable
+            ? 'Brunkel cannot be reached; they go, in order, once it is back.'
+            : 'On their way.')}
+      </p>
+    {/if}
+    <ul>
+      {#each shown as item (item.key)}
+        <li>
+          <span>
+            {item.words} <span class="soft">({shortTime(item.put_in_at)})</span>
+            {#if item.refused}<span class="wrong" role="alert">{item.refused.message}</span>{/if}
+          </span>
+          <span class="row">
+            {#if item.refused && item.refused.status !== 404}
+              <button class="quiet" type="button" onclick={() => outbox.sendAnyway(item)}
+                >Send it anyway</button
+              >
+            {/if}
+            <button class="quiet" type="button" onclick={() => outbox.remove(item.key)}>Throw it away</button>
+          </span>
+        </li>
+      {/each}
+    </ul>
+    {#if waiting.length > 0}
+      <button class="quiet" type="button" onclick={() => outbox.flush()}>Try now</button>
+    {/if}
+  </section>
+{/if}
+
+<style>
+  .outbox {
+    display: grid;
+    gap: 0.5rem;
+    margin-bottom: 1.25rem;
+    padding: 0.75rem 1rem;
+    border: 1px dashed var(--ink);
+    border-radius: var(--radius-base);
+    background: var(--paper);
+    justify-items: start;
+  }
+  ul {
+    width: 100%;
+  }
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    justify-content: space-between;
+    gap: 0.25rem 1rem;
+  }
+</style>
