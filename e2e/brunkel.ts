@@ -11,9 +11,19 @@ export interface Brunkel {
   folder: string;
 }
 
-async function serve(folder: string): Promise<{ child: ChildProcess; url: string }> {
+export async function serve(
+  folder: string,
+  settings: Record<string, string> = {}
+): Promise<{ child: ChildProcess; url: string }> {
   const child = fork('scripts/start.mjs', {
-    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', BRUNKEL_DATA: folder, BRUNKEL_PREPARED: '1' },
+    env: {
+      ...process.env,
+      PORT: '0',
+      HOST: '127.0.0.1',
+      BRUNKEL_DATA: folder,
+      BRUNKEL_PREPARED: '1',
+      ...settings
+    },
     silent: true
   });
   let output = '';
@@ -26,7 +36,7 @@ async function serve(folder: string): Promise<{ child: ChildProcess; url: string
   return { child, url: `http://127.0.0.1:${port}` };
 }
 
-async function end(child: ChildProcess): Promise<void> {
+export async function end(child: ChildProcess): Promise<void> {
   if (child.exitCode !== null) return;
   const ended = new Promise((resolve) => child.once('exit', resolve));
   child.kill('SIGTERM');

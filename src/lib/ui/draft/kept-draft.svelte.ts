@@ -8,6 +8,8 @@ interface Kept {
   value: unknown;
 }
 
+const nowIso = () => new Date(Date.now()).toISOString();
+
 /** A draft that nobody came back to for so long is let go, days. */
 const KEPT_DAYS = 30;
 
@@ -66,7 +68,7 @@ export class KeptDraft<T> {
   private keep(now: string): void {
     // What was handed over is not kept twice; once it is changed again it is a draft again.
     if (now === this.fresh || now === this.handedOver) return this.storage.remove(`draft:${this.name}`);
-    const kept: Kept = { saved_at: new Date().toISOString(), stamp: this.stamp, value: JSON.parse(now) };
+    const kept: Kept = { saved_at: nowIso(), stamp: this.stamp, value: JSON.parse(now) };
     this.storage.set(`draft:${this.name}`, kept);
   }
 

@@ -1,0 +1,111 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Door } from '../src/lib/server/access/door';
+import { accessible, end, expect, ready, serve, test } from './brunkel';
+
+/** As a phone sees it: plain http, under a name that is not this machine's own. */
+const NAME = 'shed.test';
+const PASSPHRASE = 'green sand at dawn';
+
+test.use({
+  viewport: { width: 390, height: 844 },
+  launchOptions: async ({ launchOptions }, use) =>
+    use({
+      ...launchOptions,
+      args: [...(launchOptions.args ?? []), `--host-resolver-rules=MAP ${NAME} 127.0.0.1`]
+    })
+});
+
+let folder: string;
+let server: Awaited<ReturnType<typeof serve>>;
+let far: string;
+
+test.beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'brunkel-home-'));
+  await new Door(folder).setPassphrase(PASSPHRASE);
+  server = await serve(folder, { HOST: '0.0.0.0', BRUNKEL_NAMES: NAME });
+  far = `http://${NAME}:${new URL(server.url).port}`;
+});
+test.afterEach(async () => {
+  await end(server.child);
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test('a phone signs in by plain http under another name, and everything can be saved from it', async ({
+  page
+}) => {
+  await page.goto(`${far}/stock`);
+  await expect(page.getByLabel('Passphrase')).toBeVisible();
+  await accessible(page);
+  expect(await page.evaluate(() => isSecureContext)).toBe(false);
+  await page.getByLabel('Passphrase').fill('a wrong one');
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('alert')).toContainText('not the passphrase');
+  // The next guess has to wait a moment; then the right one leads to where one wanted to go.
+  await expect(async () => {
+    await page.getByLabel('Passphrase').fill(PASSPHRASE);
+    await page.getByRole('button', { name: 'Sign in' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Stock' })).toBeVisible({ timeout: 1500 });
+  }).toPass();
+  await ready(page);
+  await page.goto(`${far}/heaps/new`);
+  await ready(page);
+  await page.getByLabel('What do you call it?').fill('Gate heap');
+  await page.getByRole('button', { name: 'Make the heap' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mix for Gate heap');
+  await page.getByRole('button', { name: 'Weighed in' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
+  await page.goto(`${far}/heaps/1/test/squeeze`);
+  await ready(page);
+  for (const answer of ['It holds', 'It gave and packed', 'Crumbles', 'Blurred'])
+    await page.getByText(answer).click();
+  await page.getByText('Clean', { exact: true }).click();
+  await page.getByRole('button', { name: 'Log the squeeze' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
+  await page.goto(`${far}/records`);
+  await expect(page.getByRole('img', { name: /^Code for http/ })).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Sign this device out' }).click();
+  await page.goto(`${far}/`);
+  await expect(page.getByLabel('Passphrase')).toBeVisible();
+});
+
+test('nobody else is let in: no passphrase, a foreign name, a foreign page', async ({ request }) => {
+  const { port } = new URL(server.url);
+  const asked = (headers: Record<string, string>, method = 'GET', path = '/api/v1/heaps') =>
+    request.fetch(`http://127.0.0.1:${port}${path}`, {
+      method,
+      headers,
+      maxRedirects: 0,
+      failOnStatusCode: false
+    });
+  expect((await asked({ host: NAME })).status()).toBe(401);
+  expect((await asked({ host: NAME, authorization: 'Bearer brunkel_guess' })).status()).toBe(401);
+  expect((await asked({ host: 'evil.test' })).status()).toBe(421);
+  const page = await asked({ host: NAME }, 'GET', '/');
+  expect([page.status(), page.headers().location]).toEqual([303, '/sign-in?to=%2F']);
+  for (const origin of ['http://evil.test', 'null'])
+    expect((await asked({ origin }, 'POST', '/api/v1/heaps/1/restore')).status()).toBe(403);
+  expect((await asked({ 'sec-fetch-site': 'cross-site' }, 'POST', '/api/v1/heaps/1/restore')).status()).toBe(
+    403
+  );
+  // A token lets a device in until it is revoked.
+  const made = await request.post(`http://127.0.0.1:${port}/api/v1/tokens`, { data: { name: 'scale' } });
+  const { id, token } = (await made.json()) as { id: number; token: string };
+  const shown = { host: NAME, authorization: `Bearer ${token}` };
+  expect((await asked(shown)).status()).toBe(200);
+  expect((await asked({}, 'DELETE', `/api/v1/tokens/${id}`)).status()).toBe(204);
+  expect((await asked(shown)).status()).toBe(401);
+});
+
+test('pages hold what guards them: nonces, no sniffing, no framing', async ({ request }) => {
+  const response = await request.get(server.url);
+  const headers = response.headers();
+  expect(headers['content-security-policy']).toMatch(/script-src 'self' 'nonce-[^']+'/);
+  expect(headers['content-security-policy']).not.toMatch(/script-src[^;]*unsafe-inline/);
+  expect(headers['content-security-policy']).toContain("frame-ancestors 'none'");
+  expect([headers['x-content-type-options'], headers['x-frame-options']]).toEqual(['nosniff', 'DENY']);
+  const nonce = /'nonce-([^']+)'/.exec(headers['content-security-policy']!)![1]!;
+  for (const script of (await response.text()).match(/<script[^>]*>/g) ?? []) expect(script).toContain(nonce);
+});
