@@ -95,7 +95,7 @@ test('the drying forecast: the simulated station, then typed air, then frost', a
   await expect(water).not.toHaveText(before!);
   await page.getByLabel('Air, °C').fill('900');
   await page.getByRole('button', { name: 'Forecast' }).click();
-  await expect(page.getByRole('alert')).toContainText('must be a number, -30 to 60');
+  await expect(page.getByRole('alert')).toContainText('must be -30 to 60 °C');
 });
 
 test('the temper curve places temper, and is adopted and undone', async ({ page, request }) => {

@@ -32,7 +32,7 @@ export function passGate(event: RequestEvent): void {
   const { headers } = event.request;
   const token = /^Bearer\s+(\S+)$/i.exec(headers.get('authorization') ?? '')?.[1];
   if (door().holdsSession(event.cookies.get(SESSION_COOKIE)) || door().holdsToken(token)) return;
-  if (event.url.pathname.startsWith('/api/') || event.isDataRequest || event.request.method !== 'GET')
+  if (event.url.pathname.startsWith('/api/') || event.request.method !== 'GET')
     throw new Refusal(401, 'Sign in on a page of Brunkel first, or send a token as Authorization: Bearer …');
   redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
 }

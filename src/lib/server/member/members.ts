@@ -33,9 +33,9 @@ export interface HandRecord {
 const now = () => new Date().toISOString();
 const USUAL_SD = Math.hypot(HAND_SD.shared, HAND_SD.single);
 
-export async function listMembers(db: Database): Promise<{ items: MemberRecord[] }> {
+export async function listMembers(db: Database): Promise<{ items: MemberRecord[]; total: number }> {
   const rows = await db.tables.members.findAll({ where: { removed_at: null }, order: ['id'] });
-  return { items: await Promise.all(rows.map((row) => memberRecord(db, row))) };
+  return { items: await Promise.all(rows.map((row) => memberRecord(db, row))), total: rows.length };
 }
 
 /** Who there is, by name. */

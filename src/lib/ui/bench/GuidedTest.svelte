@@ -107,6 +107,7 @@
       if (!(await form.submit(schema, body, (sent) => logRecord(subject.collection, sent, words)))) return;
       logged = i + 1;
     }
+    form.draft?.finish();
     if (sent.length > 0) await goto(subject.home);
   }
 </script>

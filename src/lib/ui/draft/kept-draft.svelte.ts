@@ -24,6 +24,7 @@ export class KeptDraft<T> {
   private readonly fresh: string;
   private awake = $state(false);
   private handedOver = $state<string | null>(null);
+  private finished = false;
 
   /**
    * Call it while a component is set up.
@@ -66,6 +67,7 @@ export class KeptDraft<T> {
   }
 
   private keep(now: string): void {
+    if (this.finished) return;
     // What was handed over is not kept twice; once it is changed again it is a draft again.
     if (now === this.fresh || now === this.handedOver) return this.storage.remove(`draft:${this.name}`);
     const kept: Kept = { saved_at: nowIso(), stamp: this.stamp, value: JSON.parse(now) };
@@ -75,6 +77,12 @@ export class KeptDraft<T> {
   /** Taken, or on its way in the outbox: it needs no keeping here. */
   handOver(): void {
     this.handedOver = JSON.stringify(this.read());
+    this.storage.remove(`draft:${this.name}`);
+  }
+
+  /** All of it is taken: nothing of it is kept any more, whatever still stands in the form. */
+  finish(): void {
+    this.finished = true;
     this.storage.remove(`draft:${this.name}`);
   }
 

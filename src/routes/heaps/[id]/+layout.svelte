@@ -1,5 +1,6 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
+  import { page } from '$app/state';
   import { warned } from '$lib/ui/frame/toaster';
   import { wroteJustNow } from '$lib/ui/ledger/log-entry';
 
@@ -7,8 +8,12 @@
 
   const id = $derived(data.heap.id);
 
+  // Who amends an entry keeps what they typed: when it is sent they are told that it was changed in the meantime.
+  const amending = $derived(page.url.pathname.includes('/entries/'));
+
   // Somebody at another device, or in another tab, may change this heap while it is looked at.
   $effect(() => {
+    if (amending) return;
     const source = new EventSource(`/api/v1/heaps/${id}/changes`);
     source.addEventListener('changed', async (event) => {
       const { version } = JSON.parse((event as MessageEvent<string>).data) as { version: number };

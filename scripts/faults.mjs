@@ -1,0 +1,14 @@
+/** npm run faults: tries to lose records, and to bring the server down; five minutes at most. */
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { ROOT, ensureBuilt, ensureInstalled } from './preflight.mjs';
+
+await ensureInstalled();
+await ensureBuilt();
+const tsx = join(ROOT, 'node_modules/tsx/dist/cli.mjs');
+const { status } = spawnSync(process.execPath, [tsx, join(ROOT, 'faults/run.ts'), ...process.argv.slice(2)], {
+  cwd: ROOT,
+  stdio: 'inherit',
+  timeout: 300_000
+});
+process.exit(status ?? 1);
