@@ -8,7 +8,7 @@ export default {
     // The bench and the end-to-end tests are held to the same types.
     typescript: {
       config: (config) => {
-        config.include.push('../bench/**/*.ts', '../e2e/**/*.ts', '../scripts/**/*.ts');
+        config.include.push('../bench/**/*.ts', '../e2e/**/*.ts', '../faults/**/*.ts', '../scripts/**/*.ts');
       }
     },
     adapter: adapter(),

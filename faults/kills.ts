@@ -60,8 +60,11 @@ export async function inWriting(folder: string, rounds: number, chance: Chance):
         else wrong.push(`${words}: ${status}`);
       }
     };
+    const before = acknowledged.size;
     const writers = [0, 1, 2, 3].map(writer);
-    await pause(150 + 900 * chance());
+    // In the midst of it: after some were acknowledged, at any moment.
+    while (acknowledged.size < before + 20) await pause(20);
+    await pause(700 * chance());
     await ended(server.child, 'SIGKILL');
     killed = true;
     await Promise.all(writers);

@@ -82,7 +82,8 @@ export async function ask(
       // No JSON: its status says enough.
     }
     return { status: response.status, body: parsed, ms: performance.now() - began };
-  } catch {
+  } catch (thrown) {
+    if (process.env.BRUNKEL_LOUD) console.error(thrown);
     return { status: 0, body: {}, ms: performance.now() - began };
   }
 }

@@ -103,18 +103,21 @@ function answer(handler, request, response) {
   response.setHeader('referrer-policy', 'same-origin');
   response.setHeader('cross-origin-resource-policy', 'same-origin');
   request.headers['x-brunkel-protocol'] = 'http';
+  const ended = new Promise((done) => response.once('close', done));
+  underWay.set(response, ended);
+  void ended.then(() => underWay.delete(response));
+  // A body that nobody read would hold up the next request on its connection. Whoever began to read it and stopped
+  // would only pause it again.
+  response.once('finish', () => {
+    if (request.complete) return;
+    request.removeAllListeners('data');
+    request.resume();
+  });
   try {
     decodeURI(request.url.split('?')[0]);
   } catch {
     return void problem(response, 400, 'The address is not readable.');
   }
-  const ended = new Promise((done) => response.once('close', done));
-  underWay.set(response, ended);
-  void ended.then(() => underWay.delete(response));
-  // A body that nobody read would hold up the next request on its connection.
-  response.once('finish', () => {
-    if (!request.readableEnded) request.resume();
-  });
   handler(request, response, () => problem(response, 404, 'Not found.'));
 }
 

@@ -1,4 +1,4 @@
-/** npm test: everything that proves it, from a fresh clone: lint, types, unit tests, end-to-end tests. */
+/** npm test: everything that proves it, from a fresh clone: lint, types, unit tests, faults, end-to-end tests. */
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -39,6 +39,8 @@ run('unit tests', [
   '--outputFile.json=test-results/unit.json'
 ]);
 await ensureBuilt();
+process.env.BRUNKEL_PREPARED = '1';
+run('faults, in short', ['tsx', 'faults/run.ts', '--short']);
 run('end-to-end tests', ['playwright', 'test']);
 
 const read = (name) => JSON.parse(readFileSync(join(results, name), 'utf8'));

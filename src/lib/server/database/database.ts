@@ -52,6 +52,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     retry: { max: 1 },
     transactionType: Transaction.TYPES.IMMEDIATE
   });
+  closeWhatFailed(sequelize);
   try {
     await mustBeOurs(sequelize, file);
     await sequelize.query('PRAGMA journal_mode = WAL');
@@ -101,6 +102,18 @@ export async function openDatabase(folder: string): Promise<Database> {
       await sequelize.close();
     }
   };
+}
+
+/**
+ * A transaction that cannot begin or end leaves its connection in doubt, and Sequelize hands it to a pool to be destroyed.
+ * For SQLite there is no pool: without this each such connection would keep its file handles for good.
+ */
+function closeWhatFailed(sequelize: Sequelize): void {
+  const manager = sequelize.connectionManager as unknown as {
+    destroyConnection(connection: object): Promise<void>;
+    releaseConnection(connection: object): void;
+  };
+  manager.destroyConnection = async (connection) => manager.releaseConnection(connection);
 }
 
 /** The file is for its owner alone; SQLite gives its logs the same rights. */
