@@ -4,6 +4,9 @@
   import { GRADE_NAMES, squeeze, type SqueezeReading } from '$core/bench/squeeze';
   import { heapTests } from '$lib/schema/heap-test';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
+  import { answerName, textName } from '$lib/schema/posted-form';
+  import { onMount } from 'svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
   import SqueezeHand from '$lib/ui/hands/SqueezeHand.svelte';
@@ -16,6 +19,9 @@
   const { subject }: { subject: TestSubject } = $props();
   const members = $derived(page.data.members);
   const form = new RecordForm();
+  /** Asleep it cannot count the answers: the server does, where it is posted before. */
+  let awake = $state(false);
+  onMount(() => (awake = true));
 
   const GRADE_TELLS = {
     1: 'Below 0.7 of the temper, how far it does not say.',
@@ -50,16 +56,18 @@
     (kept) => ({ holds, shrinks, breaks, palm, prints } = kept)
   );
 
-  async function log() {
+  const head = () => ({
+    kind: 'squeeze',
+    at: new Date().toISOString(),
+    zone: zone(),
+    ...subject.marks,
+    ...(hand && { member: Number(hand) })
+  });
+
+  async function log(event: SubmitEvent) {
+    event.preventDefault();
     if (!reading || !answer) return;
-    const body = {
-      kind: 'squeeze',
-      at: new Date().toISOString(),
-      zone: zone(),
-      ...subject.marks,
-      ...(hand && { member: Number(hand) }),
-      ...reading
-    };
+    const body = { ...head(), ...reading };
     const logged = await form.submit(heapTests.squeeze, body, (sent) =>
       logRecord(subject.collection, sent, `Squeeze of ${subject.name}: grade ${answer.grade}.`)
     );
@@ -67,7 +75,14 @@
   }
 </script>
 
-<div class="columns">
+<form
+  class="columns"
+  method="POST"
+  action={subject.collection.startsWith('/heaps') ? `${subject.home}?/write` : undefined}
+  onsubmit={log}
+  novalidate
+>
+  <Posted body={head()} />
   <div class="stack">
     <header>
       <h1>Squeeze {subject.name}</h1>
@@ -97,6 +112,7 @@
         { value: 'no', name: 'It falls apart' }
       ]}
       bind:value={holds}
+      post={answerName('holds')}
     >
       {#snippet picture(value)}<SqueezeHand drawing={value === 'yes' ? 'holds' : 'runs'} />{/snippet}
     </Choice>
@@ -107,6 +123,7 @@
         { value: 'no', name: 'It stayed as big' }
       ]}
       bind:value={shrinks}
+      post={answerName('shrinks')}
     >
       {#snippet picture(value)}<SqueezeHand drawing={value === 'yes' ? 'shrinks' : 'stays'} />{/snippet}
     </Choice>
@@ -119,6 +136,7 @@
         { value: 'bends', name: 'Bends first' }
       ]}
       bind:value={breaks}
+      post={textName('breaks')}
     >
       {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
     </Choice>
@@ -130,6 +148,7 @@
         { value: 'smeared', name: 'Smeared' }
       ]}
       bind:value={palm}
+      post={textName('palm')}
     >
       {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
     </Choice>
@@ -141,6 +160,7 @@
         { value: 'sharp', name: 'Sharp, skin lines show' }
       ]}
       bind:value={prints}
+      post={textName('prints')}
     >
       {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
     </Choice>
@@ -169,12 +189,12 @@
           </p>
         {/if}
       </div>
-      <button class="act" type="button" onclick={log} disabled={!answer || form.busy}>Log the squeeze</button>
+      <button class="act" type="submit" disabled={awake && (!answer || form.busy)}>Log the squeeze</button>
       <FormTrouble {form} />
       <a class="quiet" href={subject.list}>Other tests</a>
     </Ticket>
   </div>
-</div>
+</form>
 
 <style>
   .hand {

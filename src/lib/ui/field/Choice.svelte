@@ -9,8 +9,10 @@
     /** Draws something above the name of a choice. */
     picture?: Snippet<[T]>;
     onchoose?: (value: T) => void;
+    /** The name that it is posted under without a script. */
+    post?: string | undefined;
   }
-  let { legend, options, value = $bindable(null), error, picture, onchoose }: Props = $props();
+  let { legend, options, value = $bindable(null), error, picture, onchoose, post }: Props = $props();
   const name = $props.id();
 </script>
 
@@ -21,7 +23,7 @@
       <label>
         <input
           type="radio"
-          {name}
+          name={post ?? name}
           value={option.value}
           bind:group={value}
           onchange={() => onchoose?.(option.value)}

@@ -4,6 +4,8 @@
   import type { Dimension } from '$core/quantity/unit';
   import { units } from '$lib/ui/preferences';
   import { Droplets, Scale } from '@lucide/svelte';
+  import { quantityName } from '$lib/schema/posted-form';
+  import { onMount } from 'svelte';
   import Field from './Field.svelte';
 
   interface Props {
@@ -23,6 +25,8 @@
     /** Fractions: whether a moisture probe can tell it. */
     probe?: boolean;
     placeholder?: string;
+    /** The field of the record that it is posted as without a script, and how much of its unit one of SI is. */
+    post?: { path: string; factor: number } | undefined;
   }
   let {
     label,
@@ -35,7 +39,8 @@
     optional = false,
     disabled = false,
     probe = false,
-    placeholder
+    placeholder,
+    post
   }: Props = $props();
 
   const bareUnit = $derived.by(() => {
@@ -69,6 +74,12 @@
   const message = $derived(reading && !reading.ok && (left || error) ? reading.message : error);
   const suffix = $derived(/[a-z%"']/i.test(text) ? '' : unit);
 
+  // What was typed before the page was awake was heard by nobody.
+  const drawn = text;
+  onMount(() => {
+    if (text !== drawn) read();
+  });
+
   function read() {
     typedUnit = bareUnit;
     const now = text.trim() === '' ? null : parseQuantity(text, dimension, bareUnit);
@@ -83,6 +94,7 @@
         {id}
         {disabled}
         {placeholder}
+        name={post && quantityName(post.path, dimension, bareUnit, post.factor)}
         type="text"
         inputmode="text"
         autocomplete="off"

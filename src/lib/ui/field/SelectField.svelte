@@ -17,8 +17,19 @@
     hint?: string;
     optional?: boolean;
     onchange?: (value: string) => void;
+    /** The name that it is posted under without a script. */
+    post?: string | undefined;
   }
-  let { label, options, value = $bindable(''), error, hint, optional = false, onchange }: Props = $props();
+  let {
+    label,
+    options,
+    value = $bindable(''),
+    error,
+    hint,
+    optional = false,
+    onchange,
+    post
+  }: Props = $props();
   const groups = $derived([...new Set(options.map((option) => option.group ?? ''))]);
 </script>
 
@@ -26,6 +37,7 @@
   {#snippet control(id, describedBy)}
     <select
       {id}
+      name={post}
       class="select choose"
       bind:value
       onchange={(event) => onchange?.(event.currentTarget.value)}

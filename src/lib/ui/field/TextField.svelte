@@ -11,6 +11,8 @@
     type?: 'text' | 'datetime-local' | 'date';
     maxlength?: number;
     oninput?: () => void;
+    /** The name that it is posted under without a script. */
+    post?: string | undefined;
   }
   let {
     label,
@@ -21,7 +23,8 @@
     lines = 1,
     type = 'text',
     maxlength,
-    oninput
+    oninput,
+    post
   }: Props = $props();
 </script>
 
@@ -30,6 +33,7 @@
     {#if lines > 1}
       <textarea
         {id}
+        name={post}
         rows={lines}
         {maxlength}
         class="plain"
@@ -39,6 +43,7 @@
     {:else}
       <input
         {id}
+        name={post}
         {type}
         {oninput}
         {maxlength}

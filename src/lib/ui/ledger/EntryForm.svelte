@@ -7,6 +7,8 @@
   import { api } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
+  import { answerName, textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
@@ -88,9 +90,16 @@
     else draft.quantities[path] = quantity;
   }
 
+  const bodyNow = () => entryBody(kind, draft, { old, shown_at, zone: zone(), lots });
+  /** A form that a browser can post as it stands; what picks from lists of ours waits until the page is awake. */
+  // svelte-ignore state_referenced_locally
+  const postable =
+    !old && fieldsOf(kind).every(([, { type }]) => !['ingredient', 'container', 'additions'].includes(type));
+  const FACTORS = { mass: 1, percent: 100, litres: 1000 };
+
   async function save(event: SubmitEvent) {
     event.preventDefault();
-    const written = entryBody(kind, draft, { old, shown_at, zone: zone(), lots });
+    const written = bodyNow();
     const send = async (sent: Record<string, unknown>) => {
       if (existing) return api('PUT', `/heaps/${heap_id}/entries/${existing.id}`, sent);
       const { what: words, amount: much } = entryWords(
@@ -104,7 +113,14 @@
   }
 </script>
 
-<form class="stack" onsubmit={save} novalidate>
+<form
+  class="stack"
+  onsubmit={save}
+  novalidate
+  method={postable ? 'POST' : undefined}
+  action={postable ? `/heaps/${heap_id}?/write` : undefined}
+>
+  {#if postable}<Posted body={bodyNow()} />{/if}
   {#each asked as [name, spec] (name)}
     {#if spec.type === 'ingredient'}
       <SelectField
@@ -138,6 +154,7 @@
         bind:si={draft.quantities[name]!.si}
         error={form.errorOf(name)}
         hint={hintOf(spec)}
+        post={postable ? { path: name, factor: FACTORS[spec.type] } : undefined}
       />
     {:else if spec.type === 'yes-no'}
       <Choice
@@ -147,6 +164,7 @@
           { value: 'yes', name: spec.yes }
         ]}
         bind:value={draft.answers[name]!}
+        post={postable ? answerName(name) : undefined}
       />
     {:else if spec.type === 'choice'}
       <SelectField
@@ -156,6 +174,7 @@
           { value: '', name: 'Not said' },
           ...spec.of.map((each) => ({ value: each, name: spec.names?.[each] ?? each }))
         ]}
+        post={postable ? textName(name) : undefined}
         error={form.errorOf(name)}
       />
     {:else if spec.type === 'container'}
@@ -175,6 +194,7 @@
     lines={kind === 'noted' ? 4 : 2}
     bind:value={draft.note}
     error={form.errorOf('note')}
+    post={postable ? textName('note') : undefined}
     maxlength={2000}
   />
   <FormTrouble {form} onlikely={likely} />

@@ -6,6 +6,7 @@
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/ledger/log-entry';
@@ -51,28 +52,25 @@
     fill(some ? dose.splashes_kg.reduce((sum, kg, i) => sum + (ticked[i] ? kg : 0), 0) : dose.water_kg);
   }
 
-  async function done() {
+  function bodyNow() {
     const at = new Date().toISOString();
     const lot = dose.lots.binder;
     const binder = { ingredient: lot?.kind ?? heap.binder, kg: clayKg, ...(lot && { lot_id: lot.id }) };
     const wet = (water ?? 0) > 0;
-    const body = clay
+    const head = { at, zone: zone(), expected_heap_version: now.heap_version };
+    return clay
       ? {
           kind: 'mixed' as const,
-          at,
-          zone: zone(),
-          expected_heap_version: now.heap_version,
+          ...head,
           typed: { additions: [clayText, ...(wet ? [waterText] : [])] },
           additions: [present(binder), ...(wet ? [{ ingredient: 'water', kg: water }] : [])]
         }
-      : present({
-          kind: 'water' as const,
-          at,
-          zone: zone(),
-          expected_heap_version: now.heap_version,
-          kg: water,
-          typed: { kg: waterText }
-        });
+      : present({ kind: 'water' as const, ...head, kg: water, typed: { kg: waterText } });
+  }
+
+  async function done(event: SubmitEvent) {
+    event.preventDefault();
+    const body = bodyNow();
     const words = clay
       ? `${massText(clayKg ?? 0, units())} of clay and ${massText(water ?? 0, units())} of water are in the heap.`
       : `${massText(water ?? 0, units())} of water is in the heap.`;
@@ -168,27 +166,32 @@
       Mull {durationText(dose.mull_s)}, cover, rest {durationText(dose.rest_s)}. Squeeze before a dashed
       splash: you may not need it.
     </p>
-    <div class="pair">
-      {#if clay}
+    <form class="stack" method="POST" action="/heaps/{heap.id}?/write" onsubmit={done} novalidate>
+      <Posted body={bodyNow()} />
+      <div class="pair">
+        {#if clay}
+          <QuantityField
+            label="Clay that went in"
+            dimension="mass"
+            size="small"
+            bind:text={clayText}
+            bind:si={clayKg}
+            post={{ path: 'additions[0].kg', factor: 1 }}
+            error={form.errorOf('additions[0].kg')}
+          />
+        {/if}
         <QuantityField
-          label="Clay that went in"
+          label="Water that went in"
           dimension="mass"
           size="small"
-          bind:text={clayText}
-          bind:si={clayKg}
-          error={form.errorOf('additions[0].kg')}
+          bind:text={waterText}
+          bind:si={water}
+          post={{ path: clay ? 'additions[1].kg' : 'kg', factor: 1 }}
+          error={form.errorOf('kg') ?? form.errorOf('additions[1].kg')}
         />
-      {/if}
-      <QuantityField
-        label="Water that went in"
-        dimension="mass"
-        size="small"
-        bind:text={waterText}
-        bind:si={water}
-        error={form.errorOf('kg') ?? form.errorOf('additions[1].kg')}
-      />
-    </div>
-    <button class="act" type="button" onclick={done} disabled={form.busy}>Weighed in</button>
+      </div>
+      <button class="act" type="submit" disabled={form.busy}>Weighed in</button>
+    </form>
     <FormTrouble {form} onlikely={likely} />
   {/if}
   <p class="small">Why: {dose.reason}</p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { PageProps } from './$types';
   import { durationText, massFigure, massText } from '$core/quantity/display';
   import { BINDER_NAMES } from '$core/reference/targets';
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
@@ -15,7 +16,7 @@
   import Prescription from '$lib/ui/temper/Prescription.svelte';
   import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
 
-  const { data } = $props();
+  const { data, form }: PageProps = $props();
   const heap = $derived(data.heap);
   const now = $derived(data.state);
   const empty = $derived(now.verdict === 'empty');
@@ -41,6 +42,10 @@
 </script>
 
 <svelte:head><title>{heap.name} · Brunkel</title></svelte:head>
+
+{#if form && 'message' in form}
+  <p class="wrong" role="alert">Not logged: {form.message} Go back, what you typed is still there.</p>
+{/if}
 
 <div class="columns">
   <div class="stack story">
