@@ -59,8 +59,8 @@ test('a press before the page is awake is not swallowed', async ({ page, request
   await expect.poll(async () => (await state(request, heap)).total_kg).toBeCloseTo(before + wanted, 2);
   // A form that picks from lists of ours waits until the page is awake, and goes then.
   await page.goto(`/heaps/${heap}/settings`, { waitUntil: 'commit' });
-  await page.getByLabel('What do you call it?').fill('Early heap');
-  await page.getByRole('button', { name: 'Save' }).first().click();
+  await page.getByLabel('Name').fill('Early heap');
+  await page.getByRole('button', { name: 'Keep these' }).click();
   await expect
     .poll(async () => (await (await request.get(`/api/v1/heaps/${heap}`)).json()).name)
     .toBe('Early heap');

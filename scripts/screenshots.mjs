@@ -26,7 +26,7 @@ const VIEWS = [
   { name: 'compare', path: '/heaps/compare?first=1&second=3' },
   { name: 'learned', path: '/heaps/1/learned' },
   { name: 'stock', path: '/stock' },
-  { name: 'handbook', path: '/handbook' },
+  { name: 'records', path: '/records' },
   { name: 'bench-phone', path: '/', phone: true },
   { name: 'heap-phone', path: '/heaps/1', phone: true },
   { name: 'heap-dark', path: '/heaps/1', mode: 'dark' }

@@ -160,14 +160,7 @@
     {/if}
     <form method="POST" action="?/token" use:enhance class="ask">
       <label class="label" for="token">A new token for</label>
-      <input
-        class="input"
-        id="token"
-        name="name"
-        maxlength="80"
-        required
-        placeholder="moisture probe in the shed"
-      />
+      <input class="input" id="token" name="name" maxlength="80" required />
       <button class="quiet" type="submit">Make a token</button>
     </form>
   </section>
@@ -232,6 +225,12 @@
   .shown,
   code {
     overflow-wrap: anywhere;
+  }
+  code {
+    padding: 0.1rem 0.35rem;
+    background: var(--sunk);
+    color: inherit;
+    border-radius: var(--radius-base);
   }
   .shown {
     padding: 0.75rem;

@@ -43,6 +43,12 @@
     flex-wrap: wrap;
     gap: 0.25rem;
   }
+  @media (min-width: 62rem) {
+    .who {
+      flex-basis: 100%;
+      padding-inline: 0.5rem;
+    }
+  }
   .who {
     display: inline-flex;
     align-items: center;

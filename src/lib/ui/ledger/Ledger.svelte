@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { byWhom } from './by-whom';
   import { units } from '$lib/ui/preferences';
   import { entryWords, shortDate, type LedgerRow } from './entry-words';
   import { strike, unstrike } from './log-entry';
@@ -14,8 +15,7 @@
         <time datetime={row.at}>{shortDate(row.at)}</time>
         <span class="what"
           >{words.what}{#if row.version > 1}<span class="soft small">&#32;· amended</span
-            >{/if}{#if row.note && row.kind !== 'noted'}<span class="note soft small">{row.note}</span
-            >{/if}</span
+            >{/if}{#if byWhom(row)}<span class="note soft small">{byWhom(row)}</span>{/if}</span
         >
         <span class="amount">{words.amount}</span>
       </a>

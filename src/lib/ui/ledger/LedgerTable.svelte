@@ -1,5 +1,6 @@
 <script lang="ts">
   /** The ledger as a table: what happened, how the heap stood after it. On the phone each row stands as a block. */
+  import { byWhom } from './by-whom';
   import { createTable, rowSortingFeature, tableFeatures, type ColumnDef } from '@tanstack/svelte-table';
   import { massText } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
@@ -104,7 +105,7 @@
         <td class="what">
           <a href={record}>{line.what}</a>{#if row.version > 1}<span class="soft small">&nbsp;· amended</span
             >{/if}
-          {#if row.note && row.kind !== 'noted'}<span class="aside soft small">{row.note}</span>{/if}
+          {#if byWhom(row)}<span class="aside soft small">{byWhom(row)}</span>{/if}
         </td>
         <td class="number">{line.amount}</td>
         <td class="number" data-label="heap">{balance ? massText(balance.total_kg, units()) : '–'}</td>
