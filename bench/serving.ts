@@ -26,6 +26,8 @@ export async function serving(): Promise<Measured[]> {
         target: 30,
         unit: 'ms'
       },
+      ...(await busy(`${url}/api/v1/heaps/1/state`, 'state', 300)),
+      ...(await busy(`${url}/heaps/1`, 'Heap page', 90)),
       { what: 'first page JavaScript, gzip', value: await firstLoadKb(url, '/'), target: 150, unit: 'kB' },
       {
         what: 'Heap page JavaScript, gzip',
@@ -38,6 +40,49 @@ export async function serving(): Promise<Measured[]> {
     await end();
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+const BUSY_S = 4;
+/** The slowest of a hundred may take so many times what eight in a row take. */
+const SLOWEST = 3;
+
+/** Requests a second from one connection, and the slowest of a hundred with eight at once. */
+async function busy(url: string, what: string, wanted: number): Promise<Measured[]> {
+  const alone = await answering(url, 1);
+  const together = await answering(url, 8);
+  const eight_ms = (8 * 1000) / (together.length / BUSY_S);
+  return [
+    {
+      what: `${what}, one connection`,
+      value: alone.length / BUSY_S,
+      target: wanted,
+      unit: '/s',
+      atLeast: true
+    },
+    {
+      what: `${what}, eight at once, slowest of a hundred`,
+      value: together[Math.floor(together.length * 0.99)]!,
+      target: SLOWEST * eight_ms,
+      unit: 'ms'
+    }
+  ];
+}
+
+/** How long each request took, ms, shortest first, while so many ask one after the other. */
+async function answering(url: string, connections: number): Promise<number[]> {
+  const times: number[] = [];
+  const until = performance.now() + BUSY_S * 1000;
+  const one = async () => {
+    while (performance.now() < until) {
+      const began = performance.now();
+      const response = await fetch(url);
+      await response.arrayBuffer();
+      if (response.status !== 200) throw new Error(`${url} answered ${response.status}`);
+      times.push(performance.now() - began);
+    }
+  };
+  await Promise.all(Array.from({ length: connections }, one));
+  return times.sort((a, b) => a - b);
 }
 
 async function medianMs(url: string): Promise<number> {

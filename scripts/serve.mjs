@@ -54,7 +54,13 @@ const inUrl = (host) => (host.includes(':') && !host.startsWith('[') ? `[${host}
 /** Beyond this machine nobody comes in without a passphrase, unless that was waived by name. */
 function askForPassphrase(folder) {
   const file = join(folder, 'access.json');
-  const isSet = () => existsSync(file) && JSON.parse(readFileSync(file, 'utf8')).passphrase;
+  const isSet = () => {
+    try {
+      return existsSync(file) && JSON.parse(readFileSync(file, 'utf8')).passphrase;
+    } catch {
+      return stop(`${file} is damaged: move it away, and set a passphrase anew with npm run passphrase.`);
+    }
+  };
   if (isSet()) return;
   if (process.stdin.isTTY)
     spawnSync(

@@ -21,13 +21,12 @@ function ways(): string[] {
   return [...hosts, ...names].map((host) => `http://${host}:${port}`);
 }
 
-export const load: PageServerLoad = pageLoad(async (db, event) => {
+export const load: PageServerLoad = pageLoad(async (db) => {
   const addresses = ways();
   const { guarded } = serving();
   return {
     copies: listCopies(db.folder).map(({ day, bytes }) => ({ day, bytes })),
     failure: lastFailure(),
-    folder: isAtTheDesk(event) ? db.folder : null,
     tables: await recordTables(db.sequelize),
     addresses,
     qr: addresses[0] ? await qrcode.toString(addresses[0], { type: 'svg', margin: 2 }) : null,

@@ -35,9 +35,9 @@
       <p>No copy yet: the first is made a few seconds after the start.</p>
     {/if}
     <p class="small soft">
-      One a day while Brunkel runs; of the last 7 days, 8 weeks and 12 months the latest is kept{#if data.folder},
-        in
-        <code>{data.folder}/copies</code>{/if}.
+      One a day while Brunkel runs; of the last 7 days, 8 weeks and 12 months the latest is kept, in the
+      folder
+      <code>copies</code> beside the records.
     </p>
     <p class="row">
       <a class="act" href="/api/v1/records/backup" download>Back up to a file</a>

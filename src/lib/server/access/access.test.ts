@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -35,6 +35,14 @@ describe('the door', () => {
     expect(new Door(folder).holdsSession(secret, Date.now() + 181 * 86_400_000)).toBe(false);
     door.signOut(secret);
     expect(door.holdsSession(secret)).toBe(false);
+  });
+  it('heeds a passphrase that was set beside it, and says when its file is damaged', async () => {
+    const door = new Door(folder);
+    expect(door.hasPassphrase).toBe(false);
+    await new Door(folder).setPassphrase('green sand at dawn');
+    expect(door.hasPassphrase).toBe(true);
+    writeFileSync(join(folder, KEYS_FILE), '{"passphrase":');
+    expect(() => new Door(folder)).toThrow('is damaged');
   });
   it('lets nobody guess many at once', async () => {
     const door = new Door(folder);

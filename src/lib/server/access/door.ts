@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { Refusal, notFound } from '../refusal';
 import { Guesses } from './guesses';
-import { readKeys, writeKeys, type Keys } from './keys';
+import { keysStamp, readKeys, writeKeys, type Keys } from './keys';
 import { SHORTEST_PASSPHRASE, opens, sealed } from './passphrase';
 
 const hashed = (secret: string) => createHash('sha256').update(secret).digest('hex');
@@ -22,10 +22,22 @@ export interface TokenRecord {
 /** Lets in who gave the passphrase, and devices and scripts by their tokens. */
 export class Door {
   private readonly guesses = new Guesses();
-  private keys: Keys;
+  private known: Keys;
+  private stamp: number;
 
   constructor(private readonly folder: string) {
-    this.keys = readKeys(folder);
+    this.stamp = keysStamp(folder);
+    this.known = readKeys(folder);
+  }
+
+  /** As they are: a passphrase may be set by the command while a server runs. */
+  private get keys(): Keys {
+    const stamp = keysStamp(this.folder);
+    if (stamp !== this.stamp) {
+      this.known = readKeys(this.folder);
+      this.stamp = stamp;
+    }
+    return this.known;
   }
 
   get hasPassphrase(): boolean {
@@ -113,6 +125,7 @@ export class Door {
 
   private keep(keys: Keys): void {
     writeKeys(this.folder, keys);
-    this.keys = keys;
+    this.known = keys;
+    this.stamp = keysStamp(this.folder);
   }
 }

@@ -1,5 +1,6 @@
-import { chmodSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { chmodSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { RecordsTrouble } from '../database/trouble';
 
 /**
  * Who may reach the records from beyond this machine. It lies beside the records and not in them: a backup that is
@@ -34,8 +35,19 @@ export function readKeys(folder: string): Keys {
     if ((thrown as { code?: string }).code !== 'ENOENT') throw thrown;
     return { passphrase: null, sessions: [], tokens: [] };
   }
-  return JSON.parse(text) as Keys;
+  try {
+    return JSON.parse(text) as Keys;
+  } catch (thrown) {
+    throw new RecordsTrouble(
+      `${KEYS_FILE} is damaged: move it away, and set a passphrase anew with npm run passphrase.`,
+      thrown
+    );
+  }
 }
+
+/** Tells whether it was written since: by the command that sets a passphrase, say. */
+export const keysStamp = (folder: string): number =>
+  statSync(join(folder, KEYS_FILE), { throwIfNoEntry: false })?.mtimeMs ?? 0;
 
 /** Written beside and moved into place, for its owner alone. */
 export function writeKeys(folder: string, keys: Keys): void {
