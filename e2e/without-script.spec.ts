@@ -23,6 +23,13 @@ test.describe('without any script', () => {
     await page.getByRole('button', { name: 'Log the squeeze' }).click();
     await expect(page.getByText('squeeze: temper')).toBeVisible();
 
+    await page.goto(`/heaps/${heap}/test/moisture`);
+    await page.getByLabel('1. The empty pan').fill('120');
+    await page.getByLabel('2. Pan and damp sand').fill('220');
+    await page.getByLabel('3. Pan and sand, dried').fill('216.9');
+    await page.getByRole('button', { name: 'Log the test' }).click();
+    await expect(page.getByText('3.1 %').first()).toBeVisible();
+
     await page.goto(`/heaps/${heap}/log?kind=noted`);
     await page.getByLabel('Note').fill('By hand and without a script.');
     await page.getByRole('button', { name: 'Write it in' }).click();
@@ -40,6 +47,40 @@ test.describe('without any script', () => {
     await page.getByRole('button', { name: 'Write it in' }).click();
     await expect(page.getByRole('alert')).toContainText('Not logged');
     expect(await entries()).toBe(count);
+  });
+});
+
+test.describe('a start without any script', () => {
+  test.use({ javaScriptEnabled: false });
+
+  test('a heap, a lot and a member are made by posting their forms', async ({ page, request }) => {
+    await page.goto('/heaps/new');
+    await page.getByLabel('What do you call it?').fill('Oil box');
+    await page.getByLabel('What binds the sand?').selectOption('oil');
+    await page.getByText('under a cloth').click();
+    await page.getByRole('button', { name: 'Make the heap' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Oil box');
+    const heap = await (await request.get('/api/v1/heaps/1')).json();
+    expect(heap).toMatchObject({ system: 'oil', binder: 'oil', container: { cover: 'cloth' } });
+
+    await page.goto('/stock/new');
+    await page.getByLabel('What is it?').selectOption('damp-sand');
+    await page.getByLabel('How much did you buy?').fill('55 lb');
+    await page.getByLabel('Moisture as it comes').fill('4,5');
+    await page.getByRole('button', { name: 'Put it in stock' }).click();
+    await expect(page.getByRole('heading', { level: 1, name: 'Stock' })).toBeVisible();
+    const lot = await (await request.get('/api/v1/lots/1')).json();
+    expect(lot).toMatchObject({ kind: 'damp-sand', moisture_percent: { value: 4.5 } });
+    expect(lot.bought_kg).toBeCloseTo(24.948, 3);
+    await page.goto('/stock/new');
+    await page.getByLabel('How much did you buy?').fill('a bucket');
+    await page.getByRole('button', { name: 'Put it in stock' }).click();
+    await expect(page.getByRole('alert').first()).toBeVisible();
+
+    await page.goto('/hands');
+    await page.getByLabel('Another hand').fill('Ottla');
+    await page.getByRole('button', { name: 'Name it' }).click();
+    await expect(page.getByText('Ottla').first()).toBeVisible();
   });
 });
 

@@ -1,6 +1,8 @@
 <script lang="ts">
+  import type { PageProps } from './$types';
   import { invalidateAll } from '$app/navigation';
   import { newMember } from '$lib/schema/session';
+  import { textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
@@ -9,7 +11,7 @@
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import MemberHand from '$lib/ui/member/MemberHand.svelte';
 
-  const { data } = $props();
+  const { data, form: refused }: PageProps = $props();
   const form = new RecordForm();
   let name = $state('');
 
@@ -60,9 +62,16 @@
       {/each}
     </ul>
   {/if}
-  <form class="add" onsubmit={add} novalidate>
-    <TextField label="Another hand" bind:value={name} maxlength={60} error={form.errorOf('name')} />
-    <button class="quiet" disabled={form.busy || name.trim() === ''}>Name it</button>
+  {#if refused && 'message' in refused}<p class="wrong" role="alert">{refused.message}</p>{/if}
+  <form class="add" method="POST" action="?/make" onsubmit={add} novalidate>
+    <TextField
+      label="Another hand"
+      bind:value={name}
+      post={textName('name')}
+      maxlength={60}
+      error={form.errorOf('name')}
+    />
+    <button class="quiet" disabled={form.busy}>Name it</button>
     {#if !form.errorOf('name')}<FormTrouble {form} />{/if}
   </form>
 </div>

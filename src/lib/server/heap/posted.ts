@@ -1,11 +1,9 @@
 import { entries } from '$lib/schema/entry';
 import { heapTests } from '$lib/schema/heap-test';
-import { check } from '$lib/schema/validate';
 import type { Database } from '../database/database';
-import { mustBeModest } from '../http/body';
 import { byKind } from '../http/endpoint';
+import { checkedBody } from '../http/posted';
 import { byWhoWorksHere } from '../member/members';
-import { impossible } from '../refusal';
 import type { EntryRecord } from './ledger';
 import { appendEntry } from './ledger-writing';
 import { appendTest } from './tests';
@@ -21,11 +19,9 @@ export async function writePosted(
   body: Record<string, unknown>,
   member: number | null
 ): Promise<EntryRecord> {
-  mustBeModest(body);
   const input = { ...body, at: new Date().toISOString() } as Record<string, unknown>;
   const isTest = typeof body.kind === 'string' && Object.hasOwn(heapTests, body.kind);
-  const checked = check(isTest ? byKind(heapTests)(input) : byKind(entries)(input), input);
-  if (!checked.ok) throw impossible(checked.errors);
-  const by = await byWhoWorksHere(db, member, checked.value as { member?: number });
+  const checked = checkedBody(isTest ? byKind(heapTests)(input) : byKind(entries)(input), input);
+  const by = await byWhoWorksHere(db, member, checked as { member?: number });
   return isTest ? appendTest(db, heap_id, by as never) : appendEntry(db, heap_id, by as never);
 }

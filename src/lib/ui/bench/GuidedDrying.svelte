@@ -15,6 +15,9 @@
   import Choice from '$lib/ui/field/Choice.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
+  import { quantityName, textName } from '$lib/schema/posted-form';
+  import { onMount } from 'svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logRecord } from '$lib/ui/ledger/log-entry';
@@ -30,6 +33,9 @@
   }
   const { subject, window }: Props = $props();
   const form = new RecordForm();
+  /** Asleep it cannot work the answer out: the server does, where it is posted before. */
+  let awake = $state(false);
+  onMount(() => (awake = true));
 
   const HOW: Record<DryingMethod, string> = {
     oven: '110 °C, an hour',
@@ -96,7 +102,8 @@
     (kept) => ({ method, step, places, panText, pan, wetText, wet, weighings } = kept)
   );
 
-  async function log() {
+  async function log(event: SubmitEvent) {
+    event.preventDefault();
     const words = `Moisture of ${subject.name}: ${((result?.wet_basis ?? 0) * 100).toFixed(1)} %.`;
     const logged = await form.submit(heapTests.moisture, body, (sent) =>
       logRecord(subject.collection, sent, words)
@@ -105,7 +112,14 @@
   }
 </script>
 
-<div class="columns">
+<form
+  class="columns"
+  method="POST"
+  action={subject.collection.startsWith('/heaps') ? `${subject.home}?/write` : undefined}
+  onsubmit={log}
+  novalidate
+>
+  <Posted {body} />
   <div class="stack">
     <header class="head">
       <div>
@@ -122,12 +136,14 @@
       legend="How do you dry it?"
       options={DRYING_METHODS.map((each) => ({ value: each, name: each, about: HOW[each] }))}
       bind:value={method}
+      post={textName('method')}
     />
     <Caution name="drying" />
     <div class="pair">
       <SelectField
         label="The scale shows"
         bind:value={step}
+        post={quantityName('scale_g', 'mass', 'g', 1000)}
         options={[...new Set([...STEPS, String(subject.scale_g)])].map((each) => ({
           value: each,
           name: `steps of ${each} g`
@@ -142,6 +158,7 @@
           { value: '5', name: 'Five, mixed' }
         ]}
         bind:value={places}
+        post={quantityName('scoops', 'fraction', '', 1)}
       />
     </div>
     <div class="pair">
@@ -151,6 +168,7 @@
         size="small"
         bind:text={panText}
         bind:si={pan}
+        post={{ path: 'pan_g', factor: 1000 }}
         error={liveError('pan_g')}
       />
       <QuantityField
@@ -159,6 +177,7 @@
         size="small"
         bind:text={wetText}
         bind:si={wet}
+        post={{ path: 'wet_g', factor: 1000 }}
         error={liveError('wet_g')}
         hint={sample !== null && sample > 0 && sample < 0.5 * usualSample(step_g)
           ? `Only ${sample.toFixed(0)} g of sand: on this scale ${usualSample(step_g)} g tells well.`
@@ -173,6 +192,7 @@
           size="small"
           bind:text={weighing.text}
           bind:si={weighing.kg}
+          post={i === weighings.length - 1 ? { path: 'dry_g', factor: 1000 } : undefined}
           error={i === weighings.length - 1 ? liveError('dry_g') : undefined}
         />
       {/each}
@@ -213,12 +233,12 @@
       {#if result && !progress.constant}<p class="small">
           Not yet at constant weight: the real figure may be higher.
         </p>{/if}
-      <button class="act" type="button" onclick={log} disabled={!result || form.busy}>Log the test</button>
+      <button class="act" type="submit" disabled={awake && (!result || form.busy)}>Log the test</button>
       <FormTrouble {form} />
       <a class="quiet" href={subject.list}>Other tests</a>
     </Ticket>
   </div>
-</div>
+</form>
 
 <style>
   .head {

@@ -8,6 +8,8 @@
   import { check } from '$lib/schema/validate';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
+  import { onMount } from 'svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logRecord } from '$lib/ui/ledger/log-entry';
@@ -30,6 +32,9 @@
   const { guide, subject, last }: Props = $props();
 
   const form = new RecordForm();
+  /** Asleep it cannot work the answer out: the server does, where it is posted before. */
+  let awake = $state(false);
+  onMount(() => (awake = true));
   // The page is drawn anew for another test; its fields start from there.
   // svelte-ignore state_referenced_locally
   let attempts = $state([freshAttempt(guide, last)]);
@@ -99,7 +104,13 @@
     (kept) => ({ attempts, sieve, dye, logged } = kept)
   );
 
-  async function log() {
+  /** One reading of a few figures can be posted as it stands; sieves and dye standards are counted by the page. */
+  const postable = $derived(
+    subject.collection.startsWith('/heaps') && guide.fields.length > 0 && attempts.length === 1
+  );
+
+  async function log(event: SubmitEvent) {
+    event.preventDefault();
     const sent = bodies.filter((_, i) => figures[i] !== null);
     for (const [i, body] of sent.entries()) {
       if (i < logged) continue;
@@ -112,7 +123,14 @@
   }
 </script>
 
-<div class="columns">
+<form
+  class="columns"
+  method={postable ? 'POST' : undefined}
+  action={postable ? `${subject.home}?/write` : undefined}
+  onsubmit={log}
+  novalidate
+>
+  {#if postable}<Posted body={bodies[0]!} />{/if}
   <div class="stack">
     <header class="head">
       <div>
@@ -151,6 +169,7 @@
                 hint={field.hint}
                 bind:text={attempt[field.name]!.text}
                 bind:si={attempt[field.name]!.si}
+                post={postable ? { path: field.name, factor: field.factor } : undefined}
                 error={form.errorOf(field.name)}
               />
             {/each}
@@ -222,14 +241,14 @@
           <p class="soft">The result stands here as soon as the readings do.</p>
         {/if}
       </div>
-      <button class="act" type="button" onclick={log} disabled={!summary || form.busy}
+      <button class="act" type="submit" disabled={awake && (!summary || form.busy)}
         >Log {done.length > 1 ? `${done.length} readings` : 'the test'}</button
       >
       <FormTrouble {form} />
       <a class="quiet" href={subject.list}>Other tests</a>
     </Ticket>
   </div>
-</div>
+</form>
 
 <style>
   .head {

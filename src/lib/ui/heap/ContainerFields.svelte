@@ -2,6 +2,7 @@
   /** Where and how a heap stands: what the drying is worked out from. */
   import { COVERS, COVER_NAMES } from '$core/heap/drying';
   import { PLACES, PLACE_NAMES } from '$core/heap/place';
+  import { textName } from '$lib/schema/posted-form';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
@@ -20,12 +21,14 @@
   {legend}
   options={COVERS.map((each) => ({ value: each, name: COVER_NAMES[each] }))}
   bind:value={draft.cover}
+  post={textName('container.cover')}
   error={errorOf('container.cover')}
 />
 <div class="pair">
   <SelectField
     label="Where"
     bind:value={draft.place as string}
+    post={textName('container.place')}
     options={PLACES.map((each) => ({ value: each, name: PLACE_NAMES[each] }))}
     error={errorOf('container.place')}
   />
@@ -34,6 +37,7 @@
     dimension="area"
     bind:text={draft.area.text}
     bind:si={draft.area.si}
+    post={{ path: 'container.exposed_area_m2', factor: 1 }}
     error={errorOf('container.exposed_area_m2')}
     hint="A bucket is about 0.07 m², a tub 0.15 m²"
   />
@@ -43,6 +47,7 @@
     dimension="mass"
     bind:text={draft.capacity.text}
     bind:si={draft.capacity.si}
+    post={{ path: 'container.capacity_kg', factor: 1 }}
     error={errorOf('container.capacity_kg')}
   />
 </div>

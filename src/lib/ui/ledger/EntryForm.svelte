@@ -94,7 +94,7 @@
   /** A form that a browser can post as it stands; what picks from lists of ours waits until the page is awake. */
   // svelte-ignore state_referenced_locally
   const postable =
-    !old && fieldsOf(kind).every(([, { type }]) => !['ingredient', 'container', 'additions'].includes(type));
+    !old && fieldsOf(kind).every(([, { type }]) => !['ingredient', 'additions'].includes(type));
   const FACTORS = { mass: 1, percent: 100, litres: 1000 };
 
   async function save(event: SubmitEvent) {

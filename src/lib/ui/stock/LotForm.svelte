@@ -18,6 +18,8 @@
   import { api } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
+  import { textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
@@ -128,9 +130,8 @@
     text.trim() === '' ? (old ? null : undefined) : value;
   const dusty = $derived(['sand', 'binder', 'fines', 'carbon'].includes(handbook.role));
 
-  async function save(event: SubmitEvent) {
-    event.preventDefault();
-    const body = present({
+  const bodyNow = () =>
+    present({
       ...(old ? {} : { kind }),
       bought_kg: bought,
       on_hand_kg: old && onHand !== undefined ? onHand : undefined,
@@ -144,6 +145,10 @@
       bag_kg: filled(bagText, bag),
       note: filled(note, note.trim())
     });
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const body = bodyNow();
     const done = await form.submit(old ? lotChange : newLot, body, () =>
       old ? api('PATCH', `/lots/${old.id}`, body) : outbox.post('/lots', body, `${handbook.name} in stock`)
     );
@@ -151,11 +156,19 @@
   }
 </script>
 
-<form class="stack" onsubmit={save} novalidate>
+<form
+  class="stack"
+  method={old ? undefined : 'POST'}
+  action={old ? undefined : '?/make'}
+  onsubmit={save}
+  novalidate
+>
+  {#if !old}<Posted body={bodyNow()} />{/if}
   {#if !old}
     <SelectField
       label="What is it?"
       bind:value={kind}
+      post={textName('kind')}
       options={MATERIAL_KINDS.filter((each) => each !== 'water').map((each) => ({
         value: each,
         name: INGREDIENTS[each].name
@@ -170,6 +183,7 @@
       dimension="mass"
       bind:text={boughtText}
       bind:si={bought}
+      post={{ path: 'bought_kg', factor: 1 }}
       error={form.errorOf('bought_kg')}
     />
     {#if old}
@@ -189,6 +203,7 @@
       dimension="mass"
       bind:text={bagText}
       bind:si={bag}
+      post={{ path: 'bag_kg', factor: 1 }}
       error={form.errorOf('bag_kg')}
       hint="To plan in whole bags"
     />
@@ -196,6 +211,7 @@
       label="From whom"
       optional
       bind:value={supplier}
+      post={textName('supplier')}
       error={form.errorOf('supplier')}
       maxlength={200}
     />
@@ -207,11 +223,13 @@
       dimension="count"
       bind:text={costText}
       bind:si={cost}
+      post={{ path: 'cost', factor: 1 }}
       error={form.errorOf('cost')}
     />
     <TextField
       label="Currency"
       bind:value={currency}
+      post={textName('currency')}
       error={form.errorOf('currency')}
       maxlength={3}
       hint="Three letters, such as EUR, GBP, USD"
@@ -225,6 +243,7 @@
       dimension="fraction"
       bind:text={moistureText}
       bind:si={moisture}
+      post={{ path: 'moisture_percent', factor: 100 }}
       probe={handbook.role === 'sand'}
       error={form.errorOf('moisture_percent')}
       hint={tested('moisture') ?? `Handbook default ${(handbook.moisture_fraction * 100).toFixed(1)} %`}
@@ -236,6 +255,7 @@
         dimension="fraction"
         bind:text={activeText}
         bind:si={active}
+        post={{ path: 'active_percent', factor: 100 }}
         error={form.errorOf('active_percent')}
         hint={tested('active') ?? `Handbook default ${(handbook.active_fraction * 100).toFixed(0)} %`}
       />
@@ -247,6 +267,7 @@
         dimension="count"
         bind:text={finenessText}
         bind:si={fineness}
+        post={{ path: 'fineness_number', factor: 1 }}
         error={form.errorOf('fineness_number')}
         hint={tested('fineness')}
       />
@@ -256,6 +277,7 @@
         dimension="fraction"
         bind:text={finesText}
         bind:si={fines}
+        post={{ path: 'fines_percent', factor: 100 }}
         error={form.errorOf('fines_percent')}
         hint={tested('fines')}
       />
@@ -266,6 +288,7 @@
     optional
     lines={2}
     bind:value={note}
+    post={textName('note')}
     error={form.errorOf('note')}
     maxlength={2000}
   />

@@ -3,6 +3,7 @@
   import { editableMass, massFigure, massText } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
@@ -33,8 +34,8 @@
 
   const missing = $derived(dose.missing[0]);
 
-  async function done() {
-    const body = present({
+  const bodyNow = () =>
+    present({
       kind: 'added' as const,
       at: new Date().toISOString(),
       zone: zone(),
@@ -45,6 +46,10 @@
       lot_id: lot?.id,
       typed: { kg: text }
     });
+
+  async function done(event: SubmitEvent) {
+    event.preventDefault();
+    const body = bodyNow();
     const words = `${massText(kg ?? 0, units())} of ${fines ? 'fines' : 'clay'} is in the heap. Squeeze it again.`;
     await form.submit(entries.added, body, (sent) => logEntry(heap.id, sent, words));
   }
@@ -61,16 +66,19 @@
     </p>
   {/if}
   <Caution name="dust" />
-  <QuantityField
-    label={fines ? 'Fines that went in' : 'Clay that went in'}
-    dimension="mass"
-    size="small"
-    bind:text
-    bind:si={kg}
-    error={form.errorOf('kg')}
-  />
-  <button class="act" type="button" onclick={done} disabled={form.busy || !(wanted_kg > 0)}>Weighed in</button
-  >
+  <form class="stack" method="POST" action="/heaps/{heap.id}?/write" onsubmit={done} novalidate>
+    <Posted body={bodyNow()} />
+    <QuantityField
+      label={fines ? 'Fines that went in' : 'Clay that went in'}
+      dimension="mass"
+      size="small"
+      bind:text
+      bind:si={kg}
+      post={{ path: 'kg', factor: 1 }}
+      error={form.errorOf('kg')}
+    />
+    <button class="act" type="submit" disabled={form.busy || !(wanted_kg > 0)}>Weighed in</button>
+  </form>
   <FormTrouble
     {form}
     onlikely={(likely) => {

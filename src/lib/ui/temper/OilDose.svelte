@@ -4,6 +4,7 @@
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/ledger/log-entry';
@@ -49,15 +50,18 @@
       : [])
   ]);
 
-  async function done() {
-    const body = {
-      kind: 'mixed' as const,
-      at: new Date().toISOString(),
-      zone: zone(),
-      expected_heap_version: now.heap_version,
-      typed: { additions: parts.map((part) => part.text) },
-      additions: parts.map(({ ingredient, lot, kg }) => present({ ingredient, kg, lot_id: lot?.id }))
-    };
+  const bodyNow = () => ({
+    kind: 'mixed' as const,
+    at: new Date().toISOString(),
+    zone: zone(),
+    expected_heap_version: now.heap_version,
+    typed: { additions: parts.map((part) => part.text) },
+    additions: parts.map(({ ingredient, lot, kg }) => present({ ingredient, kg, lot_id: lot?.id }))
+  });
+
+  async function done(event: SubmitEvent) {
+    event.preventDefault();
+    const body = bodyNow();
     const words = `${parts.map((part) => massText(part.kg ?? 0, units())).join(' and ')} went into the heap.`;
     await form.submit(entries.mixed, body, (sent) => logEntry(heap.id, sent, words));
   }
@@ -76,29 +80,34 @@
     </p>
   {/each}
   <p class="small">Clay on dry, oil trickled in; mull {durationText(dose.mull_s)}, then squeeze.</p>
-  <div class="pair">
-    {#if dose.oil_kg > 0}
-      <QuantityField
-        label="Oil that went in"
-        dimension="mass"
-        size="small"
-        bind:text={oilText}
-        bind:si={oilKg}
-        error={form.errorOf('additions[0].kg')}
-      />
-    {/if}
-    {#if dose.binder_kg > 0}
-      <QuantityField
-        label="Organoclay that went in"
-        dimension="mass"
-        size="small"
-        bind:text={clayText}
-        bind:si={clayKg}
-        error={form.errorOf(`additions[${dose.oil_kg > 0 ? 1 : 0}].kg`)}
-      />
-    {/if}
-  </div>
-  <button class="act" type="button" onclick={done} disabled={form.busy}>Weighed in</button>
+  <form class="stack" method="POST" action="/heaps/{heap.id}?/write" onsubmit={done} novalidate>
+    <Posted body={bodyNow()} />
+    <div class="pair">
+      {#if dose.oil_kg > 0}
+        <QuantityField
+          label="Oil that went in"
+          dimension="mass"
+          size="small"
+          bind:text={oilText}
+          bind:si={oilKg}
+          post={{ path: 'additions[0].kg', factor: 1 }}
+          error={form.errorOf('additions[0].kg')}
+        />
+      {/if}
+      {#if dose.binder_kg > 0}
+        <QuantityField
+          label="Organoclay that went in"
+          dimension="mass"
+          size="small"
+          bind:text={clayText}
+          bind:si={clayKg}
+          post={{ path: `additions[${dose.oil_kg > 0 ? 1 : 0}].kg`, factor: 1 }}
+          error={form.errorOf(`additions[${dose.oil_kg > 0 ? 1 : 0}].kg`)}
+        />
+      {/if}
+    </div>
+    <button class="act" type="submit" disabled={form.busy}>Weighed in</button>
+  </form>
   <FormTrouble {form} />
   <p class="small">Why: {dose.reason}</p>
 </Ticket>

@@ -5,6 +5,7 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/ledger/log-entry';
@@ -56,29 +57,15 @@
     else [clayKg, clayText] = [kg, editableMass(kg, 'small', units())];
   }
 
-  async function done() {
-    const at = new Date().toISOString();
-    if (way === 'dry-off') {
-      const body = present({
-        kind: 'dried' as const,
-        at,
-        zone: zone(),
-        expected_heap_version: now.heap_version,
-        kg: lost,
-        typed: { kg: lostText }
-      });
-      await form.submit(entries.dried, body, (sent) =>
-        logEntry(heap.id, sent, `${massText(lost ?? 0, units())} of water dried off.`)
-      );
-      return;
-    }
+  function bodyNow() {
+    const head = { at: new Date().toISOString(), zone: zone(), expected_heap_version: now.heap_version };
+    if (way === 'dry-off')
+      return present({ kind: 'dried' as const, ...head, kg: lost, typed: { kg: lostText } });
     const { sand, binder } = dose.lots;
     const withClay = (clayKg ?? 0) > 0;
-    const body = {
+    return {
       kind: 'mixed' as const,
-      at,
-      zone: zone(),
-      expected_heap_version: now.heap_version,
+      ...head,
       typed: { additions: [sandText, ...(withClay ? [clayText] : [])] },
       additions: [
         present({ ingredient: sand?.kind ?? 'washed-silica', kg: sandKg, lot_id: sand?.id }),
@@ -87,7 +74,16 @@
           : [])
       ]
     };
-    await form.submit(entries.mixed, body, (sent) => logEntry(heap.id, sent, 'The dry mix is in the heap.'));
+  }
+
+  async function done(event: SubmitEvent) {
+    event.preventDefault();
+    const body = bodyNow();
+    const words =
+      way === 'dry-off'
+        ? `${massText(lost ?? 0, units())} of water dried off.`
+        : 'The dry mix is in the heap.';
+    await form.submit(entries[body.kind], body, (sent) => logEntry(heap.id, sent, words));
   }
 </script>
 
@@ -107,53 +103,60 @@
       bind:value={way}
     />
   {/if}
-  {#if way === 'dry-off'}
-    <BigFigure figure={massFigure(dose.water_to_lose_kg, units())} of="water to lose" />
-    <p class="small">
-      Spread it a thumb deep{dose.dry_off_s === null
-        ? ''
-        : ` and cut it over for about ${durationText(dose.dry_off_s)} in a shed at 12 °C; sun and wind halve that`}.
-      Squeeze every half hour.
-    </p>
-    {#if heap.system === 'oil'}<Caution name="drying" />{/if}
-    <QuantityField
-      label="Water it lost"
-      dimension="mass"
-      size="small"
-      bind:text={lostText}
-      bind:si={lost}
-      error={form.errorOf('kg')}
-    />
-  {:else if mix}
-    <BigFigure figure={massFigure(mix.sand_kg, units())} of="dry sand" />
-    {#if mix.binder_kg > 0}<BigFigure figure={massFigure(mix.binder_kg, units())} of="clay" />{/if}
-    <Caution name="dust" />
-    {#if short.length > 0}
-      <p class="wrong">Stock is short of {short.join(' and ')}. <a href="/stock/new">Put it in stock</a></p>
-    {/if}
-    <div class="pair">
+  <!-- Drying it off is what is posted without a script: the other way is chosen with one. -->
+  <form class="stack" method="POST" action="/heaps/{heap.id}?/write" onsubmit={done} novalidate>
+    <Posted body={bodyNow()} />
+    {#if way === 'dry-off'}
+      <BigFigure figure={massFigure(dose.water_to_lose_kg, units())} of="water to lose" />
+      <p class="small">
+        Spread it a thumb deep{dose.dry_off_s === null
+          ? ''
+          : ` and cut it over for about ${durationText(dose.dry_off_s)} in a shed at 12 °C; sun and wind halve that`}.
+        Squeeze every half hour.
+      </p>
+      {#if heap.system === 'oil'}<Caution name="drying" />{/if}
       <QuantityField
-        label="Sand that went in"
+        label="Water it lost"
         dimension="mass"
-        bind:text={sandText}
-        bind:si={sandKg}
-        error={form.errorOf('additions[0].kg')}
+        size="small"
+        bind:text={lostText}
+        bind:si={lost}
+        post={{ path: 'kg', factor: 1 }}
+        error={form.errorOf('kg')}
       />
-      {#if mix.binder_kg > 0}
-        <QuantityField
-          label="Clay that went in"
-          dimension="mass"
-          size="small"
-          bind:text={clayText}
-          bind:si={clayKg}
-          error={form.errorOf('additions[1].kg')}
-        />
+    {:else if mix}
+      <BigFigure figure={massFigure(mix.sand_kg, units())} of="dry sand" />
+      {#if mix.binder_kg > 0}<BigFigure figure={massFigure(mix.binder_kg, units())} of="clay" />{/if}
+      <Caution name="dust" />
+      {#if short.length > 0}
+        <p class="wrong">Stock is short of {short.join(' and ')}. <a href="/stock/new">Put it in stock</a></p>
       {/if}
-    </div>
-  {/if}
-  <button class="act" type="button" onclick={done} disabled={form.busy}
-    >{way === 'dry-off' ? 'Dried off' : 'Weighed in'}</button
-  >
+      <div class="pair">
+        <QuantityField
+          label="Sand that went in"
+          dimension="mass"
+          bind:text={sandText}
+          bind:si={sandKg}
+          post={{ path: 'additions[0].kg', factor: 1 }}
+          error={form.errorOf('additions[0].kg')}
+        />
+        {#if mix.binder_kg > 0}
+          <QuantityField
+            label="Clay that went in"
+            dimension="mass"
+            size="small"
+            bind:text={clayText}
+            bind:si={clayKg}
+            post={{ path: 'additions[1].kg', factor: 1 }}
+            error={form.errorOf('additions[1].kg')}
+          />
+        {/if}
+      </div>
+    {/if}
+    <button class="act" type="submit" disabled={form.busy}
+      >{way === 'dry-off' ? 'Dried off' : 'Weighed in'}</button
+    >
+  </form>
   <FormTrouble {form} onlikely={likely} />
   <p class="small">Why: {dose.reason}</p>
   <TheSum {heap} state={now} />

@@ -1,12 +1,8 @@
-import { redirect } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
-import { postedBody } from '$lib/schema/posted-form';
-import { formFields } from '$lib/server/http/form';
-import { answeredOnce } from '$lib/server/http/idempotency';
-import { impossible } from '$lib/server/refusal';
+import { postedForm } from '$lib/server/http/posted';
 import { writePosted } from '$lib/server/heap/posted';
 import { pathId } from '$lib/server/http/endpoint';
-import { formAction, pageLoad } from '$lib/server/http/guard';
+import { pageLoad } from '$lib/server/http/guard';
 import { listEntries } from '$lib/server/heap/ledger';
 import { listTests } from '$lib/server/heap/tests';
 
@@ -30,16 +26,8 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
 
 export const actions: Actions = {
   /** An entry or a test of this heap, posted without a script. */
-  write: formAction(async (db, event) => {
-    const id = pathId(event, 'id', 'heap');
-    const { key, body, errors } = postedBody(await formFields(event));
-    if (errors.length > 0) throw impossible(errors);
-    const posted = { key, what: `form ${event.url.pathname}`, body: JSON.stringify(body) };
-    await answeredOnce(db, posted, async () => ({
-      status: 201,
-      body: await writePosted(db, id, body, event.locals.member),
-      location: null
-    }));
-    redirect(303, `/heaps/${id}`);
-  })
+  write: postedForm(
+    (db, body, event) => writePosted(db, pathId(event, 'id', 'heap'), body, event.locals.member),
+    (_, event) => `/heaps/${event.params.id}`
+  )
 };

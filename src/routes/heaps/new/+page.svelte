@@ -3,6 +3,9 @@
   import { BINDER_NAMES, HEAP_BINDERS, TARGETS, type HeapBinder } from '$core/reference/targets';
   import { newHeap } from '$lib/schema/heap';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import type { PageProps } from './$types';
+  import Posted from '$lib/ui/field/Posted.svelte';
+  import { textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
@@ -12,6 +15,7 @@
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
 
+  const { form: refused }: PageProps = $props();
   const form = new RecordForm();
   let name = $state('');
   let binder = $state<string>('sodium-bentonite');
@@ -28,16 +32,17 @@
   const percent = (window: { min: number; max: number }) =>
     `${(window.min * 100).toFixed(1)} to ${(window.max * 100).toFixed(1)} %`;
 
+  const bodyNow = () => ({
+    name: name.trim(),
+    system: binder === 'oil' ? 'oil' : 'water',
+    binder,
+    zone: zone(),
+    container: containerBody(container)
+  });
+
   async function save(event: SubmitEvent) {
     event.preventDefault();
-    const system = binder === 'oil' ? 'oil' : 'water';
-    const body = {
-      name: name.trim(),
-      system,
-      binder,
-      zone: zone(),
-      container: containerBody(container)
-    };
+    const body = bodyNow();
     const heap = await form.submit(newHeap, body, () =>
       outbox.post<{ id: number }>('/heaps', body, `${body.name}, a new heap`)
     );
@@ -47,11 +52,14 @@
 
 <svelte:head><title>New heap · Brunkel</title></svelte:head>
 
-<form class="stack" onsubmit={save} novalidate>
+<form class="stack" method="POST" action="?/make" onsubmit={save} novalidate>
+  <Posted body={bodyNow()} />
+  {#if refused && 'message' in refused}<p class="wrong" role="alert">{refused.message}</p>{/if}
   <h1>New heap</h1>
   <TextField
     label="What do you call it?"
     bind:value={name}
+    post={textName('name')}
     error={form.errorOf('name')}
     hint="For example: Gate heap, Fine oil, Old bin"
     maxlength={60}
@@ -59,6 +67,7 @@
   <SelectField
     label="What binds the sand?"
     bind:value={binder}
+    post={textName('binder')}
     error={form.errorOf('binder')}
     options={HEAP_BINDERS.map((each) => ({ value: each, name: BINDER_NAMES[each] }))}
     hint={binder === 'oil'
@@ -77,6 +86,7 @@
       { value: 'bought', name: 'I have the sand', about: 'bought ready mixed, or inherited' }
     ]}
     bind:value={start}
+    post="start"
   />
   <FormTrouble {form} />
   <p><button class="act" disabled={form.busy}>Make the heap</button></p>

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import type { PageProps } from './$types';
   import { goto } from '$app/navigation';
   import { told } from '$lib/ui/frame/toaster';
   import LotForm from '$lib/ui/stock/LotForm.svelte';
 
-  const { data } = $props();
+  const { data, form }: PageProps = $props();
 
   async function kept() {
     told('It is in stock.');
@@ -15,5 +16,6 @@
 
 <div class="stack">
   <h1>A bag for the stock</h1>
+  {#if form && 'message' in form}<p class="wrong" role="alert">{form.message}</p>{/if}
   <LotForm currency={data.currency} ondone={kept} />
 </div>
