@@ -61,22 +61,28 @@ export async function lockedFile(folder: string): Promise<Found> {
   const at = join(folder, 'locked');
   const server = await start(at);
   const wrong: string[] = [];
-  const before = server.handles();
   const held = await new Promise<sqlite.Database>((resolve) => {
     const db: sqlite.Database = new sqlite.Database(join(at, FILE_NAME), () => resolve(db));
   });
   await new Promise((done) => held.run('BEGIN IMMEDIATE', done));
-  const answers = await Promise.all(Array.from({ length: 6 }, (_, n) => note(server.url, n)));
-  for (const { status } of answers) if (status !== 503) wrong.push(`answered ${status} while held`);
+  let tried = 0;
+  let before = 0;
+  // What is open after the first round is open anyhow; another round must not add to it.
+  for (const round of [1, 2]) {
+    const answers = await Promise.all(Array.from({ length: 5 }, (_, n) => note(server.url, n)));
+    tried += answers.length;
+    for (const { status } of answers) if (status !== 503) wrong.push(`answered ${status} while held`);
+    if (round === 1) before = server.handles();
+  }
+  if (server.handles() > before + 3) wrong.push(`handles rose from ${before} to ${server.handles()}`);
   if ((await ask(`${server.url}/api/v1/materials`, 'GET')).status !== 200)
     wrong.push('does not read while held');
   await new Promise((done) => held.run('ROLLBACK', done));
   await new Promise((done) => held.close(done));
   const after = await note(server.url, 99);
   if (after.status !== 201) wrong.push(`not well again: ${after.status} ${String(after.body.detail)}`);
-  if (server.handles() > before + SLACK) wrong.push(`handles rose from ${before} to ${server.handles()}`);
   await server.end();
-  return { what: 'a locked file: 503, and well again', tried: answers.length, wrong };
+  return { what: 'a locked file: 503, and well again', tried, wrong };
 }
 
 /** The folder is moved away while it serves: noticed, and nothing is written into nowhere. */
