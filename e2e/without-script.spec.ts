@@ -80,7 +80,8 @@ test.describe('a start without any script', () => {
     await page.goto('/hands');
     await page.getByLabel('Another hand').fill('Ottla');
     await page.getByRole('button', { name: 'Name it' }).click();
-    await expect(page.getByText('Ottla').first()).toBeVisible();
+    await expect(page.getByText('Ottla').last()).toBeVisible();
+    expect((await (await request.get('/api/v1/members')).json()).total).toBe(1);
   });
 });
 

@@ -158,7 +158,7 @@
           { value: '5', name: 'Five, mixed' }
         ]}
         bind:value={places}
-        post={quantityName('scoops', 'fraction', '', 1)}
+        post={quantityName('scoops', 'count', '', 1)}
       />
     </div>
     <div class="pair">
