@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -149,4 +149,20 @@ test('a heap that cannot be read is named, and the others are served', async ({ 
 test('the open format is described where the records are', () => {
   expect(existsSync('docs/records.md')).toBe(true);
   expect(readFileSync('docs/records.md', 'utf8')).toBe(GUIDE);
+});
+
+test('signals to npm start end the server under it, even when npm itself is killed', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'brunkel-npm-'));
+  for (const signal of ['SIGTERM', 'SIGKILL'] as const) {
+    const npm = spawn('npm', ['start'], {
+      env: { ...process.env, PORT: '0', HOST: '127.0.0.1', BRUNKEL_DATA: folder, BRUNKEL_PREPARED: '1' }
+    });
+    let said = '';
+    npm.stdout.on('data', (chunk) => (said += String(chunk)));
+    await expect.poll(() => said, { timeout: 60_000 }).toMatch(/http:\/\/127\.0\.0\.1:\d+/);
+    npm.kill(signal);
+    // Ended in order: the records are closed, so no log lies beside them.
+    await expect.poll(() => readdirSync(folder).filter((name) => /-wal$/.test(name))).toEqual([]);
+  }
+  rmSync(folder, { recursive: true, force: true });
 });

@@ -174,7 +174,18 @@ function endingWith(server) {
     });
   // npm hands signals on, but when it is killed itself nobody tells us.
   if (process.env.npm_lifecycle_event) {
-    const parent = process.ppid;
-    setInterval(() => process.ppid !== parent && void end(0), 500).unref();
+    const above = whoIsAbove();
+    setInterval(() => whoIsAbove() !== above && void end(0), 500).unref();
+  }
+}
+
+/** The process that started this one, and the one that started that: npm puts a shell in between. */
+function whoIsAbove() {
+  try {
+    const status = readFileSync(`/proc/${process.ppid}/status`, 'utf8');
+    return `${process.ppid} ${/^PPid:\t(\d+)$/m.exec(status)?.[1]}`;
+  } catch {
+    // No such files on this system: the parent alone has to do.
+    return String(process.ppid);
   }
 }
