@@ -90,3 +90,11 @@ export function editableMass(kg: number, size: 'small' | 'large', system: UnitSy
 export function asPercent(fraction: number): number {
   return Number((fraction * 100).toPrecision(14));
 }
+
+/** The masses that stand in a sentence as kilograms, in the reader's own units. */
+export function massesIn(sentence: string, system: UnitSystem): string {
+  if (system === 'metric') return sentence;
+  return sentence.replace(/(?<![\w.])(\d+(?:\.\d+)?) kg\b(?!\/)/g, (_, kg: string) =>
+    massText(Number(kg), system)
+  );
+}

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { asPercent, bareMassUnit, editableMass, fixed, massText, durationText } from './display';
+import { asPercent, bareMassUnit, editableMass, fixed, massText, massesIn, durationText } from './display';
 import { handMeasure } from './hand-measure';
 import { readNumber } from './number';
 import { parseQuantity } from './parse';
@@ -94,6 +94,11 @@ describe('readNumber', () => {
 
 describe('display', () => {
   it('shows masses at the resolution of a scale', () => {
+    expect(massesIn('4.08 kg into 29 kg is far more', 'metric')).toBe('4.08 kg into 29 kg is far more');
+    expect(massesIn('4.08 kg into 29 kg is far more', 'us')).toBe(
+      `${massText(4.08, 'us')} into ${massText(29, 'us')} is far more`
+    );
+    expect(massesIn('x2 kg and 3 kgf and 0.5 kg/L', 'us')).toBe('x2 kg and 3 kgf and 0.5 kg/L');
     expect(massText(0.31, 'metric')).toBe('310\u202fg');
     expect(massText(0.0123, 'metric')).toBe('12.3\u202fg');
     expect(massText(5.4321, 'metric')).toBe('5.43\u202fkg');

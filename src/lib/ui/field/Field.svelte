@@ -1,5 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
+  import { massesIn } from '$core/quantity/display';
+  import { units } from '$lib/ui/preferences';
 
   interface Props {
     label: string;
@@ -19,7 +21,7 @@
   >
   {@render control(id, error || hint ? `${id}-about` : undefined)}
   {#if error}
-    <p class="error" id="{id}-about" role="alert">{error}</p>
+    <p class="error" id="{id}-about" role="alert">{massesIn(error, units())}</p>
   {:else if hint}
     <p class="hint" id="{id}-about">{hint}</p>
   {/if}

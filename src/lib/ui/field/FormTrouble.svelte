@@ -1,7 +1,7 @@
 <script lang="ts">
   /** What went wrong with a form as a whole; a likely slip is asked about, and settled with one tap. */
   import { invalidateAll } from '$app/navigation';
-  import { massText } from '$core/quantity/display';
+  import { massText, massesIn } from '$core/quantity/display';
   import Restored from '$lib/ui/draft/Restored.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
@@ -25,7 +25,7 @@
   }
 </script>
 
-{#if form.draft}<Restored draft={form.draft} />{/if}
+{#if form.draft && !form.busy}<Restored draft={form.draft} />{/if}
 {#if form.busy && outbox.unreachable}
   <p class="small" role="status">
     <strong>No connection.</strong> It waits in the outbox and goes once Brunkel is back; nothing more to do here.
@@ -34,7 +34,7 @@
 {#if form.question}
   {@const { path, likely_kg } = form.question}
   <div class="asked card preset-outlined-warning-500 p-4" role="alert">
-    <p>{form.errorOf(path) ?? form.message}</p>
+    <p>{massesIn(form.errorOf(path) ?? form.message ?? '', units())}</p>
     <p class="row">
       {#if likely_kg !== null && onlikely}
         <button class="quiet" type="button" onclick={() => take(likely_kg, path)}
@@ -47,7 +47,7 @@
     </p>
   </div>
 {:else if form.message}
-  <p class="wrong" role="alert">{form.message}</p>
+  <p class="wrong" role="alert">{massesIn(form.message, units())}</p>
 {/if}
 
 <style>

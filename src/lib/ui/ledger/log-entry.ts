@@ -16,7 +16,7 @@ export interface LoggedEntry extends Record<string, unknown> {
  * @throws ApiProblem when it is refused; nothing is stored then
  */
 export async function logRecord(collection: string, body: object, words: string): Promise<LoggedEntry> {
-  const record = await outbox.post<LoggedEntry>(collection, body, words);
+  const record = await outbox.post<LoggedEntry>(collection, body, words.replace(/^Logged: /, ''));
   wrote();
   told(words, () => strike(`${collection}/${record.id}`));
   await invalidateAll();

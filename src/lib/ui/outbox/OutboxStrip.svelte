@@ -38,7 +38,7 @@
         >
         {outbox.trouble ??
           (outbox.unreachable
-            ? 'Brunkel cannot be reached; they go, in order, once it is back.'
+            ? `Brunkel cannot be reached; ${waiting.length === 1 ? 'it goes' : 'they go, in order,'} once it is back.`
             : 'On their way.')}
       </p>
     {/if}
