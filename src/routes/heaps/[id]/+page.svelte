@@ -184,7 +184,7 @@
             ? oil
               ? 'handbook default'
               : 'by the clay it has, and what dead clay and fines hold'
-            : 'your entry'}).{#if now.usual_moisture_check}&#32;That is {now.usual_moisture_check ===
+            : 'your entry'}).{#if now.usual_moisture_check}{' '}That is {now.usual_moisture_check ===
             'below-usual'
               ? 'drier'
               : 'wetter'} than is usual of its kind: its clay says so.{/if}
