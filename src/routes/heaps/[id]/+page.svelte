@@ -35,6 +35,12 @@
       rests.reduce((sum, { weight }) => sum + weight, 0) < 0.95 ? ' and on the weights you logged' : ''
     }.`;
   }
+  /** How its window compares with what is usual of its kind: a check, as its clay decides. */
+  const unusual = $derived(
+    now.usual_moisture_check
+      ? ` That is ${now.usual_moisture_check === 'below-usual' ? 'drier' : 'wetter'} than is usual of its kind: its clay says so.`
+      : ''
+  );
   const oddText = (figure: number, unit: string) =>
     unit === '%' ? `${figure.toFixed(1)} %` : `${figure.toFixed(2)} ${unit}`;
   const again = (kind: string) => `/heaps/${heap.id}/test/${kind}`;
@@ -184,10 +190,7 @@
             ? oil
               ? 'handbook default'
               : 'by the clay it has, and what dead clay and fines hold'
-            : 'your entry'}).{#if now.usual_moisture_check}{' '}That is {now.usual_moisture_check ===
-            'below-usual'
-              ? 'drier'
-              : 'wetter'} than is usual of its kind: its clay says so.{/if}
+            : 'your entry'}).{unusual}
         </p>
       </section>
     {/if}
