@@ -39,16 +39,14 @@
       folder
       <code>copies</code> beside the records.
     </p>
-    <p class="row">
+    <div class="row">
       <a class="act" href="/api/v1/records/backup" download>Back up to a file</a>
       {#if !newest || age(newest.day) !== 'today'}
-        <span
-          ><form method="POST" action="?/copy" use:enhance>
-            <button class="quiet" type="submit">Copy today now</button>
-          </form></span
-        >
+        <form method="POST" action="?/copy" use:enhance>
+          <button class="quiet" type="submit">Copy today now</button>
+        </form>
       {/if}
-    </p>
+    </div>
     {#if data.copies.length > 0}
       <details>
         <summary>{data.copies.length} {data.copies.length === 1 ? 'copy' : 'copies'}</summary>

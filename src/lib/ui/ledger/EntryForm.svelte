@@ -37,8 +37,9 @@
   const old = existing;
   const form = new RecordForm();
   // svelte-ignore state_referenced_locally
-  let draft = $state(entryDraft(kind, old, units()));
-  const shown_at = draft.at;
+  const drawn = entryDraft(kind, old, units());
+  let draft = $state(drawn);
+  const shown_at = drawn.at;
 
   // svelte-ignore state_referenced_locally
   form.keep(
