@@ -102,6 +102,16 @@ describe('database', () => {
     expect(readdirSync(join(folder, 'before-migration'))).toHaveLength(1);
     rmSync(folder, { recursive: true, force: true });
   });
+  it('starts on what a kill at the very first start left: no table, or only the empty list of what was applied', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'brunkel-test-'));
+    const killed = new Sequelize({ dialect: 'sqlite', storage: join(folder, FILE_NAME), logging: false });
+    await killed.query('CREATE TABLE migrations (name VARCHAR(255) PRIMARY KEY)');
+    await killed.close();
+    const db = await openDatabase(folder);
+    expect(await listMaterials(db)).toEqual([]);
+    await db.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
   it('opens again with what was stored, and copies it before a later migration only', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'brunkel-test-'));
     const first = await openDatabase(folder);

@@ -46,7 +46,8 @@ export async function mustBeOurs(sequelize: Sequelize, file: string, thoroughly 
     throw new RecordsTrouble(`${file} is damaged: bring back a copy with npm run restore.`, thrown);
   }
   const own = tables.filter((name) => !name.startsWith('sqlite_'));
-  if (own.length === 0) return;
+  // Killed at its very first start there is the empty list of what was applied, or nothing at all.
+  if (own.every((name) => name === 'migrations')) return;
   const [{ application_id = 0 } = {}] = await rows<{ application_id?: number }>('PRAGMA application_id');
   const ours = own.includes('heaps') && own.includes('migrations');
   if (!ours || (application_id !== 0 && application_id !== APPLICATION_ID))

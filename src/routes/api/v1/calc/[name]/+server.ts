@@ -2,7 +2,7 @@ import { CALCULATOR_SUMMARIES } from '$lib/server/calculator/summaries';
 import { CALCULATOR_NAMES, calculators, type CalculatorName } from '$lib/schema/calculator';
 import { answers } from '$lib/server/calculator/calculators';
 import { respond } from '$lib/server/http/endpoint';
-import { notFound } from '$lib/server/refusal';
+import { impossible, notFound } from '$lib/server/refusal';
 
 const named = (name = ''): CalculatorName => {
   if (!(CALCULATOR_NAMES as string[]).includes(name)) throw notFound('calculator', name);
@@ -17,5 +17,13 @@ export const POST = respond(
     ),
     body: (_, event) => calculators[named(event.params.name)]
   },
-  (_, request, event) => answers[named(event.params.name)](request as never)
+  async (_, request, event) => {
+    try {
+      return await answers[named(event.params.name)](request as never);
+    } catch (thrown) {
+      // Figures that are possible each by itself, and together come to nothing.
+      if (thrown instanceof RangeError) throw impossible([{ path: 'body', message: thrown.message }], thrown);
+      throw thrown;
+    }
+  }
 );
