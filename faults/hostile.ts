@@ -225,6 +225,14 @@ export async function heavy(folder: string): Promise<Found> {
     if (JSON.stringify(said).length > 100_000)
       wrong.push(`${name}: answered ${JSON.stringify(said).length} characters`);
   }
+  // A stream of nothing is refused, and takes nobody's place, however often it is asked for.
+  for (let n = 0; n < 220; n++) {
+    const { status } = await ask(`${server.url}/api/v1/heaps/999/changes`, 'GET');
+    if (status !== 404) {
+      wrong.push(`a stream of no heap: ${status}`);
+      break;
+    }
+  }
   const head = await ask(`${server.url}/api/v1/devices/scale/stream`, 'HEAD');
   if (head.status !== 200 || head.ms > SLOWEST_MS) wrong.push(`HEAD of a stream: ${head.status}`);
   const bad = await ask(`${server.url}/%E0%A4%A`, 'GET');

@@ -4,7 +4,8 @@
  * Source: the international yard and pound agreement (1 lb = 0.453 592 37 kg, 1 in = 0.0254 m exactly);
  * US liquid gallon = 231 in³.
  */
-export type Dimension = 'mass' | 'length' | 'area' | 'volume' | 'fraction' | 'time' | 'count';
+export const DIMENSIONS = ['mass', 'length', 'area', 'volume', 'fraction', 'time', 'count'] as const;
+export type Dimension = (typeof DIMENSIONS)[number];
 
 export type UnitSystem = 'metric' | 'us';
 

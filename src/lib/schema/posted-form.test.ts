@@ -43,5 +43,14 @@ describe('a form that was posted without a script', () => {
     expect(postedBody({ [BODY]: '[1,2]' }).body).toEqual({});
     expect(postedBody({ [BODY]: '{' }).errors).toEqual([{ path: 'body', message: 'is not readable' }]);
     expect(postedBody({ [BODY]: '{}', [textName('a.b.c')]: 'x' }).body).toEqual({});
+    expect(postedBody({ [quantityName('kg', 'toString' as never, 'g', 1)]: '1' }).errors).toHaveLength(1);
+    const odd = postedBody({ [BODY]: '{"typed":"x"}', [quantityName('kg', 'mass', 'g', 1)]: '350' });
+    expect(odd.body).toEqual({ typed: 'x', kg: 0.35 });
+  });
+  it('never reaches what all objects have in common', () => {
+    for (const path of ['__proto__.reached', 'constructor.prototype.reached', 'a.__proto__.reached'])
+      postedBody({ [BODY]: '{"a":{}}', [textName(path)]: 'x' });
+    expect(({} as Record<string, unknown>).reached).toBeUndefined();
+    expect(postedBody({ [textName('__proto__')]: 'x', [textName('toString')]: 'x' }).body).toEqual({});
   });
 });

@@ -1,5 +1,5 @@
 import { parseQuantity } from '$core/quantity/parse';
-import type { Dimension } from '$core/quantity/unit';
+import { DIMENSIONS, type Dimension } from '$core/quantity/unit';
 import type { FieldError } from './validate';
 
 /**
@@ -35,17 +35,16 @@ export function postedBody(fields: Record<string, string>): {
   } catch {
     errors.push({ path: BODY, message: 'is not readable' });
   }
-  const record = (body !== null && typeof body === 'object' && !Array.isArray(body) ? body : {}) as Record<
-    string,
-    unknown
-  >;
+  const record = isRecord(body) && !Array.isArray(body) ? body : {};
   for (const [name, text] of Object.entries(fields)) {
     const [kind, path, dimension, unit, factor] = name.split('~');
     if (!path) continue;
     if (kind === 't') put(record, path, text.trim());
     else if (kind === 'b') put(record, path, text === 'yes');
     else if (kind === 'q') {
-      const read = parseQuantity(text, dimension as Dimension, unit ?? '');
+      const read = DIMENSIONS.includes(dimension as Dimension)
+        ? parseQuantity(text, dimension as Dimension, unit ?? '')
+        : { ok: false as const, message: 'is not a known field' };
       if (read.ok) {
         put(record, path, Number((read.si * Number(factor)).toPrecision(12)));
         type(record, path, text);
@@ -55,23 +54,25 @@ export function postedBody(fields: Record<string, string>): {
   return { key: fields[KEY] ?? null, body: record, errors };
 }
 
-/** `kg`, or `additions[0].kg`: the place is made where the body has none. */
+/**
+ * `kg`, or `additions[0].kg`, in what the body itself has: a step that it does not have leads nowhere, least of all to what
+ * every object has in common.
+ */
 function put(body: Record<string, unknown>, path: string, value: unknown): void {
   const steps = path.split(/[.[\]]+/).filter(Boolean);
-  let at: Record<string, unknown> = body;
-  for (const step of steps.slice(0, -1)) {
-    const next = at[step];
-    if (next === null || typeof next !== 'object') return;
-    at = next as Record<string, unknown>;
-  }
-  at[steps.at(-1)!] = value;
+  const last = steps.pop();
+  let at: unknown = body;
+  for (const step of steps) at = isRecord(at) && Object.hasOwn(at, step) ? at[step] : null;
+  if (last !== undefined && isRecord(at) && !(last in Object.prototype)) at[last] = value;
 }
+
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  value !== null && typeof value === 'object';
 
 /** What was typed is kept beside what it means, where the body keeps it. */
 function type(body: Record<string, unknown>, path: string, text: string): void {
-  const typed = body.typed as Record<string, unknown> | undefined;
-  if (!typed) return;
+  if (!isRecord(body.typed)) return;
   const addition = /^additions\[(\d+)\]\.kg$/.exec(path);
-  if (addition && Array.isArray(typed.additions)) typed.additions[Number(addition[1])] = text;
-  else if (path in typed) typed[path] = text;
+  const place = addition ? `additions[${addition[1]}]` : path;
+  if (addition || Object.hasOwn(body.typed, path)) put(body.typed, place, text);
 }

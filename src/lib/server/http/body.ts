@@ -11,7 +11,7 @@ export const LARGEST_BODY_BYTES = 256 * 1024;
 export async function jsonBody(request: Request): Promise<{ text: string; value: unknown }> {
   const type = request.headers.get('content-type')?.split(';')[0]?.trim().toLowerCase();
   if (type !== 'application/json') throw new Refusal(415, 'Send the body as application/json.');
-  const text = await limitedText(request);
+  const text = (await limitedBytes(request)).toString('utf8');
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -64,10 +64,11 @@ export function mustBeModest(body: unknown): void {
  */
 const DRAINED_BYTES = 64 * 1024 * 1024;
 
-async function limitedText(request: Request): Promise<string> {
+/** @throws Refusal 413 when it is larger than any record needs */
+export async function limitedBytes(request: Request): Promise<Buffer<ArrayBuffer>> {
   const tooLarge = new Refusal(413, `The body is larger than ${LARGEST_BODY_BYTES / 1024} KiB.`);
   if (Number(request.headers.get('content-length')) > DRAINED_BYTES) throw tooLarge;
-  if (!request.body) return '';
+  if (!request.body) return Buffer.alloc(0);
   const chunks: Uint8Array[] = [];
   let size = 0;
   for await (const chunk of request.body as unknown as AsyncIterable<Uint8Array>) {
@@ -76,5 +77,5 @@ async function limitedText(request: Request): Promise<string> {
     if (size <= LARGEST_BODY_BYTES) chunks.push(chunk);
   }
   if (size > LARGEST_BODY_BYTES) throw tooLarge;
-  return Buffer.concat(chunks).toString('utf8');
+  return Buffer.concat(chunks);
 }

@@ -141,28 +141,27 @@ export function stream(
       if (streams >= MOST_STREAMS)
         throw new Refusal(503, 'Too many pages are listening at once: close some of them.');
       const encoder = new TextEncoder();
-      let end = () => {};
+      const early: string[] = [];
+      let put: (text: string) => void = (text) => void early.push(text);
+      // Before there is a stream: what cannot be followed is refused like anything else, and takes nobody's place.
+      const leave = await follow(db, event, (name, data) =>
+        put(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`)
+      );
+      let end = leave;
       const body = new ReadableStream<Uint8Array>({
-        async start(controller) {
+        start(controller) {
           streams += 1;
-          let open = true;
-          const send = (text: string) => open && controller.enqueue(encoder.encode(text));
-          let leave = () => {};
+          put = (text) => controller.enqueue(encoder.encode(text));
           // A line now and then, so that a listener who is gone without a word is noticed.
-          const beat = setInterval(() => send(': still here\n\n'), 25_000);
+          const beat = setInterval(() => put(': still here\n\n'), 25_000);
           end = () => {
-            if (!open) return;
-            open = false;
+            end = put = () => {};
             streams -= 1;
             clearInterval(beat);
             leave();
           };
-          event.request.signal.addEventListener('abort', end);
-          send('retry: 2000\n\n');
-          leave = await follow(db, event, (name, data) =>
-            send(`event: ${name}\ndata: ${JSON.stringify(data)}\n\n`)
-          );
-          if (!open) leave();
+          event.request.signal.addEventListener('abort', () => end());
+          ['retry: 2000\n\n', ...early].forEach((text) => put(text));
         },
         cancel: () => end()
       });

@@ -2,19 +2,18 @@ import type { RequestEvent } from '@sveltejs/kit';
 import type { AnySchema, InferType } from 'yup';
 import { check } from '$lib/schema/validate';
 import { Refusal, impossible } from '../refusal';
-import { LARGEST_BODY_BYTES, mustBeModest } from './body';
+import { limitedBytes, mustBeModest } from './body';
 
 /** The text fields of a posted form, an empty one left out. */
 export async function formFields(event: RequestEvent): Promise<Record<string, string>> {
   const type = event.request.headers.get('content-type') ?? '';
   if (!/^(application\/x-www-form-urlencoded|multipart\/form-data)/i.test(type))
     throw new Refusal(415, 'Post a form here.');
-  if (Number(event.request.headers.get('content-length') ?? 0) > LARGEST_BODY_BYTES)
-    throw new Refusal(413, 'The form is larger than any that Brunkel has.');
+  const bytes = await limitedBytes(event.request);
   const fields: Record<string, string> = {};
   let form: FormData;
   try {
-    form = await event.request.formData();
+    form = await new Response(bytes, { headers: { 'content-type': type } }).formData();
   } catch {
     throw new Refusal(400, 'The form is not readable.');
   }

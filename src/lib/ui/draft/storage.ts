@@ -26,7 +26,8 @@ export function deviceStorage(store: Storage | null = browserStore()): DeviceSto
       const text = JSON.stringify(value);
       const kept = forgiving(() => (store?.setItem(PREFIX + name, text), store !== null));
       if (kept) memory.delete(PREFIX + name);
-      else if (store) memory.set(PREFIX + name, text);
+      // On the server many people share one memory: there nothing is kept.
+      else if (typeof window !== 'undefined') memory.set(PREFIX + name, text);
     },
     remove(name) {
       memory.delete(PREFIX + name);

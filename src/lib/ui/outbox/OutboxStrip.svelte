@@ -55,7 +55,9 @@
                 >Send it anyway</button
               >
             {/if}
-            <button class="quiet" type="button" onclick={() => outbox.remove(item.key)}>Throw it away</button>
+            <button class="quiet" type="button" onclick={() => outbox.throwAway(item.key)}
+              >Throw it away</button
+            >
           </span>
         </li>
       {/each}

@@ -1,5 +1,5 @@
 import { v4 as uuid } from 'uuid';
-import { deviceStorage } from '../draft/storage';
+import { deviceStorage, type DeviceStorage } from '../draft/storage';
 import { ApiProblem, send } from '../api-client';
 
 /** A creation on its way: it keeps its key until it is acknowledged, so that however often it is sent it counts once. */
@@ -15,17 +15,28 @@ export interface OutboxItem {
 }
 
 const NAME = 'outbox';
+const TAKEN = 'outbox-taken';
+const MOST_TAKEN = 50;
 const TRIED_AGAIN_MS = 4000;
 
-type Waiting = { done: (record: unknown) => void; failed: (problem: ApiProblem) => void };
+const nowIso = () => new Date().toISOString();
 
-class Outbox {
+type Waiting = {
+  item: OutboxItem;
+  done: (record: unknown) => void;
+  failed: (problem: ApiProblem) => void;
+};
+
+export class Outbox {
   items = $state<OutboxItem[]>([]);
   /** The server could not be reached when it was last tried. */
   unreachable = $state(false);
-  private readonly storage = deviceStorage();
-  private readonly waiting = new Map<string, Waiting>();
+  private waiting: Waiting[] = [];
   private sending: Promise<void> | null = null;
+
+  /** @param storage left out, this device's */
+  constructor(private readonly storage: DeviceStorage = deviceStorage()) {}
+
   private delivered: (item: OutboxItem, record: unknown) => void = () => {};
 
   /**
@@ -58,12 +69,12 @@ class Outbox {
       path,
       body: body as Record<string, unknown>,
       words,
-      put_in_at: new Date().toISOString(),
+      put_in_at: nowIso(),
       refused: null
     };
     this.change([...this.stored(), item]);
-    const answer = new Promise<T>((done, failed) =>
-      this.waiting.set(item.key, { done: done as (record: unknown) => void, failed })
+    const answer = new Promise<T>(
+      (done, failed) => void this.waiting.push({ item, done: done as (record: unknown) => void, failed })
     );
     void this.flush();
     return answer;
@@ -81,10 +92,12 @@ class Outbox {
         const record = await send<unknown>('POST', next.path, next.body, next.key);
         this.unreachable = false;
         this.remove(next.key);
-        const waiting = this.waiting.get(next.key);
-        this.waiting.delete(next.key);
+        const waiting = this.whoWaits(next.key);
         if (waiting) waiting.done(record);
-        else this.delivered(next, record);
+        else {
+          this.storage.set(TAKEN, [...this.taken(), next.key].slice(-MOST_TAKEN));
+          this.delivered(next, record);
+        }
       } catch (thrown) {
         if (!(thrown instanceof ApiProblem)) throw thrown;
         // Nobody there, or busy: it keeps its turn and its key.
@@ -97,14 +110,14 @@ class Outbox {
       }
     }
     this.trouble = null;
+    this.items = this.stored();
   }
 
   /** What the server said last, when it was reached and could not take anything. */
   trouble = $state<string | null>(null);
 
   private refuse(item: OutboxItem, problem: ApiProblem): void {
-    const waiting = this.waiting.get(item.key);
-    this.waiting.delete(item.key);
+    const waiting = this.whoWaits(item.key);
     if (waiting) {
       this.remove(item.key);
       return waiting.failed(problem);
@@ -126,12 +139,42 @@ class Outbox {
     void this.flush();
   }
 
-  remove(key: string): void {
+  /** It is not to be sent after all; a form that waits for it has it back. */
+  throwAway(key: string): void {
+    this.remove(key);
+    const waiting = this.whoWaits(key);
+    waiting?.failed(new ApiProblem(0, 'It was taken out of the outbox and is not logged.'));
+  }
+
+  private remove(key: string): void {
     this.change(this.stored().filter((each) => each.key !== key));
   }
 
+  /**
+   * What is to be sent next: the first that waits; after those what a form here waits for although another tab has sent
+   * it, whose answer is had by sending it again with its key.
+   */
   private next(): OutboxItem | undefined {
-    return this.stored().find(({ refused }) => refused === null);
+    const stored = this.stored();
+    const sentElsewhere = this.taken();
+    for (const { item } of this.waiting) {
+      if (stored.some(({ key }) => key === item.key)) continue;
+      if (sentElsewhere.includes(item.key)) return stored.find(({ refused }) => !refused) ?? item;
+      this.throwAway(item.key);
+    }
+    return stored.find(({ refused }) => refused === null);
+  }
+
+  /** The form that waits for an item, which from now on waits no more. */
+  private whoWaits(key: string): Waiting | undefined {
+    const found = this.waiting.find(({ item }) => item.key === key);
+    this.waiting = this.waiting.filter((each) => each !== found);
+    return found;
+  }
+
+  /** Keys of what was delivered with nobody waiting for it in that tab. */
+  private taken(): string[] {
+    return (this.storage.get(TAKEN) as string[] | null) ?? [];
   }
 
   /** As it is on the device: another tab may have put something in. */
