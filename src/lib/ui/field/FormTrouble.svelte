@@ -3,6 +3,7 @@
   import { invalidateAll } from '$app/navigation';
   import { massText, massesIn } from '$core/quantity/display';
   import Restored from '$lib/ui/draft/Restored.svelte';
+  import { warned } from '$lib/ui/frame/toaster';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
   import type { RecordForm } from './record-form.svelte';
@@ -14,9 +15,12 @@
   }
   const { form, onlikely }: Props = $props();
 
-  // The heap has changed since the amounts were worked out: what it wants now is shown at once.
+  // The heap has changed since the amounts were worked out: what it wants now is shown at once. The form is drawn anew
+  // then, so what happened is said where that does not reach.
   $effect(() => {
-    if (form.outdated) void invalidateAll();
+    if (!form.outdated) return;
+    if (form.message) warned(form.message);
+    void invalidateAll();
   });
 
   function take(kg: number, path: string) {
