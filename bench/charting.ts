@@ -6,7 +6,7 @@ import type { Event } from '../src/core/heap/kinds';
 import { openDatabase } from '../src/lib/server/database/database';
 import { createHeap } from '../src/lib/server/heap/heaps';
 import { chance } from '../src/lib/server/demo/chance';
-import { served } from './served';
+import { start } from '../scripts/served';
 import type { Measured } from './table';
 
 const POINTS = 5000;
@@ -35,7 +35,7 @@ export async function charting(): Promise<Measured[]> {
   }
   const folder = mkdtempSync(join(tmpdir(), 'brunkel-bench-'));
   await fillDense(folder);
-  const server = await served(folder);
+  const server = await start(folder);
   const browser = await chromium.launch({
     executablePath,
     args: [

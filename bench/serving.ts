@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { openDatabase } from '../src/lib/server/database/database';
 import { fillDemo } from '../src/lib/server/demo/fill-demo';
-import { served } from './served';
+import { start } from '../scripts/served';
 import type { Measured } from './table';
 
 const REQUESTS = 60;
@@ -15,7 +15,7 @@ export async function serving(): Promise<Measured[]> {
   const db = await openDatabase(folder);
   await fillDemo(db, new Date());
   await db.close();
-  const { url, end } = await served(folder);
+  const { url, end } = await start(folder);
   try {
     return [
       { what: 'Bench page, median', value: await medianMs(`${url}/`), target: 30, unit: 'ms' },

@@ -1,9 +1,9 @@
-import { fork, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
+import { start } from '../scripts/served';
 
 /** A production server of its own, on a free port with an empty data folder, for each test that asks. */
 export interface Brunkel {
@@ -11,45 +11,15 @@ export interface Brunkel {
   folder: string;
 }
 
-export async function serve(
-  folder: string,
-  settings: Record<string, string> = {}
-): Promise<{ child: ChildProcess; url: string }> {
-  const child = fork('scripts/start.mjs', {
-    env: {
-      ...process.env,
-      PORT: '0',
-      HOST: '127.0.0.1',
-      BRUNKEL_DATA: folder,
-      BRUNKEL_PREPARED: '1',
-      ...settings
-    },
-    silent: true
-  });
-  let output = '';
-  child.stdout?.on('data', (chunk) => (output += chunk));
-  child.stderr?.on('data', (chunk) => (output += chunk));
-  const port = await new Promise<number>((resolve, reject) => {
-    child.once('message', (message: { port: number }) => resolve(message.port));
-    child.once('exit', () => reject(new Error(`the server ended:\n${output}`)));
-  });
-  return { child, url: `http://127.0.0.1:${port}` };
-}
-
-export async function end(child: ChildProcess): Promise<void> {
-  if (child.exitCode !== null) return;
-  const ended = new Promise((resolve) => child.once('exit', resolve));
-  child.kill('SIGTERM');
-  await ended;
-}
+export { start as serve } from '../scripts/served';
 
 export const test = base.extend<{ brunkel: Brunkel; noErrors: undefined }>({
   // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures wanted off this pattern
   brunkel: async ({}, use) => {
     const folder = mkdtempSync(join(tmpdir(), 'brunkel-e2e-'));
-    const { child, url } = await serve(folder);
-    await use({ url, folder });
-    await end(child);
+    const server = await start(folder);
+    await use({ url: server.url, folder });
+    await server.end();
     rmSync(folder, { recursive: true, force: true });
   },
   baseURL: async ({ brunkel }, use) => use(brunkel.url),

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Door } from '../src/lib/server/access/door';
-import { accessible, end, expect, ready, serve, test } from './brunkel';
+import { accessible, expect, ready, serve, test } from './brunkel';
 
 /** As a phone sees it: plain http, under a name that is not this machine's own. */
 const NAME = 'shed.test';
@@ -28,7 +28,7 @@ test.beforeEach(async () => {
   far = `http://${NAME}:${new URL(server.url).port}`;
 });
 test.afterEach(async () => {
-  await end(server.child);
+  await server.end();
   rmSync(folder, { recursive: true, force: true });
 });
 

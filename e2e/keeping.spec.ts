@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { GUIDE } from '../src/lib/server/records/guide';
-import { accessible, end, expect, made, mixedHeap, open, serve, test } from './brunkel';
+import { accessible, expect, made, mixedHeap, open, serve, test } from './brunkel';
 
 /** The very commands that the README names for keeping records, without their remarks. */
 function commands(): string[] {
@@ -54,7 +54,7 @@ test('the README’s commands back records up, bring them back, and carry them e
   expect(run(imported).stdout).toContain('1 heaps, 1 entries');
   const there = await serve(elsewhere);
   expect(await states(there.url)).toEqual(before);
-  await end(there.child);
+  await there.end();
   // Brought back over other records, on another machine.
   const restored = spawnSync('sh', ['-c', restore.replace('npm run', `npm --prefix ${process.cwd()} run`)], {
     cwd: desk,
@@ -66,7 +66,7 @@ test('the README’s commands back records up, bring them back, and carry them e
   expect(await states(back.url)).toEqual(before);
   const materials = await request.get(`${back.url}/api/v1/materials`);
   expect(JSON.stringify(await materials.json())).not.toContain('after the backup');
-  await end(back.child);
+  await back.end();
   rmSync(desk, { recursive: true, force: true });
 });
 
@@ -126,7 +126,7 @@ test('a heap that cannot be read is named, and the others are served', async ({ 
   });
   // What was kept of it in memory is for the version before.
   await made(request, `/heaps/${good}/entries`, { kind: 'noted', at: new Date().toISOString(), note: 'x' });
-  const { child, url } = await (async () => {
+  const { url, end } = await (async () => {
     const copy = mkdtempSync(join(tmpdir(), 'brunkel-odd-'));
     spawnSync(process.execPath, [
       'node_modules/tsx/dist/cli.mjs',
@@ -143,7 +143,7 @@ test('a heap that cannot be read is named, and the others are served', async ({ 
   await expect(page.getByRole('link', { name: /^Good heap/ })).toBeVisible();
   const state = await request.get(`${url}/api/v1/heaps/${bad}/state`);
   expect([state.status(), (await state.json()).detail]).toEqual([503, expect.stringContaining('conjured')]);
-  await end(child);
+  await end();
 });
 
 test('the open format is described where the records are', () => {

@@ -1,19 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import {
-  accessible,
-  end,
-  expect,
-  made,
-  mixedHeap,
-  open,
-  ready,
-  serve,
-  squeezed,
-  state,
-  test
-} from './brunkel';
+import { accessible, expect, made, mixedHeap, open, ready, serve, squeezed, state, test } from './brunkel';
 
 const count = async (request: Parameters<typeof state>[0], heap: number) =>
   ((await (await request.get(`/api/v1/heaps/${heap}/entries?limit=500`)).json()) as { total: number }).total;
@@ -111,7 +99,7 @@ test('without a server entries wait in the outbox, over a reload of it, and go i
     .then((response) => response.json() as Promise<{ id: number }>);
   await page.goto(`${server.url}/heaps/${heap.id}/log?kind=noted`);
   await ready(page);
-  await end(server.child);
+  await server.end();
   await page.getByLabel('Note').fill('First, while nobody was there.');
   await page.getByRole('button', { name: 'Write it in' }).click();
   await expect(page.getByText('One entry waits in the outbox.')).toBeVisible();
@@ -122,7 +110,7 @@ test('without a server entries wait in the outbox, over a reload of it, and go i
   await expect(page.getByText('in the outbox')).toHaveCount(0);
   const entries = await page.request.get(`${server.url}/api/v1/heaps/${heap.id}/entries`);
   expect(((await entries.json()) as { total: number }).total).toBe(1);
-  await end(server.child);
+  await server.end();
   rmSync(folder, { recursive: true, force: true });
 });
 

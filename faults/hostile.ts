@@ -1,7 +1,8 @@
 import { join } from 'node:path';
 import { request as raw } from 'node:http';
 import fc from 'fast-check';
-import { ask, start } from './server';
+import { start } from '../scripts/served';
+import { ask } from './ask';
 import type { Found } from './table';
 
 type Json = Record<string, unknown>;

@@ -8,7 +8,8 @@ import { backUpFolder, checkedBackup, withRecords } from '../src/lib/server/reco
 import { asJsonLines } from '../src/lib/server/records/open-format';
 import { restore } from '../src/lib/server/records/restore';
 import { createMaterial } from '../src/lib/server/stock/stock';
-import { ask, begin, ended, pause, start } from './server';
+import { begin, ended, start } from '../scripts/served';
+import { ask, pause } from './ask';
 import type { Found } from './table';
 
 type Chance = () => number;

@@ -3,7 +3,8 @@ import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sqlite from 'sqlite3';
 import { FILE_NAME } from '../src/lib/server/database/coming';
-import { ask, start } from './server';
+import { start } from '../scripts/served';
+import { ask } from './ask';
 import type { Found } from './table';
 
 /** Handles that come and go by themselves (a stream, a timer). */
