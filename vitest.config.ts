@@ -6,6 +6,13 @@ const here = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 export default defineConfig({
   plugins: [svelte()],
-  resolve: { alias: { $core: here('src/core'), $lib: here('src/lib') } },
+  resolve: {
+    alias: {
+      $core: here('src/core'),
+      $lib: here('src/lib'),
+      '$app/state': here('src/lib/ui/testing/app-state.ts'),
+      '$app/navigation': here('src/lib/ui/testing/app-navigation.ts')
+    }
+  },
   test: { include: ['src/**/*.test.ts', 'bench/**/*.test.ts'], environment: 'node', testTimeout: 90_000 }
 });

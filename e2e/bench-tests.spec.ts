@@ -8,19 +8,19 @@ test('a guided test: usual figures offered, repeats averaged, an odd one pointed
   await open(page, `/heaps/${heap}/test`);
   await accessible(page);
   await page.getByRole('link', { name: /^Compactability/ }).click();
-  await expect(page.getByLabel('Loose height')).toHaveValue('100 mm');
-  await page.getByLabel('Rammed height').fill('120');
+  await expect(page.getByLabel('Loose height', { exact: true })).toHaveValue('100 mm');
+  await page.getByLabel('Rammed height', { exact: true }).fill('120');
   await expect(page.getByText('The result stands here')).toBeVisible();
-  await page.getByLabel('Rammed height').fill('56');
+  await page.getByLabel('Rammed height', { exact: true }).fill('56');
   const ticket = page.getByRole('region', { name: 'Compactability' });
   await expect(ticket).toContainText('44.0');
   await expect(ticket).toContainText('Inside its window of 40.0 to 50.0');
   for (const height of ['55', '38', '56.5']) {
     await page.getByRole('button', { name: 'Take it again' }).click();
-    await page.getByLabel('Rammed height').last().fill(height);
+    await page.getByLabel('Rammed height', { exact: true }).last().fill(height);
   }
   await expect(ticket).toContainText('Reading 3 stands apart');
-  await page.getByLabel('Rammed height').nth(2).fill('54');
+  await page.getByLabel('Rammed height', { exact: true }).nth(2).fill('54');
   await expect(ticket).not.toContainText('stands apart');
   await accessible(page);
   await page.getByRole('button', { name: 'Log 4 readings' }).click();
@@ -60,11 +60,11 @@ test('sieve and methylene blue, with findings and one’s own standards', async 
 test('a waiting timer survives a reload', async ({ page, request }) => {
   const heap = await mixedHeap(request);
   await open(page, `/heaps/${heap}/test/clay-wash`);
-  await page.getByRole('button', { name: /5:00 left. Start the timer/ }).click();
+  await page.getByRole('button', { name: /5:00 start/ }).click();
   await expect(page.getByText('running')).toBeVisible();
   await page.reload();
   await expect(page.getByText('running')).toBeVisible();
-  await expect(page.getByRole('button', { name: /4:5\d left/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /4:5\d running/ })).toBeVisible();
 });
 
 test('the drying forecast: the simulated station, then typed air, then frost', async ({ page, request }) => {
@@ -132,8 +132,8 @@ test('the ladder is climbed rung by rung: test, splash, test again', async ({ pa
   await expect(rungs).toHaveCount(6);
   for (const height of ['61', '56']) {
     await working.getByRole('link', { name: 'Compactability' }).click();
-    await page.getByLabel('Loose height').fill('100 mm');
-    await page.getByLabel('Rammed height').fill(`${height} mm`);
+    await page.getByLabel('Loose height', { exact: true }).fill('100 mm');
+    await page.getByLabel('Rammed height', { exact: true }).fill(`${height} mm`);
     await page.getByRole('button', { name: 'Log the test' }).click();
     await expect(working).toContainText('Add a small splash');
     await page.getByLabel('Splash').fill('0');
@@ -178,7 +178,16 @@ test('a tired heap is renewed from stock: sliders re-solve, conflicts are named,
   await expect(page.getByText('No mix of this stock reaches active clay.')).toBeVisible();
   await accessible(page);
   await made(request, '/lots', { kind: 'sodium-bentonite', bought_kg: 5, cost: 7 });
-  await page.getByRole('slider', { name: 'Mass to' }).fill('60');
+  let asked = 0;
+  page.on('request', (each) => {
+    if (each.method() === 'POST' && each.url().endsWith('/renewal')) asked += 1;
+  });
+  const most = page.getByRole('slider', { name: 'Mass to' });
+  await most.focus();
+  for (let i = 0; i < 60; i++) await most.press('ArrowLeft');
+  await expect(page.getByRole('heading', { name: 'To renew it' })).toBeVisible();
+  // Moved sixty times, it is not asked sixty times.
+  expect(asked).toBeLessThan(50);
   await expect(page.getByRole('heading', { name: 'To renew it' })).toBeVisible();
   const ticket = page.getByRole('region', { name: 'To renew it' });
   await expect(ticket).toContainText('Sodium bentonite');

@@ -2,6 +2,13 @@ import { accessible, expect, hoursAgo, mixedHeap, open, test } from './brunkel';
 
 test('any weight field takes the live reading of the simulated scale', async ({ page, request }) => {
   const heap = await mixedHeap(request);
+  // In one's own records nothing is simulated until somebody wants it.
+  await open(page, `/heaps/${heap}/log`);
+  await page.getByRole('button', { name: 'Take from the scale' }).click();
+  await expect(page.getByText('No scale has sent a reading yet.')).toBeVisible();
+  await open(page, '/records');
+  await page.getByRole('button', { name: 'Switch the simulated devices on' }).click();
+  await expect(page.getByRole('button', { name: 'Switch the simulated devices off' })).toBeVisible();
   await open(page, `/heaps/${heap}/log`);
   await page.getByRole('button', { name: 'Take from the scale' }).click();
   const scale = page.getByRole('group', { name: 'Scale' });

@@ -29,10 +29,11 @@ test('first run: from nothing to a heap that was tested and corrected', async ({
   await page.getByText('It holds').click();
   await page.getByText('It gave and packed').click();
   await page.getByText('Crumbles').click();
+  await expect(page.getByText('3 of 4 answered').first()).toBeVisible();
   await page.getByText('Clean', { exact: true }).click();
-  await expect(page.getByText('4 of 5 answered')).toBeVisible();
-  await page.getByText('Blurred').click();
-  await expect(page.getByText('2 · short')).toBeVisible();
+  // A lump that crumbles has no prints to look at.
+  await expect(page.getByText('What prints did the fingers leave?')).toHaveCount(0);
+  await expect(page.getByText('2 · short').first()).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Log the squeeze' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
@@ -46,7 +47,7 @@ test('first run: from nothing to a heap that was tested and corrected', async ({
   await page.getByRole('button', { name: 'Dry it again and weigh' }).click();
   await page.getByLabel('Dried again, 2.').fill('217.8');
   await expect(page.getByText('The last two agree: it is dry.')).toBeVisible();
-  await expect(page.getByText('2.2 % water')).toBeVisible();
+  await expect(page.getByText('2.2 % water').first()).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Log the test' }).click();
 

@@ -58,8 +58,7 @@ test('a phone signs in by plain http under another name, and everything can be s
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
   await page.goto(`${far}/heaps/1/test/squeeze`);
   await ready(page);
-  for (const answer of ['It holds', 'It gave and packed', 'Crumbles', 'Blurred'])
-    await page.getByText(answer).click();
+  for (const answer of ['It holds', 'It gave and packed', 'Crumbles']) await page.getByText(answer).click();
   await page.getByText('Clean', { exact: true }).click();
   await page.getByRole('button', { name: 'Log the squeeze' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');

@@ -93,6 +93,7 @@ test('what a heap has taught: learned from what was weighed, held, learned anew,
 
 test('a batch is tested by itself, with the live probe', async ({ page, request }) => {
   const heap = await mixedHeap(request);
+  await request.patch('/api/v1/settings', { data: { simulated_devices: true } });
   const { moisture_percent: before, window_percent: window } = await state(request, heap);
   await open(page, `/heaps/${heap}`);
   await page.getByRole('link', { name: /mixed in/ }).click();

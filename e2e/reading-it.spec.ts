@@ -6,13 +6,13 @@ test('units are switched anywhere, and what was typed stays as typed', async ({ 
   await page.getByLabel('Finished mix', { exact: true }).last().fill('30');
   const ticket = page.getByRole('region', { name: 'Set these on the scale' });
   await expect(ticket).toContainText('30.0');
-  await page.getByRole('button', { name: /^Units: metric/ }).click();
-  await expect(ticket).toContainText('66.14');
+  await page.locator('label', { hasText: 'US units' }).click();
+  await expect(ticket).toContainText('66.1');
   await expect(page.getByLabel('Finished mix', { exact: true }).last()).toHaveValue('30');
   await open(page, '/');
-  await expect(page.getByRole('link', { name: /Shed heap/ })).toContainText('63.02');
-  await page.getByRole('button', { name: /^Units: US/ }).click();
-  await expect(page.getByRole('link', { name: /Shed heap/ })).toContainText('28.6');
+  await expect(page.getByRole('link', { name: /^Shed heap/ })).toContainText('63.0');
+  await page.locator('label', { hasText: 'Metric units' }).click();
+  await expect(page.getByRole('link', { name: /^Shed heap/ })).toContainText('28.6');
 });
 
 test('dark colours pass the same checks', async ({ page, request }) => {
@@ -20,8 +20,7 @@ test('dark colours pass the same checks', async ({ page, request }) => {
   await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25, cost: 8 });
   await mixedHeap(request, 'Second heap');
   await open(page, '/');
-  await page.getByRole('button', { name: /^Colours: auto/ }).click();
-  await page.getByRole('button', { name: /^Colours: light/ }).click();
+  await page.locator('label', { hasText: 'Dark' }).click();
   await expect(page.locator('html')).toHaveAttribute('data-mode', 'dark');
   for (const path of [
     '/',

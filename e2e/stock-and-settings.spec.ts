@@ -109,7 +109,7 @@ test('a heap’s own windows and container; taken off the bench and put back', a
   await page.getByRole('button', { name: 'Take the heap off the bench' }).click();
   await expect(page.getByRole('link', { name: 'Start your first heap' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(page.getByRole('link', { name: /Shed heap/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Shed heap/ })).toBeVisible();
 });
 
 test('ready-mixed sand of unknown make is taken in, held loosely, and sharpened by a test', async ({

@@ -70,7 +70,10 @@ export async function lockedFile(folder: string): Promise<Found> {
   let before = 0;
   // What is open after the first round is open anyhow; another round must not add to it.
   for (const round of [1, 2]) {
+    const began = performance.now();
     const answers = await Promise.all(Array.from({ length: 5 }, (_, n) => note(server.url, n)));
+    const took = performance.now() - began;
+    if (took > 2000) wrong.push(`kept five writers waiting for ${took.toFixed(0)} ms`);
     tried += answers.length;
     for (const { status } of answers) if (status !== 503) wrong.push(`answered ${status} while held`);
     if (round === 1) before = server.handles();

@@ -20,13 +20,13 @@ const VIEWS = [
   },
   { name: 'drying', path: '/heaps/1/drying' },
   { name: 'temper-curve', path: '/heaps/1/temper-curve' },
-  { name: 'hands', path: '/hands' },
   { name: 'renew', path: '/heaps/1/renew' },
   { name: 'ledger', path: '/heaps/1/ledger' },
   { name: 'compare', path: '/heaps/compare?first=1&second=3' },
   { name: 'learned', path: '/heaps/1/learned' },
   { name: 'stock', path: '/stock' },
   { name: 'records', path: '/records' },
+  { name: 'journal', path: '/journal' },
   { name: 'bench-phone', path: '/', phone: true },
   { name: 'heap-phone', path: '/heaps/1', phone: true },
   { name: 'heap-dark', path: '/heaps/1', mode: 'dark' }
@@ -76,6 +76,7 @@ try {
       viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
       colorScheme: mode,
       timezoneId: 'Europe/London',
+      locale: 'en-GB',
       reducedMotion: 'reduce'
     });
     const page = await context.newPage();

@@ -4,13 +4,20 @@ declare global {
   namespace App {
     interface Locals {
       preferences: Preferences;
+      /** How the reader writes dates and money: a language tag. */
+      locale: string;
       /** Id of who works at this device, as it says. */
       member: number | null;
+      /** The fields of the form that was posted, as they were typed. */
+      posted?: Record<string, string>;
     }
     interface PageData {
       preferences: Preferences;
+      locale: string;
       members: { id: number; name: string }[];
       member: number | null;
+      /** The casting that is on, or that comes next. */
+      session: { id: number; name: string | null; at: string; stage: string } | null;
       /** This is the machine that Brunkel runs on. */
       desk: boolean;
     }

@@ -1,5 +1,5 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
-import { DEFAULT_PREFERENCES, preferences, type Preferences } from '$lib/schema/preferences';
+import { DEFAULT_LOCALE, DEFAULT_PREFERENCES, preferences, type Preferences } from '$lib/schema/preferences';
 import { check } from '$lib/schema/validate';
 import { closeDatabase, database } from '$lib/server/database/current';
 import { troubleLine } from '$lib/server/database/trouble';
@@ -21,6 +21,7 @@ export const init: ServerInit = async () => {
 export const handle: Handle = async ({ event, resolve }) => {
   event.locals.preferences = preferencesIn(event.cookies.get('preferences'));
   event.locals.member = Number(/^[1-9]\d{0,14}$/.exec(event.cookies.get('member') ?? '')?.[0] ?? 0) || null;
+  event.locals.locale = localeIn(event.request.headers.get('accept-language'));
   const { mode } = event.locals.preferences;
   const isApi = event.url.pathname.startsWith('/api/');
   try {
@@ -48,6 +49,16 @@ export const handleError: HandleServerError = ({ error, status, message }) => {
   if (status >= 500) console.error(error);
   return { message };
 };
+
+/** The reader's first language as far as dates and money go; the words are English. */
+function localeIn(languages: string | null): string {
+  try {
+    const [first] = Intl.getCanonicalLocales((languages ?? '').split(/[,;]/)[0]!.trim());
+    return first ?? DEFAULT_LOCALE;
+  } catch {
+    return DEFAULT_LOCALE;
+  }
+}
 
 function preferencesIn(cookie: string | undefined): Preferences {
   try {

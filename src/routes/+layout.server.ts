@@ -2,13 +2,17 @@ import type { LayoutServerLoad } from './$types';
 import { isAtTheDesk } from '$lib/server/http/gate';
 import { pageLoad } from '$lib/server/http/guard';
 import { memberNames } from '$lib/server/member/members';
+import { nextCasting } from '$lib/server/session/next-casting';
 
 export const load: LayoutServerLoad = pageLoad(async (db, event) => {
-  const members = await memberNames(db);
-  const { preferences, member } = event.locals;
+  const [members, session] = await Promise.all([memberNames(db), nextCasting(db)]);
+  const { preferences, member, locale } = event.locals;
   return {
     preferences,
+    locale,
     members,
+    /** The casting that is on, or that comes next. */
+    session,
     /** Who works at this device, if they are still there. */
     member: members.some(({ id }) => id === member) ? member : null,
     desk: isAtTheDesk(event)

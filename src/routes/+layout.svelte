@@ -7,55 +7,37 @@
   import { page } from '$app/state';
   import Rail from '$lib/ui/frame/Rail.svelte';
   import OutboxStrip from '$lib/ui/outbox/OutboxStrip.svelte';
-  import Toasts from '$lib/ui/frame/Toasts.svelte';
+  import Overlays from '$lib/ui/frame/Overlays.svelte';
+  import Rings from '$lib/ui/timer/Rings.svelte';
+  import { refused } from '$lib/ui/field/posted-before';
 
   const { children } = $props();
   /** Who is not in yet sees no places. */
   const bare = $derived(page.url.pathname === '/sign-in');
 
+  let awake = $state(false);
   // Told to whoever drives the page: from here on what is typed is heard.
   onMount(() => {
     document.documentElement.dataset.ready = 'yes';
+    awake = true;
   });
 </script>
 
-<a class="skip" href="#content">To the page</a>
-<div class="frame" class:bare>
+<a class="absolute top-0 -left-[99rem] z-10 bg-(--paper) px-4 py-3 focus:left-0" href="#content"
+  >To the page</a
+>
+<div class={bare ? '' : 'desk:grid desk:grid-cols-[9.25rem_minmax(0,1fr)]'}>
   {#if !bare}<Rail />{/if}
-  <main id="content" tabindex="-1">
+  <main
+    id="content"
+    tabindex="-1"
+    class="min-w-0 px-4 pt-5 pb-26 outline-none desk:max-w-[82rem] desk:px-[1.6rem] desk:pt-6 desk:pb-12 print:p-0"
+  >
     {#if !bare}<OutboxStrip />{/if}
+    {#if refused() && !bare}<p class="wrong" role="alert">Not stored: {refused()!.message}</p>{/if}
     {@render children()}
   </main>
 </div>
-<Toasts />
-
-<style>
-  .skip {
-    position: absolute;
-    left: -99rem;
-    top: 0;
-    z-index: 10;
-    padding: 0.75rem 1rem;
-    background: var(--paper);
-  }
-  .skip:focus {
-    left: 0;
-  }
-  main {
-    min-width: 0;
-    padding: 1.25rem 1rem 6.5rem;
-  }
-  main:focus {
-    outline: none;
-  }
-  @media (min-width: 62rem) {
-    .frame:not(.bare) {
-      display: grid;
-      grid-template-columns: 9.25rem minmax(0, 1fr);
-    }
-    main {
-      padding: 1.5rem 1.6rem 3rem;
-      max-width: 82rem;
-    }
-  }
-</style>
+<!-- Notes come after something was done: what draws them need not come with the page. -->
+{#if awake}{#await import('$lib/ui/frame/Toasts.svelte') then { default: Toasts }}<Toasts />{/await}{/if}
+{#if !bare}<Overlays /><Rings />{/if}

@@ -1,16 +1,38 @@
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
+import { newSession } from '$lib/schema/session';
 import { readStates } from '$lib/server/heap/heap-state';
+import type { HeapTestKind } from '$core/bench/bench-tests';
+import { listTests } from '$lib/server/heap/tests';
 import { listHeaps } from '$lib/server/heap/heaps';
 import { pageLoad } from '$lib/server/http/guard';
+import { checkedBody, postedForm } from '$lib/server/http/posted';
+import { beforeCasting } from '$lib/server/session/before-casting';
+import { nextCasting } from '$lib/server/session/next-casting';
+import { createSession } from '$lib/server/session/sessions';
 
 export const load: PageServerLoad = pageLoad(async (db) => {
-  const heaps = await listHeaps(db);
-  const states = await readStates(db);
-  // A heap that was taken off the bench just now is in one list and not in the other.
+  const [heaps, states, casting] = await Promise.all([listHeaps(db), readStates(db), nextCasting(db)]);
+  const tested = await Promise.all(
+    heaps.map(async ({ id }) =>
+      // One that cannot be read has no tests either.
+      states.get(id)?.state ? ((await listTests(db, id, { limit: 1 })).items[0] ?? null) : null
+    )
+  );
   return {
-    heaps: heaps.flatMap((heap) => {
+    to_do: casting ? await beforeCasting(db, casting.at) : [],
+    // A heap that was taken off the bench just now is in one list and not in the other.
+    heaps: heaps.flatMap((heap, i) => {
       const found = states.get(heap.id);
-      return found ? [{ heap, ...found }] : [];
+      const last = tested[i] && { kind: tested[i].kind as HeapTestKind, at: tested[i].at };
+      return found ? [{ heap, last_test: last ?? null, ...found }] : [];
     })
   };
 });
+
+export const actions: Actions = {
+  /** A casting day, posted without a script. */
+  casting: postedForm(
+    (db, body) => createSession(db, checkedBody(newSession, body)),
+    () => '/'
+  )
+};

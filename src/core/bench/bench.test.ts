@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dryingProgress, moistureByDrying, moistureTestSd } from './moisture';
-import { squeeze, type SqueezeReading } from './squeeze';
+import { squeeze, type SqueezeReading, squeezeQuestions, squeezed, type PartSqueeze } from './squeeze';
 
 describe('moistureByDrying', () => {
   it('is the loss over the wet sand', () => {
@@ -102,4 +102,51 @@ describe('squeeze', () => {
       })
     );
   });
+});
+
+describe('every answer to a squeeze', () => {
+  const HOLDS = [true, false] as const;
+  const BREAKS = ['crumbles', 'ragged', 'crisp', 'bends'] as const;
+  const PALMS = ['clean', 'film', 'smeared'] as const;
+  const PRINTS = ['none', 'blurred', 'sharp'] as const;
+  const all = HOLDS.flatMap((holds) =>
+    HOLDS.flatMap((shrinks) =>
+      BREAKS.flatMap((breaks) =>
+        PALMS.flatMap((palm) => PRINTS.map((prints) => ({ holds, shrinks, breaks, palm, prints })))
+      )
+    )
+  );
+  it.each(['water', 'oil'] as const)('makes sense in all 144 ways: %s', (system) => {
+    expect(all).toHaveLength(144);
+    for (const reading of all) {
+      const { grade, tells_water, suspects, advice } = squeeze(reading, system);
+      const { holds, palm, breaks } = reading;
+      // Sand that falls apart is never ready, and a smeared palm never short of water.
+      if (!holds) expect(grade).not.toBe(3);
+      if (palm === 'smeared' && tells_water) expect(grade).toBe(5);
+      if (breaks === 'crumbles' && tells_water && palm === 'clean') expect(grade).toBeLessThan(3);
+      expect(grade === 3).toBe(suspects.length === 0);
+      expect(advice.length).toBeGreaterThan(10);
+    }
+  });
+  it.each(['water', 'oil'] as const)(
+    'asks only what tells something, and what it leaves out changes nothing: %s',
+    (system) => {
+      for (const reading of all) {
+        // A lump that fell apart has no break to look at: what stands there is none.
+        if (!reading.holds && reading.breaks !== 'crumbles') continue;
+        const asked = squeezeQuestions(reading, system) as string[];
+        const part = Object.fromEntries(
+          Object.entries(reading).map(([name, value]) => [name, asked.includes(name) ? value : null])
+        ) as unknown as PartSqueeze;
+        const whole = squeezed(part, system);
+        expect(whole && squeeze(whole, system).grade, JSON.stringify(reading)).toBe(
+          squeeze(reading, system).grade
+        );
+      }
+      expect(squeezeQuestions({ ...all[0]!, breaks: 'ragged', palm: 'film' }, 'oil')).toContain('prints');
+      expect(squeezeQuestions(all[0]!, 'oil')).not.toContain('shrinks');
+      expect(squeezed({ holds: false, shrinks: null, breaks: null, palm: 'clean', prints: null })).toBeNull();
+    }
+  );
 });

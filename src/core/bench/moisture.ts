@@ -3,6 +3,8 @@ import { KITCHEN_SCALE_G, MOISTURE_SD, SCOOP_SD_SHARE } from '$core/reference/ac
 export type DryingMethod = keyof typeof MOISTURE_SD;
 
 export const DRYING_METHODS = Object.keys(MOISTURE_SD) as DryingMethod[];
+/** Oil-bonded sand burns in a microwave and over a flame: what is left for it. */
+export const OIL_DRYING_METHODS: readonly DryingMethod[] = ['oven', 'lamp'];
 
 export interface MoistureReading {
   /** The empty pan. */

@@ -48,6 +48,34 @@ export function squeeze(reading: SqueezeReading, system: System = 'water'): Sque
   return system === 'oil' ? oilSqueeze(reading) : waterSqueeze(reading);
 }
 
+/** A squeeze while its questions are answered. */
+export type PartSqueeze = { [K in keyof SqueezeReading]: SqueezeReading[K] | null };
+
+/** What is still worth asking, given what was answered: a lump that fell apart has no break to look at. */
+export function squeezeQuestions(
+  { holds, breaks, palm }: PartSqueeze,
+  system: System = 'water'
+): (keyof SqueezeReading)[] {
+  // Oil sand is not judged by whether it gives.
+  const gives = system === 'oil' ? [] : (['shrinks'] as const);
+  if (holds === false) return ['holds', ...gives, 'palm'];
+  // Prints tell apart oil sand that breaks ragged, and green sand that breaks well and leaves the palm clean.
+  const printed =
+    system === 'oil'
+      ? (breaks === null || breaks === 'ragged') && palm !== 'smeared'
+      : breaks !== 'crumbles' && breaks !== 'bends' && (palm === null || palm === 'clean');
+  return ['holds', ...gives, 'breaks', 'palm', ...(printed ? (['prints'] as const) : [])];
+}
+
+/** The whole reading once all that is worth asking was answered, the rest as it follows; null before. */
+export function squeezed(part: PartSqueeze, system: System = 'water'): SqueezeReading | null {
+  if (squeezeQuestions(part, system).some((question) => part[question] === null)) return null;
+  const { holds, palm } = part;
+  const breaks = holds ? part.breaks! : 'crumbles';
+  const prints = part.prints ?? (breaks === 'crumbles' ? 'none' : 'blurred');
+  return { holds: holds!, shrinks: part.shrinks ?? holds!, breaks, palm: palm!, prints };
+}
+
 function waterSqueeze({ holds, shrinks, breaks, palm, prints }: SqueezeReading): SqueezeResult {
   const moist = palm !== 'clean';
   const mud = palm === 'smeared' && (breaks === 'bends' || shrinks);

@@ -1,3 +1,4 @@
+import { NINE_IN_TEN } from '../judge/normal';
 import { arrivalOf } from '$core/material/arrival';
 import {
   composition,
@@ -39,7 +40,6 @@ const FAR_TOO_WET = 1.7;
 export const UNUSUAL = 6;
 /** As many entries of a kind make a habit. */
 const HABIT = 3;
-const NINETY_FIVE = 1.645;
 
 /** The amount a digit to the left or right, if that is what was likely meant. */
 export function tenth(kg: number, usual: number): number | null {
@@ -62,7 +62,7 @@ export function waterQuestion(nature: HeapNature, belief: Belief, kg: number, pa
       likely_kg: null
     };
   const { sd } = believedMoisture(belief);
-  const driest = { ...sand, water: Math.max(0, sand.water - NINETY_FIVE * sd * total) };
+  const driest = { ...sand, water: Math.max(0, sand.water - NINE_IN_TEN * sd * total) };
   if (moistureFraction(plus(driest, composition({ water: kg }))) > SLURRY)
     return {
       path,

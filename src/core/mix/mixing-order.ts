@@ -22,9 +22,10 @@ export function mixingSteps(system: System, roles: readonly Role[], total_kg: nu
   const mull = Math.round(6 + 0.2 * total_kg);
   const dry: Role[] = (['sand', 'binder', 'fines'] as const).filter(has);
   const powders = dry.length > 1;
+  const named = [has('binder') && 'clay', has('fines') && 'fines'].filter(Boolean).join(' and ');
   const dryStep: MixingStep = {
     text: powders
-      ? 'Spread the clay and fines on the dry sand and turn it over dry until no streak shows.'
+      ? `Spread the ${named} on the sand and turn it over until no streak shows.`
       : 'Spread the sand out.',
     roles: dry,
     minutes: powders ? Math.round(3 + 0.05 * total_kg) : 1,
@@ -52,13 +53,18 @@ export function mixingSteps(system: System, roles: readonly Role[], total_kg: nu
       { text: 'Riddle, and squeeze before you ram.', roles: [], minutes: 3 }
     ];
   }
+  const watered = has('water');
   return [
     dryStep,
-    {
-      text: 'Splash in the first half of the water, in two goes, turning all the while.',
-      roles: ['water'],
-      minutes: 3
-    },
+    ...(watered
+      ? [
+          {
+            text: 'Splash in the first half of the water, in two goes, turning all the while.',
+            roles: ['water' as const],
+            minutes: 3
+          }
+        ]
+      : []),
     ...(has('carbon')
       ? [
           {
@@ -70,8 +76,10 @@ export function mixingSteps(system: System, roles: readonly Role[], total_kg: nu
         ]
       : []),
     {
-      text: 'Mull, then add the smaller splashes; squeeze before each of the last two.',
-      roles: ['water'],
+      text: watered
+        ? 'Mull, then add the smaller splashes; squeeze before each of the last two.'
+        : 'Mull: the damp that is in it already is all the water that it gets.',
+      roles: watered ? ['water'] : [],
       minutes: mull
     },
     {

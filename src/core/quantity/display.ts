@@ -1,4 +1,4 @@
-import { UNITS, type UnitSystem } from './unit';
+import { PA_PER_PSI, UNITS, type UnitSystem } from './unit';
 
 /** A figure ready to show: the digits and, apart from them, the unit (set smaller in the interface). */
 export interface Figure {
@@ -23,9 +23,11 @@ export function fixed(value: number, decimals: number): string {
  */
 export function massFigure(kg: number, system: UnitSystem): Figure {
   const size = Math.abs(kg);
+  // Nothing is nothing, to no decimals.
+  if (size < 5e-5) return { value: '0', unit: system === 'us' ? 'oz' : 'g' };
   if (system === 'us') {
     if (size < POUND * 0.9995) return { value: fixed(kg / OUNCE, size < OUNCE ? 2 : 1), unit: 'oz' };
-    return { value: fixed(kg / POUND, size < 100 * POUND ? 2 : 1), unit: 'lb' };
+    return { value: fixed(kg / POUND, size < 10 * POUND ? 2 : 1), unit: 'lb' };
   }
   if (size < 0.9995) return { value: fixed(kg * 1000, size < 0.02 ? 1 : 0), unit: 'g' };
   return { value: fixed(kg, size < 10 ? 2 : 1), unit: 'kg' };
@@ -86,15 +88,44 @@ export function editableMass(kg: number, size: 'small' | 'large', system: UnitSy
   return `${Number((kg / UNITS.mass[unit]!).toFixed(decimals))} ${unit}`;
 }
 
+/** An area as text to prefill a field. */
+export function editableArea(m2: number, system: UnitSystem): string {
+  return system === 'us' ? `${Number((m2 / UNITS.area.ft2!).toFixed(3))} ft²` : `${m2} m²`;
+}
+
 /** A fraction as percent without the float noise of multiplying by 100 (0.038 → 3.8). */
 export function asPercent(fraction: number): number {
   return Number((fraction * 100).toPrecision(14));
 }
 
-/** The masses that stand in a sentence as kilograms, in the reader's own units. */
-export function massesIn(sentence: string, system: UnitSystem): string {
+/** Pounds a cubic foot in a kilogram a litre. */
+export const LB_FT3_PER_KG_L = (1000 * UNITS.length.ft! ** 3) / POUND;
+
+/** A temperature in whole degrees; °F for who thinks so. */
+export function temperatureText(celsius: number, system: UnitSystem): string {
+  return system === 'us' ? `${fixed(celsius * 1.8 + 32, 0)}\u202f°F` : `${fixed(celsius, 0)}\u202f°C`;
+}
+
+/** What stands in metric in a sentence, in the other habit: number by number, with as many digits as it has earned. */
+const IN_US: readonly (readonly [unit: string, say: (value: number) => string])[] = [
+  ['kg/L', (value) => `${fixed(value * LB_FT3_PER_KG_L, 0)}\u202flb/ft³`],
+  ['kg', (value) => massText(value, 'us')],
+  ['kPa', (value) => `${fixed((value * 1000) / PA_PER_PSI, 1)}\u202fpsi`],
+  ['°C', (value) => temperatureText(value, 'us')],
+  ['m²', (value) => `${Number((value / UNITS.area.ft2!).toPrecision(2))}\u202fsq ft`],
+  ['mm', (value) => `${Number((value / 1000 / UNITS.length.in!).toPrecision(2))}\u202fin`],
+  ['cm', (value) => `${Number((value / 100 / UNITS.length.in!).toPrecision(3))}\u202fin`]
+];
+
+/** A sentence of ours whose figures stand in metric units, in the reader's own; what he typed himself is left alone. */
+export function inUnits(sentence: string, system: UnitSystem): string {
   if (system === 'metric') return sentence;
-  return sentence.replace(/(?<![\w.])(\d+(?:\.\d+)?) kg\b(?!\/)/g, (_, kg: string) =>
-    massText(Number(kg), system)
+  return IN_US.reduce(
+    (said, [unit, say]) =>
+      said.replace(
+        new RegExp(`(?<![\\w.])(\\d+(?:\\.\\d+)?)[ \\u202f]${unit}(?![\\w/²³])`, 'g'),
+        (_, figure: string) => say(Number(figure))
+      ),
+    sentence
   );
 }

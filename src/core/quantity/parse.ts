@@ -15,11 +15,21 @@ const PART =
  * @param dimension what the field holds
  * @param bareUnit the unit a number without one is in (the unit shown beside the field)
  * @returns the SI value, or why not and what would be right; never throws
+ * @param kg_per_l of a liquid, whose mass may be typed by the measure: 250 ml, 1 cup, half a mug
  * @example parseQuantity('2 lb 6 oz', 'mass', 'g') // { ok: true, si: 1.0772818787… }
  */
-export function parseQuantity(text: string, dimension: Dimension, bareUnit: string): QuantityReading {
+export function parseQuantity(
+  text: string,
+  dimension: Dimension,
+  bareUnit: string,
+  kg_per_l?: number
+): QuantityReading {
   const words = DIMENSION_WORDS[dimension];
-  const typed = text.trim();
+  // Units of two words.
+  const typed = text
+    .trim()
+    .replace(/fl\.?\s*oz\b\.?/gi, 'floz')
+    .replace(/sq\.?\s*(ft|in)\b\.?/gi, '$1²');
   if (typed === '') return { ok: false, message: `Enter ${words.name}, for example ${words.example}.` };
 
   let si = 0;
@@ -38,7 +48,7 @@ export function parseQuantity(text: string, dimension: Dimension, bareUnit: stri
     const unit = match[2]?.toLowerCase() ?? (dimension === 'count' ? undefined : parts === 0 ? bareUnit : '');
     if (unit === undefined) return at < typed.length ? manyNumbers(typed) : { ok: true, si: number.value };
     if (unit === '') return manyNumbers(typed);
-    const factor = UNITS[dimension][unit];
+    const factor = factorOf(unit, dimension, kg_per_l);
     if (factor === undefined) return { ok: false, message: wrongUnit(unit, dimension) };
     if (parts > 0 && (factor >= smallest || number.value < 0)) {
       return { ok: false, message: `“${typed}”: write the larger unit first, as in 2 lb 6 oz.` };
@@ -48,6 +58,14 @@ export function parseQuantity(text: string, dimension: Dimension, bareUnit: stri
     parts += 1;
   }
   return { ok: true, si };
+}
+
+/** How much of SI one of a unit is. */
+function factorOf(unit: string, dimension: Dimension, kg_per_l: number | undefined): number | undefined {
+  const own = UNITS[dimension][unit];
+  if (own !== undefined || dimension !== 'mass' || kg_per_l === undefined) return own;
+  const m3 = UNITS.volume[unit];
+  return m3 === undefined ? undefined : m3 * 1000 * kg_per_l;
 }
 
 function manyNumbers(typed: string): QuantityReading {

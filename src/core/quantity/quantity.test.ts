@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { asPercent, bareMassUnit, editableMass, fixed, massText, massesIn, durationText } from './display';
+import { asPercent, bareMassUnit, editableMass, fixed, massText, inUnits, durationText } from './display';
 import { handMeasure } from './hand-measure';
 import { readNumber } from './number';
 import { parseQuantity } from './parse';
@@ -94,18 +94,24 @@ describe('readNumber', () => {
 
 describe('display', () => {
   it('shows masses at the resolution of a scale', () => {
-    expect(massesIn('4.08 kg into 29 kg is far more', 'metric')).toBe('4.08 kg into 29 kg is far more');
-    expect(massesIn('4.08 kg into 29 kg is far more', 'us')).toBe(
+    expect(inUnits('4.08 kg into 29 kg is far more', 'metric')).toBe('4.08 kg into 29 kg is far more');
+    expect(inUnits('4.08 kg into 29 kg is far more', 'us')).toBe(
       `${massText(4.08, 'us')} into ${massText(29, 'us')} is far more`
     );
-    expect(massesIn('x2 kg and 3 kgf and 0.5 kg/L', 'us')).toBe('x2 kg and 3 kgf and 0.5 kg/L');
+    expect(inUnits('x2 kg and 3 kgf', 'us')).toBe('x2 kg and 3 kgf');
+    // 1 kg/L is 62.43 lb/ft³, 1 psi is 6.8948 kPa, a foot is 0.3048 m.
+    expect(inUnits('1 kg/L, 70 kPa, 12 °C, 0.15 m², 6 mm and 38 cm', 'us')).toBe(
+      '62\u202flb/ft³, 10.2\u202fpsi, 54\u202f°F, 1.6\u202fsq ft, 0.24\u202fin and 15\u202fin'
+    );
+    expect(massText(0, 'metric')).toBe('0\u202fg');
+    expect(massText(0.00001, 'us')).toBe('0\u202foz');
     expect(massText(0.31, 'metric')).toBe('310\u202fg');
     expect(massText(0.0123, 'metric')).toBe('12.3\u202fg');
     expect(massText(5.4321, 'metric')).toBe('5.43\u202fkg');
     expect(massText(38.44, 'metric')).toBe('38.4\u202fkg');
     expect(massText(0.31, 'us')).toBe('10.9\u202foz');
     expect(massText(0.9999, 'metric')).toBe('1.00\u202fkg');
-    expect(massText(38.4, 'us')).toBe('84.66\u202flb');
+    expect(massText(38.4, 'us')).toBe('84.7\u202flb');
   });
   it('uses a true minus and never shows minus zero', () => {
     expect(fixed(-1.25, 1)).toBe('−1.3');

@@ -10,6 +10,8 @@ export type Dimension = (typeof DIMENSIONS)[number];
 export type UnitSystem = 'metric' | 'us';
 
 const POUND_KG = 0.45359237;
+/** One pound-force a square inch: standard gravity on a pound, over an inch squared. */
+export const PA_PER_PSI = 6894.757293168;
 const INCH_M = 0.0254;
 const GALLON_M3 = 231 * INCH_M ** 3;
 
@@ -73,6 +75,15 @@ export const UNITS: Record<Dimension, Record<string, number>> = {
     gal: GALLON_M3,
     qt: GALLON_M3 / 4,
     pt: GALLON_M3 / 8,
+    // A US fluid ounce is 1/128 gallon, a tablespoon half of one, a teaspoon a third of that.
+    floz: GALLON_M3 / 128,
+    tbsp: GALLON_M3 / 256,
+    tsp: GALLON_M3 / 768,
+    // Handbook vessels, as in `hand-measure`.
+    mug: 300e-6,
+    mugs: 300e-6,
+    bucket: 10e-3,
+    buckets: 10e-3,
     cup: GALLON_M3 / 16,
     cups: GALLON_M3 / 16
   },

@@ -86,6 +86,8 @@ export const head = {
   mold_id: id().optional(),
   /** Who did it: the id of a member. */
   member: id().optional(),
+  /** A figure of it was read off a simulated device: it is marked so for good. */
+  simulated: yesNo().optional(),
   /** It was asked about, or stood far off, and is right all the same. */
   confirmed: yesNo().optional()
 };
@@ -120,6 +122,7 @@ export interface Head {
   session_id?: number | undefined;
   mold_id?: number | undefined;
   member?: number | undefined;
+  simulated?: boolean | undefined;
   confirmed?: boolean | undefined;
 }
 export type NewEntry = { [K in WrittenKind]: NewEntryOf<K> }[WrittenKind];

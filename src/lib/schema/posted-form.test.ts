@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { BODY, KEY, answerName, postedBody, quantityName, textName } from './posted-form';
+import {
+  BODY,
+  KEY,
+  answerName,
+  materialName,
+  momentName,
+  postedBody,
+  quantityName,
+  textName
+} from './posted-form';
 
 describe('a form that was posted without a script', () => {
   it('stands for the body that the page drew, with what was typed over it', () => {
@@ -46,6 +55,45 @@ describe('a form that was posted without a script', () => {
     expect(postedBody({ [quantityName('kg', 'toString' as never, 'g', 1)]: '1' }).errors).toHaveLength(1);
     const odd = postedBody({ [BODY]: '{"typed":"x"}', [quantityName('kg', 'mass', 'g', 1)]: '350' });
     expect(odd.body).toEqual({ typed: 'x', kg: 0.35 });
+  });
+  it('takes what was emptied away, or says so with null, and drops lines that nobody filled in', () => {
+    const posted = {
+      [BODY]: JSON.stringify({
+        kg: 2,
+        note: 'old',
+        retained: [{ sieve: 'a' }, { sieve: 'b' }],
+        standards: [{}, {}]
+      }),
+      [textName('note')]: '',
+      [quantityName('retained[0].grams', 'mass', 'g', 1000)]: '',
+      [quantityName('retained[1].grams', 'mass', 'g', 1000)]: '9,5',
+      [quantityName('standards[0].active_percent', 'fraction', '%', 100)]: '8',
+      [quantityName('standards[0].ml', 'count', '', 1)]: '40',
+      [quantityName('standards[1].ml', 'count', '', 1)]: ''
+    };
+    expect(postedBody(posted).body).toEqual({
+      kg: 2,
+      retained: [{ sieve: 'b', grams: 9.5 }],
+      standards: [{ active_percent: 8, ml: 40 }]
+    });
+    expect(postedBody(posted, null).body.note).toBeNull();
+  });
+  it('means nothing new by a field that was left as it was drawn', () => {
+    const drawn = '17.134 kg';
+    const name = quantityName('on_hand_kg', 'mass', 'kg', 1, drawn);
+    expect(postedBody({ [BODY]: '{}', [name]: drawn }).body).toEqual({});
+    expect(postedBody({ [BODY]: '{}', [name]: '16 kg' }).body).toEqual({ on_hand_kg: 16 });
+    const when = momentName('at', '2026-05-01T09:30');
+    expect(postedBody({ [BODY]: '{}', [when]: '2026-05-01T09:30' }).body).toEqual({});
+    const moved = postedBody({ [BODY]: '{}', [when]: '2026-05-02T10:00' }).body.at;
+    expect(moved).toBe(new Date('2026-05-02T10:00').toISOString());
+  });
+  it('takes a lot, or a kind of material', () => {
+    const of = (picked: string) =>
+      postedBody({ [BODY]: '{"ingredient":"olivine","lot_id":2}', [materialName('ingredient')]: picked })
+        .body;
+    expect(of('lot:5')).toEqual({ lot_id: 5 });
+    expect(of('kind:washed-silica')).toEqual({ ingredient: 'washed-silica' });
   });
   it('never reaches what all objects have in common', () => {
     for (const path of ['__proto__.reached', 'constructor.prototype.reached', 'a.__proto__.reached'])

@@ -60,3 +60,6 @@ export const sessionsQuery = shape({ ...page, stage: text(40) });
 export const readingsQuery = shape({ ...page, device: text(80) });
 
 export type LedgerTable = InferType<typeof ledgerTable>;
+
+/** The query by which a test page is a rung of the temper curve's ladder, and leads back there. */
+export const ON_LADDER = 'ladder';

@@ -1,10 +1,19 @@
 import { invalidateAll } from '$app/navigation';
 import { page } from '$app/state';
 import type { UnitSystem } from '$core/quantity/unit';
-import type { Preferences } from '$lib/schema/preferences';
+import { DEFAULT_LOCALE, type Preferences } from '$lib/schema/preferences';
 
 /** The units that the reader wants; reactive where it is read. */
 export const units = (): UnitSystem => page.data.preferences.units;
+
+/** How the reader writes dates and money; where no page is drawn (a load), as nobody in particular. */
+export function locale(): string {
+  try {
+    return page.data.locale ?? DEFAULT_LOCALE;
+  } catch {
+    return DEFAULT_LOCALE;
+  }
+}
 
 const A_YEAR_S = 31_536_000;
 

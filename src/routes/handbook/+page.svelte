@@ -1,6 +1,7 @@
 <script lang="ts">
   import { INGREDIENTS, MATERIAL_KINDS } from '$core/reference/ingredients';
   import { BINDER_NAMES, HEAP_BINDERS, TARGETS } from '$core/reference/targets';
+  import BrokenEdges from '$lib/ui/judge/BrokenEdges.svelte';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { CAUTIONS, type CautionName } from '$lib/ui/caution/cautions';
 
@@ -47,6 +48,11 @@
       Brunkel advises; it does not certify. Furnaces, fuel, fumes and waste sand are matters of local rules
       and licensed trades: they come first.
     </p>
+  </section>
+
+  <section id="edges">
+    <h2>Edges break out when you cut the mold?</h2>
+    <BrokenEdges />
   </section>
 
   <section>

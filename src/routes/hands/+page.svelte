@@ -11,7 +11,7 @@
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import MemberHand from '$lib/ui/member/MemberHand.svelte';
 
-  const { data, form: refused }: PageProps = $props();
+  const { data }: PageProps = $props();
   const form = new RecordForm();
   let name = $state('');
 
@@ -62,7 +62,6 @@
       {/each}
     </ul>
   {/if}
-  {#if refused && 'message' in refused}<p class="wrong" role="alert">{refused.message}</p>{/if}
   <form class="add" method="POST" action="?/make" onsubmit={add} novalidate>
     <TextField
       label="Another hand"

@@ -10,6 +10,7 @@ import { formAction, pageLoad } from '$lib/server/http/guard';
 import { pathId } from '$lib/server/http/endpoint';
 import { copyOfTheDay, lastFailure, listCopies } from '$lib/server/records/copies';
 import { recordTables } from '$lib/server/records/open-format';
+import { changeSettings, readSettings } from '$lib/server/settings/settings';
 import { Refusal } from '$lib/server/refusal';
 
 /** The addresses under which another device in the network reaches this server, the surest first. */
@@ -33,7 +34,8 @@ export const load: PageServerLoad = pageLoad(async (db) => {
     guarded,
     tokens: door().tokens(),
     has_passphrase: door().hasPassphrase,
-    devices: door().sessions
+    devices: door().sessions,
+    settings: await readSettings(db)
   };
 });
 
@@ -42,6 +44,11 @@ const atTheDesk = (event: Parameters<typeof isAtTheDesk>[0]) => {
 };
 
 export const actions: Actions = {
+  simulated: formAction(async (db, event) => {
+    const on = (await formFields(event)).on === 'yes';
+    await changeSettings(db, { simulated_devices: on });
+    return { simulated: on };
+  }),
   copy: formAction(async (db) => ({ copied: await copyOfTheDay(db) })),
   token: formAction(async (_, event) => {
     const { name } = await checkedForm(event, newToken);

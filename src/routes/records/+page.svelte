@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { locale } from '$lib/ui/preferences';
   import { enhance } from '$app/forms';
   import type { PageProps } from './$types';
 
@@ -7,7 +8,7 @@
   const newest = $derived(data.copies[0]);
   const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
   const dayText = (day: string) =>
-    new Date(`${day}T12:00:00`).toLocaleDateString('en-GB', {
+    new Date(`${day}T12:00:00`).toLocaleDateString(locale(), {
       day: 'numeric',
       month: 'short',
       year: 'numeric'
@@ -162,8 +163,23 @@
       <button class="quiet" type="submit">Make a token</button>
     </form>
   </section>
+  <section class="stack">
+    <h2>For trying out</h2>
+    <p>
+      A scale and a moisture probe ship with Brunkel, simulated. They are {data.settings.simulated_devices
+        ? 'on'
+        : 'off'} in these records; what is taken from them is marked as simulated, for good.
+    </p>
+    <form method="POST" action="?/simulated" use:enhance>
+      <input type="hidden" name="on" value={data.settings.simulated_devices ? 'no' : 'yes'} />
+      <button class="quiet" type="submit"
+        >{data.settings.simulated_devices
+          ? 'Switch the simulated devices off'
+          : 'Switch the simulated devices on'}</button
+      >
+    </form>
+  </section>
 </div>
-{#if form && 'message' in form}<p class="wrong" role="alert">{form.message}</p>{/if}
 
 <style>
   .lead {

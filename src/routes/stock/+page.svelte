@@ -1,13 +1,13 @@
 <script lang="ts">
   import { massText } from '$core/quantity/display';
-  import { units } from '$lib/ui/preferences';
+  import { locale, units } from '$lib/ui/preferences';
 
   const { data } = $props();
   const mass = (kg: number) => massText(kg, units());
   const share = (onHand: number, bought: number) => Math.min(1, Math.max(0, onHand / bought));
   const sourceWords = (source: string) => (source === 'handbook' ? 'handbook default' : source);
   const money = (amount: number, currency: string) =>
-    new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(amount);
+    new Intl.NumberFormat(locale(), { style: 'currency', currency }).format(amount);
 </script>
 
 <svelte:head><title>Stock · Brunkel</title></svelte:head>

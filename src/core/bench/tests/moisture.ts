@@ -34,10 +34,11 @@ export const moisture = benchTest<MoistureTest>({
     const sd = moistureTestSd({ scale_g, ...test }, (predicted + read) / 2);
     return { as: 'value', predicted, gradient, read, sd, range: 0.12 };
   },
-  prospects({ sand, scale_g }) {
+  prospects({ sand, scale_g, system }) {
     const { predicted, gradient } = moistureOf(sand);
     const weights = { pan_g: 0, wet_g: usualSample(scale_g), scale_g, scoops: 1 };
-    return (['pan', 'oven'] as const).map((method) => ({
+    const methods = system === 'oil' ? (['oven'] as const) : (['pan', 'oven'] as const);
+    return methods.map((method) => ({
       method,
       minutes: method === 'pan' ? 12 : 6,
       looks: {

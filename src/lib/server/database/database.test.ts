@@ -63,6 +63,37 @@ describe('database', () => {
     expect(await listMaterials(db)).toHaveLength(1);
     await remove();
   });
+  it('reads once between two writes; a write, and what was begun before it, are never served from there', async () => {
+    const { db, remove } = await temporaryDatabase();
+    let reads = 0;
+    const names = () =>
+      db.sinceLastWrite('names', async () => {
+        reads += 1;
+        return (await db.tables.members.findAll({ raw: true })).map(({ name }) => name);
+      });
+    await names();
+    expect(await names()).toEqual([]);
+    expect(reads).toBe(1);
+    let slow: (value: string[]) => void = () => {};
+    const begun = db.sinceLastWrite('slow', () => new Promise<string[]>((done) => (slow = done)));
+    await db.write(async (transaction) => {
+      await db.tables.members.create(
+        { name: 'Ada', created_at: '2026-05-01T09:00:00.000Z' },
+        { transaction }
+      );
+      // Within the write itself nothing old is served.
+      await names();
+      expect(reads).toBe(2);
+    });
+    slow(['old']);
+    expect(await begun).toEqual(['old']);
+    expect(await names()).toEqual(['Ada']);
+    expect(await db.sinceLastWrite('slow', async () => ['new'])).toEqual(['new']);
+    // What failed is tried again.
+    await expect(db.sinceLastWrite('bad', () => Promise.reject(new Error('no')))).rejects.toThrow('no');
+    expect(await db.sinceLastWrite('bad', async () => 1)).toBe(1);
+    await remove();
+  });
   it('brings an older file up to date: its lots go on as they were, and can be tested', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'brunkel-test-'));
     const old = new Sequelize({ dialect: 'sqlite', storage: join(folder, FILE_NAME), logging: false });

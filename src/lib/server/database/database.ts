@@ -1,14 +1,17 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { chmodSync, closeSync, mkdirSync, openSync, statSync } from 'node:fs';
+import { chmodSync, closeSync, existsSync, mkdirSync, openSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { Sequelize, Transaction } from 'sequelize';
 import { FILE_NAME, takeComing } from './coming';
 import { APPLICATION_ID, mustBeOurs, mustBeSqlite } from './identity';
 import { migrate } from './migrate';
 import { defineTables, type Tables } from './tables';
-import { RecordsTrouble } from './trouble';
+import { RecordsTrouble, isHeldByAnother } from './trouble';
 
 export { FILE_NAME };
+
+/** Answers kept between two writes. */
+const MOST_KEPT = 500;
 
 /** The user's records in one SQLite file, migrated to the newest layout. */
 export interface Database {
@@ -20,6 +23,11 @@ export interface Database {
    * kinder than a busy error. Nothing is stored when `work` throws. A write inside a write joins it.
    */
   write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>;
+  /**
+   * What `read` gives, read once for every write: one server alone writes to the folder, so until the next write nothing
+   * can change. A write reads for itself. What it gives is shared: do not change it.
+   */
+  sinceLastWrite<T>(key: string, read: () => Promise<T>): Promise<T>;
   /** Calls `listener` after every write that was stored, until the returned function is called. */
   onWrite(listener: () => void): () => void;
   /**
@@ -65,6 +73,8 @@ export async function openDatabase(folder: string): Promise<Database> {
   }
   const opened = statSync(file);
   let queue: Promise<unknown> = Promise.resolve();
+  let held: { at: number; thrown: unknown } | null = null;
+  let read = new Map<string, Promise<unknown>>();
   const listeners = new Set<() => void>();
   const running = new AsyncLocalStorage<Transaction>();
   const mustBeThere = () => {
@@ -82,16 +92,36 @@ export async function openDatabase(folder: string): Promise<Database> {
     write(work) {
       const outer = running.getStore();
       if (outer) return work(outer);
+      const asked_at = performance.now();
       const done = queue.then(async () => {
+        // Who stood in line behind a write that waited in vain has waited as long: all are told at once.
+        if (held && held.at > asked_at) throw held.thrown;
         mustBeThere();
-        const written = await sequelize.transaction((transaction) =>
-          running.run(transaction, () => work(transaction))
-        );
+        const written = await sequelize
+          .transaction((transaction) => running.run(transaction, () => work(transaction)))
+          .catch((thrown: unknown) => {
+            if (isHeldByAnother(thrown)) held = { at: performance.now(), thrown };
+            throw thrown;
+          });
+        // What was begun before stays in the old map, and is forgotten with it.
+        read = new Map();
         for (const listener of listeners) listener();
         return written;
       });
       queue = done.catch(() => undefined);
       return done;
+    },
+    sinceLastWrite<T>(key: string, reading: () => Promise<T>) {
+      if (running.getStore()) return reading();
+      const known = read.get(key) as Promise<T> | undefined;
+      if (known) return known;
+      const now = reading();
+      if (read.size >= MOST_KEPT) read.clear();
+      read.set(key, now);
+      // What failed is tried again.
+      const kept = read;
+      now.catch(() => kept.delete(key));
+      return now;
     },
     onWrite(listener) {
       listeners.add(listener);
@@ -100,6 +130,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     async close() {
       await queue;
       await sequelize.close();
+      await logIsFolded(file);
     }
   };
 }
@@ -114,6 +145,15 @@ function closeWhatFailed(sequelize: Sequelize): void {
     releaseConnection(connection: object): void;
   };
   manager.destroyConnection = async (connection) => manager.releaseConnection(connection);
+}
+
+/** How long one waits at most for the last connection of a write to let go of the log, in steps of 20 ms. */
+const FOLDING_STEPS = 100;
+
+/** Sequelize closes the connection of a write without waiting for it; the last one to close folds the log in. */
+async function logIsFolded(file: string): Promise<void> {
+  for (let i = 0; i < FOLDING_STEPS && existsSync(`${file}-wal`); i++)
+    await new Promise((done) => setTimeout(done, 20));
 }
 
 /** The file is for its owner alone; SQLite gives its logs the same rights. */

@@ -66,6 +66,7 @@ export interface LotTestRow extends Model<InferAttributes<LotTestRow>, InferCrea
   test: HeapTest;
   /** See `event-format`. */
   format: number;
+  simulated: CreationOptional<boolean>;
   created_at: string;
   undone_at: CreationOptional<string | null>;
 }
@@ -103,6 +104,14 @@ export interface EntryRow extends Model<InferAttributes<EntryRow>, InferCreation
   undone_at: CreationOptional<string | null>;
 }
 
+/** Something set for these records, by name. */
+export interface SettingRow extends Model<InferAttributes<SettingRow>, InferCreationAttributes<SettingRow>> {
+  name: string;
+  /** As JSON text. */
+  value: string;
+  changed_at: string;
+}
+
 /** What the user typed, by field. */
 export type Typed = Record<string, string | string[] | undefined>;
 
@@ -125,6 +134,8 @@ export interface EntryVersionRow extends Model<
   /** Id of the member who did it. */
   member: number | null;
   typed: Typed | null;
+  /** A figure of it was read off a simulated device. */
+  simulated: CreationOptional<boolean>;
   written_at: string;
 }
 
@@ -221,6 +232,7 @@ export interface Tables {
   readings: ModelStatic<ReadingRow>;
   acts: ModelStatic<ActRow>;
   members: ModelStatic<MemberRow>;
+  settings: ModelStatic<SettingRow>;
   sessions: ModelStatic<SessionRow>;
   molds: ModelStatic<MoldRow>;
 }
@@ -286,6 +298,7 @@ export function defineTables(sequelize: Sequelize): Tables {
         note: maybeWords(),
         test: json() as never,
         format: count(),
+        simulated: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
         created_at: words(),
         undone_at: maybeWords()
       },
@@ -337,9 +350,15 @@ export function defineTables(sequelize: Sequelize): Tables {
         mold_id: maybeCount(),
         member: maybeCount(),
         typed: maybeJson() as never,
+        simulated: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
         written_at: words()
       },
       { ...named('entry_versions'), version: false }
+    ),
+    settings: sequelize.define<SettingRow>(
+      'setting',
+      { name: { type: DataTypes.TEXT, primaryKey: true }, value: words(), changed_at: words() },
+      named('settings')
     ),
     lotUses: sequelize.define<LotUseRow>(
       'lot_use',

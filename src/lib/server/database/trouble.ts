@@ -6,16 +6,16 @@ export class RecordsTrouble extends Error {
   }
 }
 
+const HELD =
+  'Another program holds the records just now, so nothing was stored. Close it, or try again in a moment.';
+
 /** What SQLite and the file system say, by the code they say it with. */
 const LINES: readonly (readonly [code: RegExp, line: string])[] = [
   [
     /^(SQLITE_FULL|ENOSPC|EDQUOT)/,
     'The disk is full, so nothing was stored. Free some space and send it again.'
   ],
-  [
-    /^SQLITE_(BUSY|LOCKED)/,
-    'Another program holds the records just now, so nothing was stored. Close it, or try again in a moment.'
-  ],
+  [/^SQLITE_(BUSY|LOCKED)/, HELD],
   [
     /^(SQLITE_(CORRUPT|NOTADB))/,
     'The file with the records is damaged. Stop Brunkel and bring back a copy: npm run restore.'
@@ -25,6 +25,9 @@ const LINES: readonly (readonly [code: RegExp, line: string])[] = [
     'The folder with the records cannot be written just now, so nothing was stored. See that it is there and yours, then try again.'
   ]
 ];
+
+/** Another program holds the file. */
+export const isHeldByAnother = (thrown: unknown): boolean => troubleLine(thrown) === HELD;
 
 /** The line for an error of the store, however deep it was wrapped; null when it is no such error. */
 export function troubleLine(thrown: unknown): string | null {

@@ -17,6 +17,7 @@ import { loadEntries } from '../heap/ledger-cache';
 import { appendEntry, appendTest } from '../heap/ledger-writing';
 import { createMember } from '../member/members';
 import { createMold, createSession } from '../session/sessions';
+import { changeSettings } from '../settings/settings';
 import { appendLotTest } from '../stock/lot-tests';
 import { createLot } from '../stock/stock';
 import { chance, type Chance } from './chance';
@@ -47,6 +48,8 @@ export async function fillDemo(db: Database, today: Date): Promise<void> {
   await oilHeap(db, lots, daysAgo, members);
   await inheritedHeap(db, daysAgo, members);
   await lastCastingDay(db, daysAgo, members);
+  await nextCastingDay(db, today, members);
+  await tryingOut(db);
 }
 
 /** What they know of their bags beyond the handbook: the damp sand dried twice, the second silica sieved. */
@@ -445,6 +448,25 @@ async function inheritedHeap(db: Database, at: DaysAgo, members: readonly number
     );
   }
 }
+
+/** The casting that comes next, in two days at ten in the morning. */
+async function nextCastingDay(db: Database, today: Date, members: readonly number[]): Promise<void> {
+  const at = new Date(today.getTime() + 2 * DAY_MS);
+  at.setUTCHours(10, 0, 0, 0);
+  await createSession(
+    db,
+    accepted(newSession, {
+      name: 'The sundial’s gnomon',
+      at: at.toISOString(),
+      zone: HEAPS.gate.zone,
+      members: [...members],
+      stage: 'mold'
+    })
+  );
+}
+
+/** The demo is for trying out: its scale and probe are simulated. */
+const tryingOut = (db: Database) => changeSettings(db, { simulated_devices: true });
 
 /** The last casting day, with its two molds, as a session. */
 async function lastCastingDay(db: Database, at: DaysAgo, members: readonly number[]): Promise<void> {

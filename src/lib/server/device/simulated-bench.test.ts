@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Database } from '../database/database';
 import { temporaryDatabase } from '../testing/temporary-database';
+import { changeSettings } from '../settings/settings';
 import { listDevices } from './devices';
 import type { LiveReading } from './live';
 import { takeReading } from './readings';
@@ -62,7 +63,8 @@ describe('the list of devices', () => {
   beforeEach(async () => ({ db, remove } = await temporaryDatabase()));
   afterEach(() => remove());
 
-  it('has the simulated ones from the start, and says so', async () => {
+  it('has the simulated ones once they are switched on, and says so', async () => {
+    await changeSettings(db, { simulated_devices: true });
     expect(await listDevices(db)).toEqual(
       simulatedDevices().map(({ name, kind }) => ({ name, kind, simulated: true }))
     );

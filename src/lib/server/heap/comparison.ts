@@ -1,3 +1,4 @@
+import { NINE_IN_TEN } from '$core/judge/normal';
 import type { Database } from '../database/database';
 import { readState, type StateRecord } from './heap-state';
 import { readHeap, type HeapRecord } from './heaps';
@@ -25,8 +26,6 @@ export interface Comparison {
   states: [StateRecord, StateRecord];
   figures: ComparedFigure[];
 }
-
-const NINE_IN_TEN = 1.645;
 
 /** Two heaps at one time, figure by figure, real differences told from doubt. */
 export async function compareHeaps(

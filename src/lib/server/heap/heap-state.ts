@@ -21,7 +21,7 @@ import type { HeapRow } from '../database/tables';
 import { RecordsTrouble } from '../database/trouble';
 import { listLots, type LotRecord } from '../stock/stock';
 import { beliefAt } from './heap-ledger';
-import { heapRow } from './heaps';
+import { heapRow, heapRows } from './heaps';
 import { ledgerFor } from './ledger-cache';
 
 /** A figure in percent with its standard deviation. */
@@ -63,7 +63,7 @@ export async function readStates(
   db: Database,
   at = new Date().toISOString()
 ): Promise<Map<number, StateOrTrouble>> {
-  const heaps = await db.tables.heaps.findAll({ where: { removed_at: null }, order: ['id'] });
+  const heaps = await heapRows(db);
   const lots = await listLots(db);
   const states = new Map<number, StateOrTrouble>();
   for (const heap of heaps) {

@@ -37,8 +37,14 @@ const USUAL_CONTAINER: Container = { cover: 'lid', exposed_area_m2: 0.1 };
 const now = () => new Date().toISOString();
 
 export async function listHeaps(db: Database): Promise<HeapRecord[]> {
-  const rows = await db.tables.heaps.findAll({ where: { removed_at: null }, order: ['id'] });
-  return rows.map(heapRecord);
+  return (await heapRows(db)).map(heapRecord);
+}
+
+/** The heaps on the bench. */
+export function heapRows(db: Database): Promise<readonly HeapRow[]> {
+  return db.sinceLastWrite('heaps', () =>
+    db.tables.heaps.findAll({ where: { removed_at: null }, order: ['id'] })
+  );
 }
 
 export async function readHeap(db: Database, id: number): Promise<HeapRecord> {
@@ -98,10 +104,9 @@ export async function restoreHeap(db: Database, id: number): Promise<HeapRecord>
 }
 
 export async function heapRow(db: Database, id: number, transaction?: Transaction): Promise<HeapRow> {
-  const row = await db.tables.heaps.findOne({
-    where: { id, removed_at: null },
-    ...(transaction && { transaction })
-  });
+  const row = transaction
+    ? await db.tables.heaps.findOne({ where: { id, removed_at: null }, transaction })
+    : (await heapRows(db)).find((each) => each.id === id);
   if (!row) throw notFound('heap', id);
   return row;
 }

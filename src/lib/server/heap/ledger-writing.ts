@@ -136,12 +136,13 @@ interface Written {
   mold_id: number | null;
   member: number | null;
   typed: Typed | null;
+  simulated: boolean;
   event: Event;
 }
 
 const carried = (row: EntryVersionRow): Omit<Written, 'event'> => {
-  const { at, zone, note, session_id, mold_id, member, typed } = row;
-  return { at, zone, note, session_id, mold_id, member, typed };
+  const { at, zone, note, session_id, mold_id, member, typed, simulated } = row;
+  return { at, zone, note, session_id, mold_id, member, typed, simulated };
 };
 
 function writtenOf(input: Input, event: Event): Written {
@@ -152,6 +153,7 @@ function writtenOf(input: Input, event: Event): Written {
     session_id: input.session_id ?? null,
     mold_id: input.mold_id ?? null,
     member: input.member ?? null,
+    simulated: input.simulated ?? false,
     typed: ('typed' in input ? (input.typed as Typed | undefined) : undefined) ?? null,
     event
   };
@@ -228,7 +230,10 @@ async function rewrite(
 ): Promise<EntryRecord> {
   const row = await entryRow(db, heap.id, id, transaction);
   const ledger = await ledgerFor(db, heap, transaction);
-  await writeVersion(db, id, row.version + 1, written, transaction);
+  // A simulated reading stays one, however it is amended.
+  const before = await versionRow(db, heap.id, id, undefined, transaction);
+  const next = { ...written, simulated: written.simulated || Boolean(before.simulated) };
+  await writeVersion(db, id, row.version + 1, next, transaction);
   if (row.undone_at === null) {
     const others = (of: HeapLedger) => entriesOf(of).filter((each) => each.id !== id);
     await settle(db, heap, ledger, id, (old) => [...others(old), entryOf(id, written)], transaction);

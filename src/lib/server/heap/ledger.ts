@@ -7,7 +7,7 @@ import type { Database } from '../database/database';
 import type { Typed } from '../database/tables';
 import { notFound } from '../refusal';
 import { eventFrom } from '../database/event-format';
-import { heapRow } from './heaps';
+import { heapRow, heapRows } from './heaps';
 
 /** An entry as the interface gives it: the event's own fields stand beside these. */
 export interface EntryRecord extends Record<string, unknown> {
@@ -21,6 +21,8 @@ export interface EntryRecord extends Record<string, unknown> {
   mold_id: number | null;
   member: number | null;
   typed: Typed | null;
+  /** A figure of it was read off a simulated device. */
+  simulated: boolean;
   /** The press that wrote it, with all else that it wrote. */
   act_id: number;
   version: number;
@@ -67,6 +69,7 @@ interface JoinedRow {
   mold_id: number | null;
   member: number | null;
   typed: string | null;
+  simulated: number;
   act_id: number;
   version: number;
   created_at: string;
@@ -74,8 +77,11 @@ interface JoinedRow {
   undone_at: string | null;
 }
 
-const CURRENT = `FROM entries e JOIN entry_versions v ON v.entry_id = e.id AND v.version = e.version WHERE e.heap_id = :heap_id`;
-const COLUMNS = `e.id, e.heap_id, e.created_at, e.undone_at, v.kind, v.at, v.zone, v.note, v.event, v.format, v.session_id, v.mold_id, v.member, v.typed, e.act_id, v.version, v.written_at`;
+const ENTRIES = `FROM entries e JOIN entry_versions v ON v.entry_id = e.id AND v.version = e.version`;
+const CURRENT = `${ENTRIES} WHERE e.heap_id = :heap_id`;
+/** Of every heap on the bench. */
+const ALL = `${ENTRIES} WHERE e.heap_id IN (SELECT id FROM heaps WHERE removed_at IS NULL)`;
+const COLUMNS = `e.id, e.heap_id, e.created_at, e.undone_at, v.kind, v.at, v.zone, v.note, v.event, v.format, v.session_id, v.mold_id, v.member, v.typed, v.simulated, e.act_id, v.version, v.written_at`;
 
 /** Entries, latest first unless said. */
 export async function listEntries(
@@ -83,16 +89,26 @@ export async function listEntries(
   heap_id: number,
   filter: EntryFilter = {}
 ): Promise<Page<EntryRecord>> {
-  const heap = await heapRow(db, heap_id);
+  const { system } = await heapRow(db, heap_id);
+  const key = `entries ${heap_id} ${JSON.stringify(filter)}`;
+  return db.sinceLastWrite(key, () => pageOfEntries(db, heap_id, system, filter));
+}
+
+async function pageOfEntries(
+  db: Database,
+  heap_id: number,
+  system: System,
+  filter: EntryFilter
+): Promise<Page<EntryRecord>> {
   const { limit = 50, offset = 0 } = filter;
   const ids = await entryIds(db, heap_id, filter);
   const page = ids.slice(offset, offset + limit);
-  const found = new Map((await entriesById(db, heap_id, heap.system, page)).map((row) => [row.id, row]));
+  const found = new Map((await entriesById(db, heap_id, system, page)).map((row) => [row.id, row]));
   return { items: page.flatMap((id) => found.get(id) ?? []), total: ids.length, limit, offset };
 }
 
 /** The entries that a filter leaves, by id and in its order. Only ids are sorted: a long ledger has many wide rows. */
-export async function entryIds(db: Database, heap_id: number, filter: EntryFilter): Promise<number[]> {
+export async function entryIds(db: Database, heap_id: number | null, filter: EntryFilter): Promise<number[]> {
   const { where, replacements } = conditions(heap_id, filter);
   const order = filter.oldest_first ? 'v.at, e.id' : 'v.at DESC, e.id DESC';
   const [row] = await db.sequelize.query<{ ids: string }>(
@@ -127,7 +143,7 @@ export async function entryMarks(db: Database, heap_id: number): Promise<Map<num
 }
 
 /** What a filter asks for, as SQL. */
-function conditions(heap_id: number, filter: EntryFilter) {
+function conditions(heap_id: number | null, filter: EntryFilter) {
   const { kind, test_kind, from, to, undone = false, words, session_id, mold_id, act_id } = filter;
   const sought = words?.trim() ?? '';
   const kinds = sought === '' ? [] : kindsNamed(ENTRY_NAMES, sought);
@@ -135,7 +151,7 @@ function conditions(heap_id: number, filter: EntryFilter) {
   // Handbook names are written with hyphens, and a reader types spaces.
   const like = `%${sought.replace(/[\\%_]/g, '\\$&').replace(/\s+/g, '_')}%`;
   const where = [
-    CURRENT,
+    heap_id === null ? ALL : CURRENT,
     undone ? '' : 'AND e.undone_at IS NULL',
     kind === undefined ? '' : 'AND v.kind = :kind',
     test_kind === undefined ? '' : "AND json_extract(v.event, '$.test.kind') = :test_kind",
@@ -157,6 +173,23 @@ function conditions(heap_id: number, filter: EntryFilter) {
     where,
     replacements: { heap_id, kind, test_kind, from, to, like, kinds, tests, session_id, mold_id, act_id }
   };
+}
+
+/** Entries of every heap on the bench, latest first unless said. */
+export async function listJournal(db: Database, filter: EntryFilter = {}): Promise<Page<EntryRecord>> {
+  return db.sinceLastWrite(`journal ${JSON.stringify(filter)}`, async () => {
+    const { limit = 50, offset = 0 } = filter;
+    const heaps = await heapRows(db);
+    const ids = await entryIds(db, null, filter);
+    const page = ids.slice(offset, offset + limit);
+    const rows = await db.sequelize.query<JoinedRow>(
+      `SELECT ${COLUMNS} ${ALL} AND e.id IN (SELECT value FROM json_each(:ids))`,
+      { type: QueryTypes.SELECT, replacements: { ids: JSON.stringify(page) } }
+    );
+    const systems = new Map(heaps.map(({ id, system }) => [id, system]));
+    const found = new Map(rows.map((row) => [row.id, entryRecord(row, systems.get(row.heap_id) ?? 'water')]));
+    return { items: page.flatMap((id) => found.get(id) ?? []), total: ids.length, limit, offset };
+  });
 }
 
 export async function readEntry(
@@ -202,6 +235,7 @@ function entryRecord(row: JoinedRow, system: System): EntryRecord {
     mold_id: row.mold_id,
     member: row.member,
     typed: row.typed === null ? null : (JSON.parse(row.typed) as Typed),
+    simulated: Boolean(row.simulated),
     act_id: row.act_id,
     version: row.version,
     created_at: row.created_at,

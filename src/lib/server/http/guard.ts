@@ -51,6 +51,8 @@ export interface FormRefused {
   message: string;
   errors: FieldError[];
   question: AskedAbout | null;
+  /** What was typed, by the name of its field. */
+  typed: Record<string, string>;
 }
 
 /** The same for a form that is posted, with or without script. */
@@ -58,22 +60,20 @@ export function formAction<T extends Record<string, unknown> | undefined>(
   run: (db: Database, event: RequestEvent) => Promise<T>
 ): (event: RequestEvent) => Promise<T | ActionFailure<FormRefused>> {
   return async (event) => {
+    const refused = (status: number, told: Pick<FormRefused, 'message'> & Partial<FormRefused>) =>
+      fail(status, { errors: [], question: null, typed: event.locals.posted ?? {}, ...told });
     try {
       return await run(await openRecords(), event);
     } catch (thrown) {
       if (isHttpError(thrown) || isRedirect(thrown)) throw thrown;
       if (thrown instanceof Refusal) {
         const { status, message, errors, question } = thrown;
-        return fail(status, { message, errors, question });
+        return refused(status, { message, errors, question });
       }
       const trouble = troubleLine(thrown);
-      if (trouble) return fail(503, { message: trouble, errors: [], question: null });
+      if (trouble) return refused(503, { message: trouble });
       console.error(thrown);
-      return fail(500, {
-        message: 'Something went wrong here; nothing was stored.',
-        errors: [],
-        question: null
-      });
+      return refused(500, { message: 'Something went wrong here; nothing was stored.' });
     }
   };
 }

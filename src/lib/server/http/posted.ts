@@ -15,13 +15,17 @@ import { answeredOnce } from './idempotency';
  *
  * @param make holds the body against its schema and carries it out
  * @param to where it leads then
+ * @param emptied see `postedBody`
  */
 export function postedForm(
   make: (db: Database, body: Record<string, unknown>, event: RequestEvent) => Promise<{ id: number }>,
-  to: (id: number, event: RequestEvent, body: Record<string, unknown>) => string
+  to: (id: number, event: RequestEvent, body: Record<string, unknown>) => string,
+  emptied?: null
 ) {
   return formAction(async (db, event) => {
-    const { key, body, errors } = postedBody(await formFields(event));
+    const fields = await formFields(event);
+    event.locals.posted = fields;
+    const { key, body, errors } = postedBody(fields, emptied);
     if (errors.length > 0) throw impossible(errors);
     mustBeModest(body);
     const once = { key, what: `form ${event.url.pathname}`, body: JSON.stringify(body) };

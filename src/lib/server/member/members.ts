@@ -40,12 +40,14 @@ export async function listMembers(db: Database): Promise<{ items: MemberRecord[]
 
 /** Who there is, by name. */
 export async function memberNames(db: Database): Promise<{ id: number; name: string }[]> {
-  return db.tables.members.findAll({
-    where: { removed_at: null },
-    attributes: ['id', 'name'],
-    order: ['id'],
-    raw: true
-  });
+  return db.sinceLastWrite('member names', () =>
+    db.tables.members.findAll({
+      where: { removed_at: null },
+      attributes: ['id', 'name'],
+      order: ['id'],
+      raw: true
+    })
+  );
 }
 
 /** The same input, by whoever works at the device unless it names somebody; one who is not there is nobody. */

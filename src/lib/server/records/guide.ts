@@ -19,10 +19,11 @@ beside them.
 | heaps | a heap of sand, its container and windows |
 | acts | one press, and what it wrote |
 | entries | a line of a heap's ledger; \`version\` names the version that counts, \`undone_at\` when it was struck out |
-| entry_versions | every version of every entry: when, what (\`event\`), by whom, and what was typed |
+| entry_versions | every version of every entry: when, what (\`event\`), by whom, what was typed, and whether a figure was read off a simulated device |
 | lot_uses | what an entry took from a lot |
 | members, sessions, molds | people, casting days, and their molds |
 | readings | what scales and probes sent |
+| settings | what was set for these records, its value as JSON text |
 
 To read it back: \`npm run import FILE\` with \`records.jsonl\`, into a folder without records. The states of all heaps are
 then the same to the last digit.

@@ -70,6 +70,7 @@ export async function appendLotTest(
         note: input.note ?? null,
         test: toTest(input, KITCHEN_SCALE_G),
         format: EVENT_FORMAT,
+        simulated: input.simulated ?? false,
         created_at: now()
       },
       { transaction }
@@ -106,6 +107,7 @@ function lotTestRecord(row: LotTestRow): LotTestRecord {
     at: row.at,
     zone: row.zone,
     note: row.note,
+    simulated: Boolean(row.simulated),
     result: testResult(test, 'water'),
     created_at: row.created_at,
     undone_at: row.undone_at ?? null

@@ -78,11 +78,8 @@ export async function removeMaterial(db: Database, id: number): Promise<void> {
 }
 
 export async function listLots(db: Database, filter: { material_id?: number } = {}): Promise<LotRecord[]> {
-  return lotRecords(
-    db,
-    filter.material_id === undefined ? 'AND 1' : 'AND l.material_id = :material_id',
-    filter
-  );
+  const which = filter.material_id === undefined ? 'AND 1' : 'AND l.material_id = :material_id';
+  return db.sinceLastWrite(`lots ${filter.material_id ?? ''}`, () => lotRecords(db, which, filter));
 }
 
 export async function readLot(db: Database, id: number, transaction?: Transaction): Promise<LotRecord> {

@@ -14,12 +14,14 @@
         dimension="fraction"
         bind:text={standard.active.text}
         bind:si={standard.active.si}
+        post={{ path: `standards[${i}].active_percent`, factor: 100 }}
       />
       <QuantityField
         label="Dye it took, ml"
         dimension="count"
         bind:text={standard.ml.text}
         bind:si={standard.ml.si}
+        post={{ path: `standards[${i}].ml`, factor: 1 }}
       />
     </div>
   {/each}
@@ -37,6 +39,7 @@
     dimension="count"
     bind:text={draft.sample_ml.text}
     bind:si={draft.sample_ml.si}
+    post={{ path: 'ml', factor: 1 }}
   />
   {#if error}<p class="wrong" role="alert">{error}</p>{/if}
 </div>

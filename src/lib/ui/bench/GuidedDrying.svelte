@@ -1,8 +1,10 @@
 <script lang="ts">
   /** Moisture by drying to constant weight, step by step. */
+  import { NINE_IN_TEN } from '$core/judge/normal';
   import { goto } from '$app/navigation';
   import {
     DRYING_METHODS,
+    OIL_DRYING_METHODS,
     dryingProgress,
     moistureByDrying,
     moistureTestSd,
@@ -24,7 +26,12 @@
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
   import Ticket from '$lib/ui/temper/Ticket.svelte';
   import TestDrawing from './TestDrawing.svelte';
-  import type { TestSubject } from './subject';
+  import PrintSheet from '$lib/ui/frame/PrintSheet.svelte';
+  import InSight from '$lib/ui/field/InSight.svelte';
+  import { keepAwake } from '$lib/ui/frame/awake';
+  import { inUnits } from '$core/quantity/display';
+  import { units } from '$lib/ui/preferences';
+  import { postAction, type TestSubject } from './subject';
 
   interface Props {
     subject: TestSubject;
@@ -35,17 +42,21 @@
   const form = new RecordForm();
   /** Asleep it cannot work the answer out: the server does, where it is posted before. */
   let awake = $state(false);
-  onMount(() => (awake = true));
+  onMount(() => {
+    awake = true;
+    return keepAwake();
+  });
 
   const HOW: Record<DryingMethod, string> = {
     oven: '110 °C, an hour',
     lamp: 'a hand above it, 20 min',
     pan: 'gentle heat, stirring',
-    microwave: 'bursts of 30 s, water-bonded only'
+    microwave: 'bursts of 30 s'
   };
-  let method = $state<DryingMethod | null>('pan');
+  /** Oil sand burns over a flame and in a microwave: it is dried in an oven, or under a lamp. */
+  const METHODS = subject.system === 'oil' ? OIL_DRYING_METHODS : DRYING_METHODS;
+  let method = $state<DryingMethod | null>(METHODS.includes('pan') ? 'pan' : 'oven');
   const STEPS = ['0.01', '0.1', '0.5', '1', '2', '5'];
-  // svelte-ignore state_referenced_locally
   let step = $state(String(subject.scale_g));
   let places = $state<'1' | '3' | '5' | null>('3');
   const step_g = $derived(Number(step));
@@ -95,7 +106,6 @@
   );
   const sample = $derived(pan !== undefined && wet !== undefined ? (wet - pan) * 1000 : null);
 
-  // svelte-ignore state_referenced_locally
   form.keep(
     `drying:${subject.collection}`,
     () => ({ method, step, places, panText, pan, wetText, wet, weighings }),
@@ -112,133 +122,142 @@
   }
 </script>
 
-<form
-  class="columns"
-  method="POST"
-  action={subject.collection.startsWith('/heaps') ? `${subject.home}?/write` : undefined}
-  onsubmit={log}
-  novalidate
->
-  <Posted {body} />
-  <div class="stack">
-    <header class="head">
-      <div>
-        <h1>Dry and weigh {subject.name}</h1>
-        <p class="soft">
-          Take {usualSample(step_g)} g or more from {scoops === 1
-            ? 'below the crust'
-            : `${scoops} places below the crust, mixed`}. All weights with the pan.
-        </p>
-      </div>
-      <TestDrawing kind="moisture" size={112} />
-    </header>
-    <Choice
-      legend="How do you dry it?"
-      options={DRYING_METHODS.map((each) => ({ value: each, name: each, about: HOW[each] }))}
-      bind:value={method}
-      post={textName('method')}
-    />
-    <Caution name="drying" />
-    <div class="pair">
-      <SelectField
-        label="The scale shows"
-        bind:value={step}
-        post={quantityName('scale_g', 'mass', 'g', 1000)}
-        options={[...new Set([...STEPS, String(subject.scale_g)])].map((each) => ({
-          value: each,
-          name: `steps of ${each} g`
-        }))}
-        hint="A coarse scale wants a larger sample"
-      />
+<form method="POST" action={postAction(subject)} onsubmit={log} novalidate>
+  <div class="columns">
+    <Posted {body} />
+    <div class="stack">
+      <header class="head">
+        <div>
+          <h1>Dry and weigh {subject.name}</h1>
+          <p class="soft">
+            Take {usualSample(step_g)} g or more from {scoops === 1
+              ? 'below the crust'
+              : `${scoops} places below the crust, mixed`}. All weights with the pan.
+          </p>
+        </div>
+        <TestDrawing kind="moisture" size={112} oil={subject.system === 'oil'} />
+      </header>
       <Choice
-        legend="Scoops from about the heap"
-        options={[
-          { value: '1', name: 'One' },
-          { value: '3', name: 'Three, mixed' },
-          { value: '5', name: 'Five, mixed' }
-        ]}
-        bind:value={places}
-        post={quantityName('scoops', 'count', '', 1)}
+        legend="How do you dry it?"
+        options={METHODS.map((each) => ({ value: each, name: each, about: inUnits(HOW[each], units()) }))}
+        bind:value={method}
+        post={textName('method')}
       />
-    </div>
-    <div class="pair">
-      <QuantityField
-        label="1. The empty pan"
-        dimension="mass"
-        size="small"
-        bind:text={panText}
-        bind:si={pan}
-        post={{ path: 'pan_g', factor: 1000 }}
-        error={liveError('pan_g')}
-      />
-      <QuantityField
-        label="2. Pan and damp sand"
-        dimension="mass"
-        size="small"
-        bind:text={wetText}
-        bind:si={wet}
-        post={{ path: 'wet_g', factor: 1000 }}
-        error={liveError('wet_g')}
-        hint={sample !== null && sample > 0 && sample < 0.5 * usualSample(step_g)
-          ? `Only ${sample.toFixed(0)} g of sand: on this scale ${usualSample(step_g)} g tells well.`
-          : ' '}
-      />
-    </div>
-    <div class="pair">
-      {#each weighings as weighing, i (i)}
+      <Caution name="drying" />
+      <div class="pair">
+        <SelectField
+          label="The scale shows"
+          bind:value={step}
+          post={quantityName('scale_g', 'mass', 'g', 1000)}
+          options={[...new Set([...STEPS, String(subject.scale_g)])].map((each) => ({
+            value: each,
+            name: `steps of ${each} g`
+          }))}
+          hint="A coarse scale wants a larger sample"
+        />
+        <Choice
+          legend="Scoops from about the heap"
+          options={[
+            { value: '1', name: 'One' },
+            { value: '3', name: 'Three, mixed' },
+            { value: '5', name: 'Five, mixed' }
+          ]}
+          bind:value={places}
+          post={quantityName('scoops', 'count', '', 1)}
+        />
+      </div>
+      <div class="pair">
         <QuantityField
-          label={i === 0 ? '3. Pan and sand, dried' : `Dried again, ${i + 1}.`}
+          label="1. The empty pan"
           dimension="mass"
           size="small"
-          bind:text={weighing.text}
-          bind:si={weighing.kg}
-          post={i === weighings.length - 1 ? { path: 'dry_g', factor: 1000 } : undefined}
-          error={i === weighings.length - 1 ? liveError('dry_g') : undefined}
+          bind:text={panText}
+          bind:si={pan}
+          post={{ path: 'pan_g', factor: 1000 }}
+          error={liveError('pan_g')}
         />
-      {/each}
+        <QuantityField
+          label="2. Pan and damp sand"
+          dimension="mass"
+          size="small"
+          bind:text={wetText}
+          bind:si={wet}
+          post={{ path: 'wet_g', factor: 1000 }}
+          error={liveError('wet_g')}
+          hint={sample !== null && sample > 0 && sample < 0.5 * usualSample(step_g)
+            ? `Only ${sample.toFixed(0)} g of sand: on this scale ${usualSample(step_g)} g tells well.`
+            : ' '}
+        />
+      </div>
+      <div class="pair">
+        {#each weighings as weighing, i (i)}
+          <QuantityField
+            label={i === 0 ? '3. Pan and sand, dried' : `Dried again, ${i + 1}.`}
+            dimension="mass"
+            size="small"
+            bind:text={weighing.text}
+            bind:si={weighing.kg}
+            post={i === weighings.length - 1 ? { path: 'dry_g', factor: 1000 } : undefined}
+            error={i === weighings.length - 1 ? liveError('dry_g') : undefined}
+          />
+        {/each}
+      </div>
+      <p class="row">
+        <button
+          class="quiet"
+          type="button"
+          onclick={() => weighings.push({ text: '', kg: undefined })}
+          disabled={weighings.at(-1)?.kg === undefined || weighings.length > 9}>Dry it again and weigh</button
+        >
+        <span class="small" class:soft={!progress.constant} aria-live="polite">
+          {#if progress.constant}
+            The last two agree: it is dry.
+          {:else if progress.last_loss_g !== null}
+            It still lost {progress.last_loss_g.toFixed(1)} g: dry it on until two weighings agree within 0.1 g.
+          {:else}
+            One weighing cannot tell that it is dry; two that agree can.
+          {/if}
+        </span>
+      </p>
     </div>
-    <p class="row">
-      <button
-        class="quiet"
-        type="button"
-        onclick={() => weighings.push({ text: '', kg: undefined })}
-        disabled={weighings.at(-1)?.kg === undefined || weighings.length > 9}>Dry it again and weigh</button
-      >
-      <span class="small" class:soft={!progress.constant} aria-live="polite">
-        {#if progress.constant}
-          The last two agree: it is dry.
-        {:else if progress.last_loss_g !== null}
-          It still lost {progress.last_loss_g.toFixed(1)} g: dry it on until two weighings agree within 0.1 g.
+    <div class="stack">
+      <Ticket title="Moisture">
+        {#if result}
+          <p class="value">{(result.wet_basis * 100).toFixed(1)} <span>% water</span></p>
+          <p class="soft small">
+            ± {(NINE_IN_TEN * sd * 100).toFixed(1)} % nine times in ten, of the wet sand. On dry sand it is {(
+              result.dry_basis * 100
+            ).toFixed(1)} %.
+          </p>
+          {#if window}
+            <DryWetRuler size="small" {window} value={result.wet_basis * 100} sd={sd * 100} />
+          {/if}
         {:else}
-          One weighing cannot tell that it is dry; two that agree can.
+          <p class="soft">The answer stands here as soon as the three weights do.</p>
         {/if}
-      </span>
-    </p>
+        {#if result && !progress.constant}<p class="small">
+            Not yet at constant weight: the real figure may be higher.
+          </p>{/if}
+        <div class="hidden desk:grid">{@render log_it()}</div>
+        <FormTrouble {form} />
+        <a class="quiet" href={subject.list}>Other tests</a>
+        <PrintSheet />
+      </Ticket>
+    </div>
   </div>
-  <div class="stack">
-    <Ticket title="Moisture">
-      {#if result}
-        <p class="value">{(result.wet_basis * 100).toFixed(1)} <span>% water</span></p>
-        <p class="soft small">
-          ± {(1.645 * sd * 100).toFixed(1)} % nine times in ten, of the wet sand. On dry sand it is {(
-            result.dry_basis * 100
-          ).toFixed(1)} %.
-        </p>
-        {#if window}
-          <DryWetRuler size="small" {window} value={result.wet_basis * 100} sd={sd * 100} />
-        {/if}
-      {:else}
-        <p class="soft">The answer stands here as soon as the three weights do.</p>
-      {/if}
-      {#if result && !progress.constant}<p class="small">
-          Not yet at constant weight: the real figure may be higher.
-        </p>{/if}
-      <button class="act" type="submit" disabled={awake && (!result || form.busy)}>Log the test</button>
-      <FormTrouble {form} />
-      <a class="quiet" href={subject.list}>Other tests</a>
-    </Ticket>
-  </div>
+  <InSight>
+    {#snippet answer()}
+      {#if result}<strong class="figure text-xl"
+          >{(result.wet_basis * 100).toFixed(1)} <span class="unit">% water</span></strong
+        >{:else}<span class="soft small">no answer before three weights</span>{/if}
+    {/snippet}
+    {#snippet action()}{@render log_it()}{/snippet}
+  </InSight>
 </form>
+
+{#snippet log_it()}
+  <button class="act" type="submit" disabled={awake && (!result || form.busy)}>Log the test</button>
+{/snippet}
 
 <style>
   .head {

@@ -1,11 +1,11 @@
 <script lang="ts">
   /** The squeeze by five questions; the grade is derived, never guessed. */
   import { goto } from '$app/navigation';
-  import { GRADE_NAMES, squeeze, type SqueezeReading } from '$core/bench/squeeze';
+  import { GRADE_NAMES, squeeze, type SqueezeReading, squeezeQuestions, squeezed } from '$core/bench/squeeze';
   import { heapTests } from '$lib/schema/heap-test';
   import Choice from '$lib/ui/field/Choice.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
-  import { answerName, textName } from '$lib/schema/posted-form';
+  import { answerName, quantityName, textName } from '$lib/schema/posted-form';
   import { onMount } from 'svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
@@ -14,14 +14,20 @@
   import Ticket from '$lib/ui/temper/Ticket.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { page } from '$app/state';
-  import type { TestSubject } from './subject';
+  import PrintSheet from '$lib/ui/frame/PrintSheet.svelte';
+  import InSight from '$lib/ui/field/InSight.svelte';
+  import { keepAwake } from '$lib/ui/frame/awake';
+  import { postAction, type TestSubject } from './subject';
 
   const { subject }: { subject: TestSubject } = $props();
   const members = $derived(page.data.members);
   const form = new RecordForm();
   /** Asleep it cannot count the answers: the server does, where it is posted before. */
   let awake = $state(false);
-  onMount(() => (awake = true));
+  onMount(() => {
+    awake = true;
+    return keepAwake();
+  });
 
   const GRADE_TELLS = {
     1: 'Below 0.7 of the temper, how far it does not say.',
@@ -40,16 +46,14 @@
   let palm = $state<SqueezeReading['palm'] | null>(null);
   let prints = $state<SqueezeReading['prints'] | null>(null);
 
-  const reading = $derived<SqueezeReading | null>(
-    holds && shrinks && breaks && palm && prints
-      ? { holds: holds === 'yes', shrinks: shrinks === 'yes', breaks, palm, prints }
-      : null
-  );
+  const yes = (answered: 'yes' | 'no' | null) => (answered === null ? null : answered === 'yes');
+  const part = $derived({ holds: yes(holds), shrinks: yes(shrinks), breaks, palm, prints });
+  const questions = $derived(squeezeQuestions(part, subject.system));
+  const reading = $derived(squeezed(part, subject.system));
   const answer = $derived(reading && squeeze(reading, subject.system));
-  const asked = $derived([holds, shrinks, breaks, palm, prints].filter((each) => each !== null).length);
+  const asked = $derived(questions.filter((each) => part[each] !== null).length);
   const lifeless = $derived(answer !== null && !answer.tells_water && subject.system === 'water');
 
-  // svelte-ignore state_referenced_locally
   form.keep(
     `squeeze:${subject.collection}`,
     () => ({ holds, shrinks, breaks, palm, prints }),
@@ -73,128 +77,148 @@
     );
     if (logged) await goto(subject.home);
   }
+  const said = $derived(
+    answer && (lifeless ? 'Moist but lifeless' : `${answer.grade} · ${GRADE_NAMES[answer.grade]}`)
+  );
 </script>
 
-<form
-  class="columns"
-  method="POST"
-  action={subject.collection.startsWith('/heaps') ? `${subject.home}?/write` : undefined}
-  onsubmit={log}
-  novalidate
->
-  <Posted body={head()} />
-  <div class="stack">
-    <header>
-      <h1>Squeeze {subject.name}</h1>
-      <p class="soft">
-        Riddle a handful from below the crust. One firm squeeze in one fist, open the hand, then break the
-        lump in two.
-      </p>
-    </header>
-    {#if members.length > 0 && subject.collection.startsWith('/heaps')}
-      <div class="hand">
-        <SelectField
-          label="Whose hand?"
-          bind:value={hand}
+<form method="POST" action={postAction(subject)} onsubmit={log} novalidate>
+  <div class="columns">
+    <Posted body={head()} />
+    <div class="stack">
+      <header>
+        <h1>Squeeze {subject.name}</h1>
+        <p class="soft">
+          Riddle a handful from below the crust. One firm squeeze in one fist, open the hand, then break the
+          lump in two.
+        </p>
+      </header>
+      {#if members.length > 0 && subject.collection.startsWith('/heaps')}
+        <div class="hand">
+          <SelectField
+            label="Whose hand?"
+            bind:value={hand}
+            post={quantityName('member', 'count', '', 1)}
+            options={[
+              { value: '', name: 'Nobody named' },
+              ...members.map(({ id, name }) => ({ value: String(id), name }))
+            ]}
+            hint="Each hand has its own bias; it is learned beside drying tests."
+          />
+        </div>
+      {/if}
+      <p class="small"><a href="/hands">Hands, and what they have shown</a></p>
+      <Choice
+        legend="Does the lump hold when you open the hand?"
+        options={[
+          { value: 'yes', name: 'It holds' },
+          { value: 'no', name: 'It falls apart' }
+        ]}
+        bind:value={holds}
+        post={answerName('holds')}
+      >
+        {#snippet picture(value)}<SqueezeHand drawing={value === 'yes' ? 'holds' : 'runs'} />{/snippet}
+      </Choice>
+      {#if questions.includes('shrinks')}
+        <Choice
+          legend="Did it shrink in the fist?"
           options={[
-            { value: '', name: 'Nobody named' },
-            ...members.map(({ id, name }) => ({ value: String(id), name }))
+            { value: 'yes', name: 'It gave and packed' },
+            { value: 'no', name: 'It stayed as big' }
           ]}
-          hint="Each hand has its own bias; it is learned beside drying tests."
-        />
-      </div>
-    {/if}
-    <p class="small"><a href="/hands">Hands, and what they have shown</a></p>
-    <Choice
-      legend="Does the lump hold when you open the hand?"
-      options={[
-        { value: 'yes', name: 'It holds' },
-        { value: 'no', name: 'It falls apart' }
-      ]}
-      bind:value={holds}
-      post={answerName('holds')}
-    >
-      {#snippet picture(value)}<SqueezeHand drawing={value === 'yes' ? 'holds' : 'runs'} />{/snippet}
-    </Choice>
-    <Choice
-      legend="Did it shrink in the fist?"
-      options={[
-        { value: 'yes', name: 'It gave and packed' },
-        { value: 'no', name: 'It stayed as big' }
-      ]}
-      bind:value={shrinks}
-      post={answerName('shrinks')}
-    >
-      {#snippet picture(value)}<SqueezeHand drawing={value === 'yes' ? 'shrinks' : 'stays'} />{/snippet}
-    </Choice>
-    <Choice
-      legend="How does it break?"
-      options={[
-        { value: 'crumbles', name: 'Crumbles' },
-        { value: 'ragged', name: 'Ragged edges' },
-        { value: 'crisp', name: 'Clean, crisp edges' },
-        { value: 'bends', name: 'Bends first' }
-      ]}
-      bind:value={breaks}
-      post={textName('breaks')}
-    >
-      {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
-    </Choice>
-    <Choice
-      legend="What does the palm look like?"
-      options={[
-        { value: 'clean', name: 'Clean' },
-        { value: 'film', name: 'A thin film' },
-        { value: 'smeared', name: 'Smeared' }
-      ]}
-      bind:value={palm}
-      post={textName('palm')}
-    >
-      {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
-    </Choice>
-    <Choice
-      legend="What prints did the fingers leave?"
-      options={[
-        { value: 'none', name: 'None' },
-        { value: 'blurred', name: 'Blurred' },
-        { value: 'sharp', name: 'Sharp, skin lines show' }
-      ]}
-      bind:value={prints}
-      post={textName('prints')}
-    >
-      {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
-    </Choice>
-  </div>
-  <div class="stack result">
-    <Ticket title="What the hand says">
-      <div aria-live="polite" class="stack">
-        {#if answer}
-          <p class="grade">
-            {lifeless ? 'Moist but lifeless' : `${answer.grade} · ${GRADE_NAMES[answer.grade]}`}
-          </p>
-          <p>{answer.advice}</p>
-          {#if answer.tells_water}
-            <p class="soft small">
-              {GRADE_TELLS[answer.grade]} It tells between which limits the temper lies, and squeezes of the same
-              sand share the hand’s error: a second one adds little.
+          bind:value={shrinks}
+          post={answerName('shrinks')}
+        >
+          {#snippet picture(value)}<SqueezeHand drawing={value === 'yes' ? 'shrinks' : 'stays'} />{/snippet}
+        </Choice>
+      {/if}
+      {#if questions.includes('breaks')}
+        <Choice
+          legend="How does it break?"
+          options={[
+            { value: 'crumbles', name: 'Crumbles' },
+            { value: 'ragged', name: 'Ragged edges' },
+            { value: 'crisp', name: 'Clean, crisp edges' },
+            { value: 'bends', name: 'Bends first' }
+          ]}
+          bind:value={breaks}
+          post={textName('breaks')}
+        >
+          {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
+        </Choice>
+      {/if}
+      <Choice
+        legend="What does the palm look like?"
+        options={[
+          { value: 'clean', name: 'Clean' },
+          { value: 'film', name: 'A thin film' },
+          { value: 'smeared', name: 'Smeared' }
+        ]}
+        bind:value={palm}
+        post={textName('palm')}
+      >
+        {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
+      </Choice>
+      {#if questions.includes('prints')}
+        <Choice
+          legend="What prints did the fingers leave?"
+          options={[
+            { value: 'none', name: 'None' },
+            { value: 'blurred', name: 'Blurred' },
+            { value: 'sharp', name: 'Sharp, skin lines show' }
+          ]}
+          bind:value={prints}
+          post={textName('prints')}
+        >
+          {#snippet picture(value)}<SqueezeHand drawing={value} />{/snippet}
+        </Choice>
+      {/if}
+    </div>
+    <div class="stack result">
+      <Ticket title="What the hand says">
+        <div aria-live="polite" class="stack">
+          {#if answer}
+            <p class="grade">
+              {said}
             </p>
-          {:else if subject.system === 'water'}
-            <p class="soft small">
-              This squeeze says nothing about water, so the moisture estimate stays as it is.
+            <p>{answer.advice}</p>
+            {#if answer.tells_water}
+              <p class="soft small">
+                {GRADE_TELLS[answer.grade]} It tells between which limits the temper lies, and squeezes of the same
+                sand share the hand’s error: a second one adds little.
+              </p>
+            {:else if subject.system === 'water'}
+              <p class="soft small">
+                This squeeze says nothing about water, so the moisture estimate stays as it is.
+              </p>
+            {/if}
+          {:else}
+            <p class="soft">
+              {asked} of {questions.length} answered. The grade comes from what you find; you never have to guess
+              it.
             </p>
           {/if}
-        {:else}
-          <p class="soft">
-            {asked} of 5 answered. The grade comes from what you find; you never have to guess it.
-          </p>
-        {/if}
-      </div>
-      <button class="act" type="submit" disabled={awake && (!answer || form.busy)}>Log the squeeze</button>
-      <FormTrouble {form} />
-      <a class="quiet" href={subject.list}>Other tests</a>
-    </Ticket>
+        </div>
+        <div class="hidden desk:grid">{@render log_it()}</div>
+        <FormTrouble {form} />
+        <a class="quiet" href={subject.list}>Other tests</a>
+        <PrintSheet />
+      </Ticket>
+    </div>
   </div>
+  <InSight>
+    {#snippet answer()}
+      {#if said}<strong>{said}</strong>{:else}<span class="soft small"
+          >{asked} of {questions.length} answered</span
+        >{/if}
+    {/snippet}
+    {#snippet action()}{@render log_it()}{/snippet}
+  </InSight>
 </form>
+
+{#snippet log_it()}
+  <button class="act" type="submit" disabled={awake && (!answer || form.busy)}>Log the squeeze</button>
+{/snippet}
 
 <style>
   .hand {

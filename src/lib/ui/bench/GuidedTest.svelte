@@ -1,9 +1,13 @@
 <script lang="ts">
   /** A bench test, step by step: what to do, what to read, the live result, repeats with mean and spread. */
+  import { NINE_IN_TEN } from '$core/judge/normal';
   import { goto } from '$app/navigation';
   import { FINDING_WORDS, grading, type Grading } from '$core/bench/grading';
   import { testFigure, type HeapTest } from '$core/bench/heap-test';
   import { meanSd, testSd } from '$core/bench/test-accuracy';
+  import { inUnits } from '$core/quantity/display';
+  import { PA_PER_PSI } from '$core/quantity/unit';
+  import { units } from '$lib/ui/preferences';
   import { heapTests, type TestKind } from '$lib/schema/heap-test';
   import { check } from '$lib/schema/validate';
   import Caution from '$lib/ui/caution/Caution.svelte';
@@ -17,11 +21,22 @@
   import DyeFields from './DyeFields.svelte';
   import SieveFields from './SieveFields.svelte';
   import TestDrawing from './TestDrawing.svelte';
-  import WaitTimer from './WaitTimer.svelte';
-  import { attemptReadings, dyeReadings, freshAttempt, freshDye, freshSieve, sieveReadings } from './drafts';
+  import PrintSheet from '$lib/ui/frame/PrintSheet.svelte';
+  import InSight from '$lib/ui/field/InSight.svelte';
+  import { keepAwake } from '$lib/ui/frame/awake';
+  import TickSteps from './TickSteps.svelte';
+  import {
+    attemptReadings,
+    dyeReadings,
+    freshAttempt,
+    freshDye,
+    freshSieve,
+    sieveLines,
+    sieveReadings
+  } from './drafts';
   import { meanAndSpread, oddOneOut } from '$core/bench/repeats';
   import type { Guide } from './guides';
-  import type { TestSubject } from './subject';
+  import { postAction, type TestSubject } from './subject';
 
   interface Props {
     guide: Guide;
@@ -34,13 +49,13 @@
   const form = new RecordForm();
   /** Asleep it cannot work the answer out: the server does, where it is posted before. */
   let awake = $state(false);
-  onMount(() => (awake = true));
+  onMount(() => {
+    awake = true;
+    return keepAwake();
+  });
   // The page is drawn anew for another test; its fields start from there.
-  // svelte-ignore state_referenced_locally
   let attempts = $state([freshAttempt(guide, last)]);
-  // svelte-ignore state_referenced_locally
   let sieve = $state(freshSieve(last));
-  // svelte-ignore state_referenced_locally
   let dye = $state(freshDye(last));
 
   const at = new Date().toISOString();
@@ -69,11 +84,17 @@
     const test = tests[0];
     return test?.kind === 'sieve' ? grading(test.retained, test.sample_g ?? undefined) : null;
   });
-  const shown = (figure: number) => `${(figure * guide.figure.scale).toFixed(guide.figure.decimals)}`;
+  /** How the figure is shown, in the reader's units. */
+  const scale = $derived(
+    guide.figure.unit === 'kPa' && units() === 'us'
+      ? { scale: 1 / PA_PER_PSI, decimals: 1, unit: 'psi' }
+      : guide.figure
+  );
+  const shown = (figure: number) => `${(figure * scale.scale).toFixed(scale.decimals)}`;
   const place = $derived.by(() => {
     if (!summary || !window) return null;
     const surely =
-      Math.abs(summary.mean - (summary.mean < window.min ? window.min : window.max)) > 1.645 * sd;
+      Math.abs(summary.mean - (summary.mean < window.min ? window.min : window.max)) > NINE_IN_TEN * sd;
     if (summary.mean >= window.min && summary.mean <= window.max) return 'Inside';
     const side = summary.mean < window.min ? 'below' : 'above';
     return surely ? `Surely ${side}` : `A little ${side}, within what one reading strays,`;
@@ -97,24 +118,31 @@
 
   /** Readings that are logged already, from the first: one that was refused after them does not log them again. */
   let logged = $state(0);
-  // svelte-ignore state_referenced_locally
+  let ticked = $state<Record<string, boolean>>({});
   form.keep(
     `${guide.kind}:${subject.collection}`,
-    () => ({ attempts, sieve, dye, logged }),
-    (kept) => ({ attempts, sieve, dye, logged } = kept)
+    () => ({ attempts, sieve, dye, logged, ticked }),
+    (kept) => ({ attempts, sieve, dye, logged, ticked = {} } = kept)
   );
 
-  /** One reading of a few figures can be posted as it stands; sieves and dye standards are counted by the page. */
-  const postable = $derived(
-    subject.collection.startsWith('/heaps') && guide.fields.length > 0 && attempts.length === 1
-  );
+  /** Asleep there is one reading, which can be posted as it stands. */
+  const postable = $derived(attempts.length === 1);
+  /** Lists are posted with all their lines, those left empty too. */
+  const drawn = $derived({
+    ...bodies[0]!,
+    ...(guide.kind === 'sieve' && { retained: sieveLines(sieve) }),
+    ...(guide.kind === 'methylene-blue' && { standards: dye.standards.map(() => ({})) })
+  });
 
   async function log(event: SubmitEvent) {
     event.preventDefault();
     const sent = bodies.filter((_, i) => figures[i] !== null);
+    // Whichever of them was read off a simulated device: they are one taking.
+    const { simulated } = form;
     for (const [i, body] of sent.entries()) {
       if (i < logged) continue;
-      const words = `${guide.name}: ${shown(done[i]!)} ${guide.figure.unit}`.trim();
+      form.simulated = simulated;
+      const words = `${guide.name}: ${shown(done[i]!)} ${scale.unit}`.trim();
       if (!(await form.submit(schema, body, (sent) => logRecord(subject.collection, sent, words)))) return;
       logged = i + 1;
     }
@@ -124,131 +152,142 @@
 </script>
 
 <form
-  class="columns"
   method={postable ? 'POST' : undefined}
-  action={postable ? `${subject.home}?/write` : undefined}
+  action={postable ? postAction(subject) : undefined}
   onsubmit={log}
   novalidate
 >
-  {#if postable}<Posted body={bodies[0]!} />{/if}
-  <div class="stack">
-    <header class="head">
-      <div>
-        <h1>{guide.name} of {subject.name}</h1>
-        <p class="soft">{guide.tells} About {guide.minutes} minutes of work.</p>
-      </div>
-      <TestDrawing kind={guide.kind} size={112} />
-    </header>
-    <ol class="steps">
-      {#each guide.steps as step, i (i)}
-        <li>
-          <span>{step.text}</span>
-          {#if step.wait_s}<WaitTimer
-              seconds={step.wait_s}
-              name="{subject.collection}:{guide.kind}:{i}"
-            />{/if}
-        </li>
-      {/each}
-    </ol>
-    {#if guide.caution}<Caution name={guide.caution} />{/if}
-    {#if guide.kind === 'sieve'}
-      <SieveFields bind:draft={sieve} error={form.errorOf('retained')} />
-    {:else if guide.kind === 'methylene-blue'}
-      <DyeFields bind:draft={dye} error={form.errorOf('standards') ?? form.errorOf('ml')} />
-    {:else}
-      {#each attempts as attempt, i (i)}
-        <fieldset class="attempt">
-          {#if attempts.length > 1}<legend>Reading {i + 1}{i < logged ? ', logged' : ''}</legend>{/if}
-          <div class="pair">
-            {#each guide.fields as field (field.name)}
-              <QuantityField
-                label={field.label}
-                dimension={field.dimension}
-                size={field.size ?? 'large'}
-                probe={guide.kind === 'probe'}
-                hint={field.hint}
-                bind:text={attempt[field.name]!.text}
-                bind:si={attempt[field.name]!.si}
-                post={postable ? { path: field.name, factor: field.factor } : undefined}
-                error={form.errorOf(field.name)}
-              />
-            {/each}
-          </div>
-        </fieldset>
-      {/each}
-      <p>
-        <button
-          type="button"
-          class="quiet"
-          onclick={() => attempts.push(freshAttempt(guide, last))}
-          disabled={figures.at(-1) === null || attempts.length > 9}>Take it again</button
-        >
-      </p>
-    {/if}
-    {#if graded}
-      <section class="stack">
-        <h2>Grading</h2>
-        {#await import('$lib/ui/chart/GradingChart.svelte') then { default: GradingChart }}
-          <GradingChart grading={graded} />
-        {/await}
-        <p class="soft small">
-          Blocks: what each sieve caught, from its opening to the one above. Rings: what passes, on log size.{#if graded.median_mm}
-            &nbsp;Half of it is finer than {graded.median_mm.toFixed(2)} mm.{/if}
-          {#if graded.washed_off > 0.0005}
-            &nbsp;Washed off before: {(graded.washed_off * 100).toFixed(1)} %.{/if}
+  <div class="columns">
+    {#if postable}<Posted body={drawn} />{/if}
+    <div class="stack">
+      <header class="head">
+        <div>
+          <h1>{guide.name} of {subject.name}</h1>
+          <p class="soft">{guide.tells} About {guide.minutes} minutes of work.</p>
+        </div>
+        <TestDrawing kind={guide.kind} size={112} />
+      </header>
+      <TickSteps
+        steps={guide.steps.map((step) => ({ ...step, text: inUnits(step.text, units()) }))}
+        bind:ticked
+        name="{subject.collection}:{guide.kind}"
+        of={guide.name}
+      />
+      {#if guide.caution}<Caution name={guide.caution} />{/if}
+      {#if guide.kind === 'sieve'}
+        <SieveFields bind:draft={sieve} error={form.errorOf('retained')} />
+      {:else if guide.kind === 'methylene-blue'}
+        <DyeFields bind:draft={dye} error={form.errorOf('standards') ?? form.errorOf('ml')} />
+      {:else}
+        {#each attempts as attempt, i (i)}
+          <fieldset class="attempt">
+            {#if attempts.length > 1}<legend>Reading {i + 1}{i < logged ? ', logged' : ''}</legend>{/if}
+            <div class="pair">
+              {#each guide.fields as field (field.name)}
+                <QuantityField
+                  label={field.label}
+                  dimension={field.dimension}
+                  size={field.size ?? 'large'}
+                  probe={guide.kind === 'probe'}
+                  hint={field.hint}
+                  bind:text={attempt[field.name]!.text}
+                  bind:si={attempt[field.name]!.si}
+                  post={postable ? { path: field.name, factor: field.factor } : undefined}
+                  error={form.errorOf(field.name)}
+                />
+              {/each}
+            </div>
+          </fieldset>
+        {/each}
+        <p>
+          <button
+            type="button"
+            class="quiet"
+            onclick={() => attempts.push(freshAttempt(guide, last))}
+            disabled={figures.at(-1) === null || attempts.length > 9}>Take it again</button
+          >
         </p>
-      </section>
-    {/if}
-  </div>
-  <div class="stack">
-    <Ticket title={guide.name}>
-      <div aria-live="polite" class="stack">
-        {#if summary}
-          <p class="value">
-            {shown(summary.mean)}{#if sd > 0}<span>&#32;± {shown(1.645 * sd)}</span>{/if}
-            <span>{guide.figure.unit}</span>
-          </p>
+      {/if}
+      {#if graded}
+        <section class="stack">
+          <h2>Grading</h2>
+          {#await import('$lib/ui/chart/GradingChart.svelte') then { default: GradingChart }}
+            <GradingChart grading={graded} />
+          {/await}
           <p class="soft small">
-            {#if summary.spread !== null}
-              Mean of {done.length} readings, which spread by {shown(summary.spread)}
-              {guide.figure.unit} (one standard deviation).
-            {/if}
-            The ± holds nine times in ten.
+            Blocks: what each sieve caught, from its opening to the one above. Rings: what passes, on log
+            size.{#if graded.median_mm}
+              &nbsp;Half of it is finer than {graded.median_mm.toFixed(2)} mm.{/if}
+            {#if graded.washed_off > 0.0005}
+              &nbsp;Washed off before: {(graded.washed_off * 100).toFixed(1)} %.{/if}
           </p>
-          {#if graded && graded.fineness_range[1] - graded.fineness_range[0] > 0.5}
-            <p class="small">
-              Sieves are missing from the stack: what lies between is shared out on log size. A whole stack
-              would surely give {graded.fineness_range[0].toFixed(0)} to {graded.fineness_range[1].toFixed(
-                0
-              )}; the standard’s sum over these alone gives {graded.fineness_number.toFixed(0)}.
+        </section>
+      {/if}
+    </div>
+    <div class="stack">
+      <Ticket title={guide.name}>
+        <div aria-live="polite" class="stack">
+          {#if summary}
+            <p class="value">
+              {shown(summary.mean)}{#if sd > 0}<span>&#32;± {shown(NINE_IN_TEN * sd)}</span>{/if}
+              <span>{scale.unit}</span>
             </p>
-          {/if}
-          {#if odd !== null}<p class="wrong">
-              Reading {odd + 1} stands apart: look at it again. It is kept unless you change it.
-            </p>{/if}
-          {#if window}
-            <p class:wrong={summary.mean < window.min || summary.mean > window.max}>
-              {place} its window of {shown(window.min)} to {shown(window.max)}
-              {guide.figure.unit}.
+            <p class="soft small">
+              {#if summary.spread !== null}
+                Mean of {done.length} readings, which spread by {shown(summary.spread)}
+                {scale.unit} (one standard deviation).
+              {/if}
+              The ± holds nine times in ten.
             </p>
+            {#if graded && graded.fineness_range[1] - graded.fineness_range[0] > 0.5}
+              <p class="small">
+                Sieves are missing from the stack: what lies between is shared out on log size. A whole stack
+                would surely give {graded.fineness_range[0].toFixed(0)} to {graded.fineness_range[1].toFixed(
+                  0
+                )}; the standard’s sum over these alone gives {graded.fineness_number.toFixed(0)}.
+              </p>
+            {/if}
+            {#if odd !== null}<p class="wrong">
+                Reading {odd + 1} stands apart: look at it again. It is kept unless you change it.
+              </p>{/if}
+            {#if window}
+              <p class:wrong={summary.mean < window.min || summary.mean > window.max}>
+                {place} its window of {shown(window.min)} to {shown(window.max)}{scale.unit
+                  ? ` ${scale.unit}`
+                  : ''}.
+              </p>
+            {/if}
+            {#each (graded?.findings ?? []).filter((each) => each !== 'rough-stack') as finding (finding)}<p
+                class="small"
+              >
+                {FINDING_WORDS[finding]}
+              </p>{/each}
+          {:else}
+            <p class="soft">The result stands here as soon as the readings do.</p>
           {/if}
-          {#each (graded?.findings ?? []).filter((each) => each !== 'rough-stack') as finding (finding)}<p
-              class="small"
-            >
-              {FINDING_WORDS[finding]}
-            </p>{/each}
-        {:else}
-          <p class="soft">The result stands here as soon as the readings do.</p>
-        {/if}
-      </div>
-      <button class="act" type="submit" disabled={awake && (!summary || form.busy)}
-        >Log {done.length > 1 ? `${done.length} readings` : 'the test'}</button
-      >
-      <FormTrouble {form} />
-      <a class="quiet" href={subject.list}>Other tests</a>
-    </Ticket>
+        </div>
+        <div class="hidden desk:grid">{@render log_it()}</div>
+        <FormTrouble {form} />
+        <a class="quiet" href={subject.list}>Other tests</a>
+        <PrintSheet />
+      </Ticket>
+    </div>
   </div>
+  <InSight>
+    {#snippet answer()}
+      {#if summary}<strong class="figure text-xl"
+          >{shown(summary.mean)} <span class="unit">{scale.unit}</span></strong
+        >{:else}<span class="soft small">{guide.name}: no reading yet</span>{/if}
+    {/snippet}
+    {#snippet action()}{@render log_it()}{/snippet}
+  </InSight>
 </form>
+
+{#snippet log_it()}
+  <button class="act" type="submit" disabled={awake && (!summary || form.busy)}
+    >Log {done.length > 1 ? `${done.length} readings` : 'the test'}</button
+  >
+{/snippet}
 
 <style>
   .head {
@@ -256,15 +295,6 @@
     justify-content: space-between;
     align-items: start;
     gap: 1rem;
-  }
-  .steps {
-    list-style: decimal;
-    padding-left: 1.4rem;
-    display: grid;
-    gap: 0.6rem;
-  }
-  .steps li > span {
-    display: block;
   }
   .attempt legend {
     font-weight: 700;

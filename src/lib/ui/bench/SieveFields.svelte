@@ -10,6 +10,9 @@
   }
   let { draft = $bindable(), error }: Props = $props();
 
+  /** Household meshes come after the standard sieves. */
+  const line = (i: number) => `retained[${SIEVES.length + i}]`;
+
   function openingOf(row: SieveDraft['meshes'][number]): string {
     const mesh = meshOf(row);
     if (!mesh) return 'Count the wires along 10 mm of a ruler, and measure one.';
@@ -26,16 +29,18 @@
     size="small"
     bind:text={draft.sample.text}
     bind:si={draft.sample.si}
+    post={{ path: 'sample_g', factor: 1000 }}
     hint="What the sieves lack of it was washed off"
   />
   <div class="sieves">
-    {#each SIEVES as { name, opening_mm } (name)}
+    {#each SIEVES as { name, opening_mm }, i (name)}
       <QuantityField
         label={name === 'pan' ? 'Pan' : `${name} · ${opening_mm} mm`}
         dimension="mass"
         size="small"
         bind:text={draft.caught[name]!.text}
         bind:si={draft.caught[name]!.si}
+        post={{ path: `retained[${i}].grams`, factor: 1000 }}
       />
     {/each}
   </div>
@@ -48,12 +53,14 @@
           dimension="count"
           bind:text={mesh.wires.text}
           bind:si={mesh.wires.si}
+          post={{ path: `${line(i)}.mesh.wires_per_10_mm`, factor: 1 }}
         />
         <QuantityField
           label="Thickness of a wire"
           dimension="length"
           bind:text={mesh.wire.text}
           bind:si={mesh.wire.si}
+          post={{ path: `${line(i)}.mesh.wire_mm`, factor: 1000 }}
         />
         <QuantityField
           label="It caught"
@@ -61,6 +68,7 @@
           size="small"
           bind:text={mesh.caught.text}
           bind:si={mesh.caught.si}
+          post={{ path: `${line(i)}.grams`, factor: 1000 }}
         />
       </div>
       <p class="row small soft">

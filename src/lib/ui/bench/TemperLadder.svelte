@@ -1,14 +1,16 @@
 <script lang="ts">
+  import { inUnits, massText } from '$core/quantity/display';
   /** The ladder of a temper curve, rung by rung: test, splash, test again, until the peak lies between two. */
   import { RUNGS, type NextRung } from '$core/bench/temper-ladder';
   import { editableMass } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/ledger/log-entry';
   import { units } from '$lib/ui/preferences';
-  import { ON_LADDER } from './subject';
+  import { ON_LADDER } from '$lib/schema/query';
   import WaitTimer from './WaitTimer.svelte';
 
   interface Rung {
@@ -25,12 +27,10 @@
 
   const form = new RecordForm();
   // A splash is proposed once, to 5 g; what was typed over it stays from rung to rung.
-  // svelte-ignore state_referenced_locally
   const proposed_kg = Math.max(1, Math.round(climb.splash_kg / 0.005)) * 0.005;
   let text = $state(editableMass(proposed_kg, 'small', units()));
   let kg = $state<number | undefined>(proposed_kg);
 
-  // svelte-ignore state_referenced_locally
   form.keep(
     `ladder:${heap_id}`,
     () => ({ text, kg }),
@@ -43,10 +43,14 @@
   const test = (kind: string) => `/heaps/${heap_id}/test/${kind}?${ON_LADDER}`;
   const noStrength = $derived(climb.rungs.at(-1)?.strength_kpa === null);
 
-  async function splash() {
+  const bodyNow = () => {
     const at = new Date().toISOString();
-    const body = present({ kind: 'water' as const, at, zone: zone(), kg, typed: { kg: text } });
-    await form.submit(entries.water, body, (sent) =>
+    return present({ kind: 'water' as const, at, zone: zone(), kg, typed: { kg: text } });
+  };
+
+  async function splash(event: SubmitEvent) {
+    event.preventDefault();
+    await form.submit(entries.water, bodyNow(), (sent) =>
       logEntry(heap_id, sent, `${text} of water is in the heap.`)
     );
   }
@@ -64,10 +68,10 @@
             <strong>{rung.moisture_percent.toFixed(1)} %</strong>
             water{#if rung.compactability_percent !== null}, compactability
               {rung.compactability_percent.toFixed(0)} %{/if}{#if rung.strength_kpa !== null}, strength
-              {rung.strength_kpa.toFixed(0)} kPa{/if}
+              {inUnits(`${rung.strength_kpa.toFixed(0)} kPa`, units())}{/if}
           </p>
         {:else if i !== working}
-          <p class="soft">A splash wetter.</p>
+          <p class="soft">A splash wetter: {massText(proposed_kg, units())} of water.</p>
         {:else if climb.next === 'splash'}
           <div class="stack">
             <p>
@@ -75,17 +79,19 @@
               {#if noStrength}Before that, you can still
                 <a href={test('green-compression')}>break a cylinder</a> of the last rung.{/if}
             </p>
-            <div class="splash">
+            <form class="splash" method="POST" action="?/write&{ON_LADDER}" onsubmit={splash} novalidate>
+              <Posted body={bodyNow()} />
               <QuantityField
                 label="Splash"
                 dimension="mass"
                 size="small"
                 bind:text
                 bind:si={kg}
+                post={{ path: 'kg', factor: 1 }}
                 error={form.errorOf('kg')}
               />
-              <button class="act" type="button" onclick={splash} disabled={form.busy}>Splashed in</button>
-            </div>
+              <button class="act" disabled={form.busy}>Splashed in</button>
+            </form>
             <FormTrouble {form} />
           </div>
         {:else}
@@ -97,7 +103,7 @@
               </p>
             {:else}
               <p>Mull it, then ram a tube; break a cylinder too if you can.</p>
-              <WaitTimer seconds={180} name="heap {heap_id}: rung {i}" />
+              <WaitTimer says="Rung {i}: rest, covered" seconds={180} name="heap {heap_id}: rung {i}" />
             {/if}
             <div class="tests">
               {#if climb.next === 'start'}<a class="quiet" href={test('moisture')}>Dry and weigh</a>{/if}

@@ -2,7 +2,13 @@
   /** Own line drawings, one for each bench test: the rig, and what moves. Sand is filled, motion is heat-coloured. */
   import type { HeapTestKind } from '$core/bench/heap-test';
 
-  const { kind, size = 96 }: { kind: HeapTestKind; size?: number } = $props();
+  interface Props {
+    kind: HeapTestKind;
+    size?: number;
+    /** Oil-bonded: dried in an oven, never over a flame. */
+    oil?: boolean;
+  }
+  const { kind, size = 96, oil = false }: Props = $props();
 </script>
 
 <svg
@@ -19,7 +25,11 @@
   {#if kind === 'moisture'}
     <path class="sand" d="M26 36c6-8 14-10 22-10s16 2 22 10z" />
     <path d="M18 36h60l-5 11H23z M78 38h12" />
-    <path d="M12 66h72 M30 66c0-6 4-10 8-10 M66 66c0-6-4-10-8-10 M48 66v-8" />
+    {#if oil}
+      <path d="M8 2h80v66H8z M14 50h68 M20 59h6 M34 59h6 M70 59h6" />
+    {:else}
+      <path d="M12 66h72 M30 66c0-6 4-10 8-10 M66 66c0-6-4-10-8-10 M48 66v-8" />
+    {/if}
     <path class="moves" d="M34 18c-4-4 4-6 0-11 M48 18c-4-4 4-6 0-11 M62 18c-4-4 4-6 0-11" />
   {:else if kind === 'probe'}
     <path class="sand" d="M6 62c12-26 26-34 42-34s30 8 42 34z" />

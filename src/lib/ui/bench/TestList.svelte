@@ -1,5 +1,6 @@
 <script lang="ts">
   /** The tests that can be made on a subject, each with its drawing and, for a heap, what it would be worth. */
+  import { NINE_IN_TEN } from '$core/judge/normal';
   import type { HeapTestKind } from '$core/bench/heap-test';
   import type { TestWorth } from '$core/heap/next-test';
   import { massText } from '$core/quantity/display';
@@ -14,7 +15,7 @@
     worths?: readonly TestWorth[];
   }
   const { subject, kinds, worths = [] }: Props = $props();
-  const spread = (kg: number) => massText(1.645 * kg, units());
+  const spread = (kg: number) => massText(NINE_IN_TEN * kg, units());
   const page = (kind: string) => subject.list.replace(/(\?.*)?$/, `/${kind}$1`);
 </script>
 

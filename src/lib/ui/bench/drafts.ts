@@ -32,8 +32,9 @@ function startOf(field: GuideField, last: Record<string, unknown> | null): Typed
 export function attemptReadings(guide: Guide, attempt: Attempt): Record<string, number | undefined> {
   return Object.fromEntries(
     guide.fields.map(({ name, factor }) => {
-      const { si } = attempt[name]!;
-      return [name, si === undefined ? undefined : round(si * factor)];
+      const { si, text } = attempt[name]!;
+      // What cannot be read is refused as it stands; left out, it would be taken for not said.
+      return [name, si !== undefined ? round(si * factor) : text.trim() === '' ? undefined : NaN];
     })
   );
 }
@@ -126,6 +127,14 @@ export function meshRow(mesh?: Mesh): SieveDraft['meshes'][number] {
 export function meshOf({ wires, wire }: SieveDraft['meshes'][number]): Mesh | null {
   if (wires.si === undefined || wire.si === undefined) return null;
   return { wires_per_10_mm: wires.si, wire_mm: round(wire.si * 1000) };
+}
+
+/** The lines of a sieve test as its form is drawn: each sieve and mesh in its order, what it caught left open. */
+export function sieveLines({ meshes }: SieveDraft): Omit<Retained, 'grams'>[] {
+  return [
+    ...SIEVES.map(({ name }) => ({ sieve: name })),
+    ...meshes.map((row) => ({ mesh: meshOf(row) ?? ({} as Mesh) }))
+  ];
 }
 
 /** Sieves left empty are taken as not in the stack. */

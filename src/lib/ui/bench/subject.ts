@@ -1,3 +1,4 @@
+import { ON_LADDER } from '$lib/schema/query';
 import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 import { INGREDIENTS, type MaterialKind, type Role } from '$core/reference/ingredients';
 import { TARGETS, type HeapBinder, type System, type Targets } from '$core/reference/targets';
@@ -22,6 +23,9 @@ export interface TestSubject {
   targets: Targets | null;
 }
 
+/** The form action of its test pages, for a test that is posted without a script. */
+export const postAction = ({ query }: TestSubject): string => `${query ? `${query}&` : '?'}/write`;
+
 interface HeapOf {
   id: number;
   name: string;
@@ -38,9 +42,6 @@ const window = (percent: { min: number; max: number }) => ({
   min: percent.min / 100,
   max: percent.max / 100
 });
-
-/** The query by which a test page is a rung of the temper curve's ladder. */
-export const ON_LADDER = 'ladder';
 
 /**
  * A heap, or, with a batch named, what was mixed in then while it lay by itself.

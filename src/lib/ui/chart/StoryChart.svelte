@@ -70,23 +70,30 @@
       tooltip: percentTooltip(palette),
       xAxis: timeAxis(palette),
       yAxis: percentAxis(palette, top),
-      dataZoom: [
-        { type: 'inside', ...zoomed },
-        {
-          type: 'slider',
-          ...zoomed,
-          showDataShadow: !long,
-          height: 18,
-          bottom: 6,
-          fillerColor: faded(palette.clay, 0.2),
-          handleStyle: { color: palette.paper, borderColor: palette.soft },
-          moveHandleStyle: { color: palette.rule },
-          dataBackground: { lineStyle: { color: palette.rule }, areaStyle: { color: palette.rule } },
-          selectedDataBackground: { lineStyle: { color: palette.soft }, areaStyle: { color: palette.rule } },
-          borderColor: palette.rule,
-          textStyle: { color: palette.soft }
-        }
-      ],
+      // Where there is nothing to move along there is no strip to move.
+      dataZoom:
+        band.length < 3
+          ? []
+          : [
+              { type: 'inside', ...zoomed },
+              {
+                type: 'slider',
+                ...zoomed,
+                showDataShadow: !long,
+                height: 18,
+                bottom: 6,
+                fillerColor: faded(palette.clay, 0.2),
+                handleStyle: { color: palette.paper, borderColor: palette.soft },
+                moveHandleStyle: { color: palette.rule },
+                dataBackground: { lineStyle: { color: palette.rule }, areaStyle: { color: palette.rule } },
+                selectedDataBackground: {
+                  lineStyle: { color: palette.soft },
+                  areaStyle: { color: palette.rule }
+                },
+                borderColor: palette.rule,
+                textStyle: { color: palette.soft }
+              }
+            ],
       series: [
         range,
         { ...line, markArea: windowArea(window, palette) },

@@ -1,5 +1,7 @@
 <script lang="ts">
   /** Compactability and strength over moisture: points, fits with their ranges, the window and where temper lies. */
+  import { PA_PER_PSI } from '$core/quantity/unit';
+  import { units } from '$lib/ui/preferences';
   import Chart from './Chart.svelte';
   import { bandSeries, measuredSeries, windowArea, type BandPoint } from './band';
   import type { Palette } from './palette';
@@ -32,14 +34,27 @@
     (fit ?? []).map((each) => [each.moisture_percent, each.value, each.low, each.high]);
   const pairs = (of: 'strength_kpa' | 'compactability_percent') =>
     points.flatMap((point) => (point[of] === null ? [] : [[point.moisture_percent, point[of]] as const]));
+  const per_kpa = $derived(units() === 'us' ? PA_PER_PSI / 1000 : 1);
+  const strength_unit = $derived(units() === 'us' ? 'psi' : 'kPa');
+  const inUnit = (points: BandPoint[]): BandPoint[] =>
+    points.map(([x, value, low, high]) => [x, value / per_kpa, low / per_kpa, high / per_kpa]);
   /** A round figure above everything measured; a fit's range may run off beyond it. */
   const top = (values: readonly number[], step: number) =>
     Math.ceil((1.15 * Math.max(step, ...values)) / step) * step;
 
+  /** Points bear the colour of their own curve. */
+  const coloured = (series: ReturnType<typeof measuredSeries>, colour: string) => ({
+    ...series,
+    itemStyle: { ...series.itemStyle, borderColor: colour }
+  });
+
   function option(palette: Palette) {
     const compact = bandSeries('compactability fit', band(compactability), palette.water);
-    const strong = bandSeries('strength fit', band(strength), palette.heat, { yAxisIndex: 1 });
-    const measured = { compact: pairs('compactability_percent'), strong: pairs('strength_kpa') };
+    const strong = bandSeries('strength fit', inUnit(band(strength)), palette.heat, { yAxisIndex: 1 });
+    const measured = {
+      compact: pairs('compactability_percent'),
+      strong: pairs('strength_kpa').map(([x, y]) => [x, y / per_kpa] as const)
+    };
     const moistures = [
       ...band(compactability),
       ...band(strength),
@@ -61,7 +76,7 @@
       tooltip: {
         ...tooltip(palette, 'item'),
         formatter: ({ seriesName, value }: { seriesName: string; value: [number, number] }) =>
-          `${value[0].toFixed(1)} % water: ${seriesName} ${value[1].toFixed(0)} ${seriesName === 'strength' ? 'kPa' : '%'}`
+          `${value[0].toFixed(1)} % water: ${seriesName} ${value[1].toFixed(0)} ${seriesName === 'strength' ? strength_unit : '%'}`
       },
       xAxis: {
         type: 'value',
@@ -76,7 +91,7 @@
       },
       yAxis: [
         axis('compactability %', 'left', Math.min(100, top(values(measured.compact), 10))),
-        axis('strength kPa', 'right', top(values(measured.strong), 20))
+        axis(`strength ${strength_unit}`, 'right', top(values(measured.strong), per_kpa === 1 ? 20 : 2))
       ],
       series: [
         compact.range,
@@ -96,8 +111,11 @@
                 }
         },
         strong.line,
-        measuredSeries('compactability', measured.compact, palette),
-        { ...measuredSeries('strength', measured.strong, palette, 1), symbol: 'diamond' }
+        coloured(measuredSeries('compactability', measured.compact, palette), palette.water),
+        {
+          ...coloured(measuredSeries('strength', measured.strong, palette, 1), palette.heat),
+          symbol: 'diamond'
+        }
       ]
     };
   }

@@ -1,21 +1,35 @@
+import { locale } from '../preferences';
 import type { Palette } from './palette';
 
-const MOMENT = new Intl.DateTimeFormat('en-GB', {
+const MOMENT = {
   day: 'numeric',
   month: 'short',
   year: 'numeric',
   hour: '2-digit',
   minute: '2-digit'
-});
+} as const;
+
+interface Extent {
+  min: number;
+  max: number;
+}
+const DAY_MS = 86_400_000;
 
 /** Axes that every chart through time shares. */
 export function timeAxis(palette: Palette) {
   return {
     type: 'time',
+    // One moment alone has no span, which would be drawn in milliseconds: it is given the day about it.
+    min: ({ min, max }: Extent) => (max - min < DAY_MS ? min - DAY_MS / 2 : min),
+    max: ({ min, max }: Extent) => (max - min < DAY_MS ? max + DAY_MS / 2 : max),
     axisLine: { lineStyle: { color: palette.rule } },
     axisLabel: { color: palette.soft, hideOverlap: true },
     // What stands at the head of the words at the pointer.
-    axisPointer: { label: { formatter: ({ value }: { value: number }) => MOMENT.format(value) } }
+    axisPointer: {
+      label: {
+        formatter: ({ value }: { value: number }) => new Intl.DateTimeFormat(locale(), MOMENT).format(value)
+      }
+    }
   };
 }
 

@@ -9,7 +9,7 @@
   interface Props {
     kind: 'scale' | 'probe';
     /** Kilograms from a scale, percent from a probe. */
-    ontake: (value: number) => void;
+    ontake: (value: number, simulated: boolean) => void;
   }
   const { kind, ontake }: Props = $props();
 
@@ -19,8 +19,9 @@
     simulated: boolean;
   }
   let devices = $state<Device[]>([]);
-  // svelte-ignore state_referenced_locally
-  let device = $state(`simulated-${kind}`);
+  let device = $state('');
+  /** Whether the list of devices is there. */
+  let listed = $state(false);
   const simulated = $derived(device === `simulated-${kind}`);
   const live = new LiveDevice();
   let loadText = $state('');
@@ -33,12 +34,15 @@
     return kind === 'scale' ? massText(reading.value, units()) : `${reading.value.toFixed(1)}\u202f%`;
   });
 
-  // Watched from the first: the list of real devices may come later, or not at all.
   onMount(() => {
-    live.watch(device);
     void api<{ items: Device[] }>('GET', '/devices').then(
-      ({ items }) => (devices = items.filter((each) => each.kind === kind)),
-      () => undefined
+      ({ items }) => {
+        devices = items.filter((each) => each.kind === kind);
+        listed = true;
+        device = devices[0]?.name ?? '';
+        if (device) live.watch(device);
+      },
+      () => (listed = true)
     );
   });
   onDestroy(() => live.close());
@@ -51,51 +55,58 @@
 </script>
 
 <div class="device" role="group" aria-label={kind === 'scale' ? 'Scale' : 'Moisture probe'}>
-  {#if devices.length > 1}
-    <label class="small">
-      {kind === 'scale' ? 'Which scale' : 'Which probe'}
-      <select bind:value={device} onchange={() => live.watch(device)}>
-        {#each devices as each (each.name)}
-          <option value={each.name}>{each.name}{each.simulated ? ' (simulated)' : ''}</option>
-        {/each}
-      </select>
-    </label>
-  {/if}
-  <p class="shown" aria-live="off">
-    <span class="figure">{figure}</span>
-    <span class="small soft">
-      {!live.online
-        ? 'connecting'
-        : !reading
-          ? 'waiting for a reading'
-          : reading && !reading.connected
-            ? `${kind} disconnected`
-            : reading?.stable
-              ? 'steady'
-              : 'settling'}
-      {#if reading?.simulated !== false}· simulated{/if}
-    </span>
-  </p>
-  <div class="row">
-    <button
-      type="button"
-      class="quiet"
-      disabled={!usable || !reading?.stable}
-      onclick={() => ontake(reading!.value!)}>Take it</button
-    >
-    {#if kind === 'scale' && simulated}
+  {#if listed && devices.length === 0}
+    <p class="small">
+      No {kind} has sent a reading yet. The <a href="/records">records page</a> says how one does, and has a simulated
+      one for trying out.
+    </p>
+  {:else}
+    {#if devices.length > 1}
+      <label class="small">
+        {kind === 'scale' ? 'Which scale' : 'Which probe'}
+        <select bind:value={device} onchange={() => live.watch(device)}>
+          {#each devices as each (each.name)}
+            <option value={each.name}>{each.name}{each.simulated ? ' (simulated)' : ''}</option>
+          {/each}
+        </select>
+      </label>
+    {/if}
+    <p class="shown" aria-live="off">
+      <span class="figure">{figure}</span>
+      <span class="small soft">
+        {!live.online
+          ? 'connecting'
+          : !reading
+            ? 'waiting for a reading'
+            : reading && !reading.connected
+              ? `${kind} disconnected`
+              : reading?.stable
+                ? 'steady'
+                : 'settling'}
+        {#if reading?.simulated !== false}· simulated{/if}
+      </span>
+    </p>
+    <div class="row">
       <button
         type="button"
         class="quiet"
-        disabled={!live.online}
-        onclick={() => api('POST', `/devices/${device}/bench`, { tare: true })}>Tare</button
+        disabled={!usable || !reading?.stable}
+        onclick={() => ontake(reading!.value!, reading!.simulated)}>Take it</button
       >
-    {/if}
-  </div>
-  {#if simulated}<label class="small">
-      {kind === 'scale' ? 'Lay on the simulated scale, g' : 'Sand around the simulated probe, % water'}
-      <input type="text" inputmode="decimal" bind:value={loadText} onchange={lay} />
-    </label>{/if}
+      {#if kind === 'scale' && simulated}
+        <button
+          type="button"
+          class="quiet"
+          disabled={!live.online}
+          onclick={() => api('POST', `/devices/${device}/bench`, { tare: true })}>Tare</button
+        >
+      {/if}
+    </div>
+    {#if simulated}<label class="small">
+        {kind === 'scale' ? 'Lay on the simulated scale, g' : 'Sand around the simulated probe, % water'}
+        <input type="text" inputmode="decimal" bind:value={loadText} onchange={lay} />
+      </label>{/if}
+  {/if}
 </div>
 
 <style>

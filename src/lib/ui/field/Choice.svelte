@@ -1,5 +1,7 @@
 <script lang="ts" generics="T extends string">
   import type { Snippet } from 'svelte';
+  import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
+  import { typedBefore } from './posted-before';
 
   interface Props {
     legend: string;
@@ -14,90 +16,37 @@
   }
   let { legend, options, value = $bindable(null), error, picture, onchoose, post }: Props = $props();
   const name = $props.id();
+  value = (typedBefore(post) as T | undefined) ?? value;
 </script>
 
-<fieldset aria-describedby={error ? `${name}-error` : undefined}>
-  <legend>{legend}</legend>
-  <div class="choices" class:pictured={picture}>
+<SegmentedControl
+  {value}
+  name={post ?? name}
+  onValueChange={({ value: chosen }) => {
+    value = chosen as T;
+    onchoose?.(value);
+  }}
+  aria-describedby={error ? `${name}-error` : undefined}
+>
+  <SegmentedControl.Label class="mb-1 block text-[0.95rem] font-semibold">{legend}</SegmentedControl.Label>
+  <SegmentedControl.Control class="grid grid-cols-[repeat(auto-fit,minmax(min(100%,8.5rem),1fr))] gap-2">
     {#each options as option (option.value)}
-      <label>
-        <input
-          type="radio"
-          name={post ?? name}
-          value={option.value}
-          bind:group={value}
-          onchange={() => onchoose?.(option.value)}
-        />
-        <span class="face">
-          {#if picture}{@render picture(option.value)}{/if}
-          <span class="name">{option.name}</span>
-          {#if option.about}<span class="about">{option.about}</span>{/if}
-        </span>
-      </label>
+      <SegmentedControl.Item
+        value={option.value}
+        class="relative flex min-h-12 cursor-pointer flex-col justify-center rounded-base border border-(--edge) bg-(--paper) px-3 py-2 has-checked:border-(--ink) has-checked:font-bold has-checked:inset-ring-2 has-checked:inset-ring-(--ink) has-focus-visible:outline-3 has-focus-visible:outline-offset-2 has-focus-visible:outline-(--heat) {picture
+          ? 'items-center text-center'
+          : ''}"
+      >
+        {#if picture}{@render picture(option.value)}{/if}
+        <SegmentedControl.ItemText>
+          <span>{option.name}</span>
+          {#if option.about}<span class="soft block text-[0.85rem] leading-snug font-normal"
+              >{option.about}</span
+            >{/if}
+        </SegmentedControl.ItemText>
+        <SegmentedControl.ItemHiddenInput checked={value === option.value} />
+      </SegmentedControl.Item>
     {/each}
-  </div>
-  {#if error}<p class="error" id="{name}-error" role="alert">{error}</p>{/if}
-</fieldset>
-
-<style>
-  legend {
-    font-weight: 600;
-    font-size: 0.95rem;
-    margin-bottom: 0.3rem;
-  }
-  .choices {
-    display: grid;
-    grid-template-columns: repeat(auto-fit, minmax(min(100%, 8.5rem), 1fr));
-    gap: 0.5rem;
-  }
-  label {
-    position: relative;
-    cursor: pointer;
-  }
-  input {
-    position: absolute;
-    opacity: 0;
-    inset: 0;
-    width: 100%;
-    height: 100%;
-    pointer-events: none;
-  }
-  .face {
-    display: flex;
-    flex-direction: column;
-    justify-content: center;
-    align-items: flex-start;
-    min-height: 3rem;
-    height: 100%;
-    padding: 0.5rem 0.75rem;
-    border: 1px solid var(--edge);
-    border-radius: var(--radius-base);
-    background: var(--paper);
-  }
-  .pictured .face {
-    align-items: center;
-    text-align: center;
-  }
-  .about {
-    font-size: 0.85rem;
-    color: var(--soft);
-    line-height: 1.3;
-  }
-  input:checked + .face {
-    border-color: var(--ink);
-    box-shadow: inset 0 0 0 2px var(--ink);
-  }
-  input:checked + .face .name {
-    font-weight: 700;
-  }
-  input:focus-visible + .face {
-    outline: 3px solid var(--heat);
-    outline-offset: 2px;
-  }
-  .error {
-    color: var(--heat);
-    font-weight: 600;
-    font-size: 0.875rem;
-    margin-top: 0.3rem;
-  }
-</style>
+  </SegmentedControl.Control>
+  {#if error}<p class="wrong mt-1" id="{name}-error" role="alert">{error}</p>{/if}
+</SegmentedControl>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  import { massesIn } from '$core/quantity/display';
+  import { inUnits } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
 
   interface Props {
@@ -15,43 +15,14 @@
   const id = $props.id();
 </script>
 
-<div class="field">
-  <label for={id} id="{id}-label"
-    >{label}{#if optional}<span class="soft small optional">(optional)</span>{/if}</label
+<div class="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-1">
+  <label for={id} id="{id}-label" class="text-[0.95rem] font-semibold"
+    >{label}{#if optional}<span class="soft small ml-1 font-normal">(optional)</span>{/if}</label
   >
   {@render control(id, error || hint ? `${id}-about` : undefined)}
   {#if error}
-    <p class="error" id="{id}-about" role="alert">{massesIn(error, units())}</p>
+    <p class="wrong leading-snug" id="{id}-about" role="alert">{inUnits(error, units())}</p>
   {:else if hint}
-    <p class="hint" id="{id}-about">{hint}</p>
+    <p class="soft small leading-snug" id="{id}-about">{inUnits(hint, units())}</p>
   {/if}
 </div>
-
-<style>
-  .field {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 0.3rem;
-    min-width: 0;
-  }
-  label {
-    font-weight: 600;
-    font-size: 0.95rem;
-  }
-  .optional {
-    margin-left: 0.35em;
-    font-weight: 400;
-  }
-  .hint,
-  .error {
-    font-size: 0.875rem;
-    line-height: 1.35;
-  }
-  .hint {
-    color: var(--soft);
-  }
-  .error {
-    color: var(--heat);
-    font-weight: 600;
-  }
-</style>

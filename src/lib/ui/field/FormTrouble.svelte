@@ -1,7 +1,7 @@
 <script lang="ts">
   /** What went wrong with a form as a whole; a likely slip is asked about, and settled with one tap. */
   import { invalidateAll } from '$app/navigation';
-  import { massText, massesIn } from '$core/quantity/display';
+  import { massText, inUnits } from '$core/quantity/display';
   import Restored from '$lib/ui/draft/Restored.svelte';
   import { warned } from '$lib/ui/frame/toaster';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
@@ -38,7 +38,7 @@
 {#if form.question}
   {@const { path, likely_kg } = form.question}
   <div class="asked card preset-outlined-warning-500 p-4" role="alert">
-    <p>{massesIn(form.errorOf(path) ?? form.message ?? '', units())}</p>
+    <p>{inUnits(form.errorOf(path) ?? form.message ?? '', units())}</p>
     <p class="row">
       {#if likely_kg !== null && onlikely}
         <button class="quiet" type="button" onclick={() => take(likely_kg, path)}
@@ -51,7 +51,7 @@
     </p>
   </div>
 {:else if form.message}
-  <p class="wrong" role="alert">{massesIn(form.message, units())}</p>
+  <p class="wrong" role="alert">{inUnits(form.message, units())}</p>
 {/if}
 
 <style>

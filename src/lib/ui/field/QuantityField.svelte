@@ -5,8 +5,11 @@
   import { units } from '$lib/ui/preferences';
   import { Droplets, Scale } from '@lucide/svelte';
   import { quantityName } from '$lib/schema/posted-form';
-  import { onMount } from 'svelte';
+  import { getContext, onMount, tick } from 'svelte';
+  import { RECORD_FORM, type RecordForm } from './record-form.svelte';
+  import { typedBefore, wrongBefore } from './posted-before';
   import Field from './Field.svelte';
+  import Stopwatch from './Stopwatch.svelte';
 
   interface Props {
     label: string;
@@ -25,8 +28,8 @@
     /** Fractions: whether a moisture probe can tell it. */
     probe?: boolean;
     placeholder?: string;
-    /** The field of the record that it is posted as without a script, and how much of its unit one of SI is. */
-    post?: { path: string; factor: number } | undefined;
+    /** What it is posted as without a script: a field of the record and how much of its unit one of SI is, or as typed. */
+    post?: { path: string; factor: number; drawn?: string } | string | undefined;
   }
   let {
     label,
@@ -50,12 +53,17 @@
     if (dimension === 'length') return units() === 'us' ? 'in' : 'mm';
     return '';
   });
+  const name = $derived(
+    typeof post === 'object' ? quantityName(post.path, dimension, bareUnit, post.factor, post.drawn) : post
+  );
   /** The device whose live reading the field can take. */
   const device = $derived(
     dimension === 'mass' ? 'scale' : dimension === 'fraction' && probe ? 'probe' : null
   );
   let reading_on = $state(false);
-  function take(value: number) {
+  const form = getContext<RecordForm | undefined>(RECORD_FORM);
+  function take(value: number, simulated: boolean) {
+    if (form && simulated) form.simulated = true;
     text =
       dimension === 'mass'
         ? editableMass(value, value < 1 ? 'small' : 'large', units())
@@ -68,12 +76,26 @@
   // A bare number keeps the unit that it was typed in when the units are switched under it.
   let typedUnit = $state<string | null>(null);
   let left = $state(false);
+  let input = $state<HTMLInputElement | null>(null);
+  /** The phone shows its number pad until another unit is to be typed: 2 lb 6 oz, half a mug. */
+  let letters = $state(false);
+  async function typeLetters() {
+    letters = true;
+    input?.blur();
+    await tick();
+    input?.focus();
+  }
   const unit = $derived(text.trim() === '' ? bareUnit : (typedUnit ?? bareUnit));
   const reading = $derived(text.trim() === '' ? null : parseQuantity(text, dimension, unit));
   // What cannot be read is said before what the form makes of its absence.
-  const message = $derived(reading && !reading.ok && (left || error) ? reading.message : error);
+  const message = $derived(
+    reading && !reading.ok && (left || error)
+      ? reading.message
+      : (error ?? (left ? undefined : wrongBefore(name)))
+  );
   const suffix = $derived(/[a-z%"']/i.test(text) ? '' : unit);
 
+  text = typedBefore(name) ?? text;
   // What was typed before the page was awake was heard by nobody.
   const drawn = text;
   onMount(() => {
@@ -89,14 +111,21 @@
 
 <Field {label} error={message} {hint} {optional}>
   {#snippet control(id, describedBy)}
-    <span class="box" class:wrong={message !== undefined}>
+    <span
+      class="typed flex items-center p-0 focus-within:outline-3 focus-within:outline-offset-1 focus-within:outline-(--heat) {message ===
+      undefined
+        ? ''
+        : 'ring-2 ring-(--heat)'}"
+    >
       <input
         {id}
         {disabled}
         {placeholder}
-        name={post && quantityName(post.path, dimension, bareUnit, post.factor)}
+        {name}
+        class="min-h-12 min-w-0 flex-1 bg-transparent px-3 font-(family-name:--mono) text-[1.05rem] outline-none"
         type="text"
-        inputmode="text"
+        inputmode={letters ? 'text' : 'decimal'}
+        bind:this={input}
         autocomplete="off"
         autocapitalize="off"
         spellcheck="false"
@@ -109,7 +138,7 @@
       {#if device}
         <button
           type="button"
-          class="device"
+          class="order-2 grid size-12 place-items-center text-(--soft) hover:text-(--heat) aria-expanded:text-(--heat)"
           aria-label={reading_on ? `Put the ${device} away` : `Take from the ${device}`}
           aria-describedby="{id}-label"
           aria-expanded={reading_on}
@@ -121,7 +150,26 @@
             />{/if}
         </button>
       {/if}
-      {#if suffix}<span class="unit" aria-hidden="true">{suffix}</span>{/if}
+      {#if dimension === 'time'}
+        <Stopwatch
+          ontake={(seconds) => {
+            text = `${seconds} s`;
+            si = seconds;
+          }}
+        />
+      {/if}
+      {#if dimension !== 'count' && dimension !== 'fraction'}
+        <button
+          type="button"
+          class="soft min-h-12 min-w-10 cursor-pointer pr-2 font-(family-name:--mono) {suffix
+            ? ''
+            : 'desk:hidden'}"
+          aria-label="{suffix || 'abc'}: type letters, for another unit"
+          aria-describedby="{id}-label"
+          onclick={typeLetters}>{suffix || 'abc'}</button
+        >
+      {:else if suffix}<span class="soft pr-3 font-(family-name:--mono)" aria-hidden="true">{suffix}</span
+        >{/if}
     </span>
     {#if reading_on && device}
       {#await import('$lib/ui/device/TakeReading.svelte') then { default: TakeReading }}
@@ -130,53 +178,3 @@
     {/if}
   {/snippet}
 </Field>
-
-<style>
-  .box {
-    display: flex;
-    align-items: center;
-    background: var(--paper);
-    border: 1px solid var(--edge);
-    border-radius: var(--radius-base);
-  }
-  .box:focus-within {
-    outline: 3px solid var(--heat);
-    outline-offset: 1px;
-  }
-  .wrong {
-    border-color: var(--heat);
-    border-width: 2px;
-  }
-  input {
-    flex: 1;
-    min-width: 0;
-    min-height: 3rem;
-    padding: 0 0.75rem;
-    font-family: var(--mono);
-    font-size: 1.05rem;
-    background: transparent;
-    border: 0;
-    color: inherit;
-  }
-  input:focus-visible {
-    outline: none;
-  }
-  .device {
-    order: 2;
-    display: grid;
-    place-items: center;
-    min-width: 3rem;
-    min-height: 3rem;
-    color: var(--soft);
-    cursor: pointer;
-  }
-  .device:hover,
-  .device[aria-expanded='true'] {
-    color: var(--heat);
-  }
-  .unit {
-    padding-right: 0.75rem;
-    color: var(--soft);
-    font-family: var(--mono);
-  }
-</style>

@@ -7,6 +7,7 @@
 </script>
 
 <script lang="ts">
+  import { typedBefore, wrongBefore } from './posted-before';
   import Field from './Field.svelte';
 
   interface Props {
@@ -30,15 +31,16 @@
     onchange,
     post
   }: Props = $props();
+  value = typedBefore(post) ?? value;
   const groups = $derived([...new Set(options.map((option) => option.group ?? ''))]);
 </script>
 
-<Field {label} {error} {hint} {optional}>
+<Field {label} error={error ?? wrongBefore(post)} {hint} {optional}>
   {#snippet control(id, describedBy)}
     <select
       {id}
       name={post}
-      class="select choose"
+      class="select min-h-12 bg-(--paper) px-3 ring-(--edge)"
       bind:value
       onchange={(event) => onchange?.(event.currentTarget.value)}
       aria-describedby={describedBy}
@@ -60,14 +62,3 @@
     </select>
   {/snippet}
 </Field>
-
-<style>
-  .choose {
-    min-height: 3rem;
-    background-color: var(--paper);
-    border: 1px solid var(--edge);
-    font-size: 1rem;
-    box-shadow: none;
-    padding-inline: 0.75rem 2rem;
-  }
-</style>

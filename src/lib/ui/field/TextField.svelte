@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { typedBefore, wrongBefore } from './posted-before';
   import Field from './Field.svelte';
 
   interface Props {
@@ -26,9 +27,10 @@
     oninput,
     post
   }: Props = $props();
+  value = typedBefore(post) ?? value;
 </script>
 
-<Field {label} {error} {hint} {optional}>
+<Field {label} error={error ?? wrongBefore(post)} {hint} {optional}>
   {#snippet control(id, describedBy)}
     {#if lines > 1}
       <textarea
@@ -36,7 +38,7 @@
         name={post}
         rows={lines}
         {maxlength}
-        class="plain"
+        class="typed"
         bind:value
         aria-describedby={describedBy}
         aria-invalid={error !== undefined}></textarea>
@@ -47,7 +49,7 @@
         {type}
         {oninput}
         {maxlength}
-        class="plain"
+        class="typed"
         bind:value
         aria-describedby={describedBy}
         aria-invalid={error !== undefined}
@@ -55,22 +57,3 @@
     {/if}
   {/snippet}
 </Field>
-
-<style>
-  .plain {
-    width: 100%;
-    min-height: 3rem;
-    padding: 0.5rem 0.75rem;
-    background: var(--paper);
-    color: inherit;
-    border: 1px solid var(--edge);
-    border-radius: var(--radius-base);
-  }
-  .plain:focus-visible {
-    outline: 3px solid var(--heat);
-    outline-offset: 1px;
-  }
-  .plain[aria-invalid='true'] {
-    border: 2px solid var(--heat);
-  }
-</style>

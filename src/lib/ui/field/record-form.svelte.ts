@@ -1,6 +1,8 @@
+import { setContext, tick } from 'svelte';
 import type { AnySchema } from 'yup';
 import { check, type FieldError } from '$lib/schema/validate';
 import { ApiProblem, type AskedAbout } from '../api-client';
+import { asSentence } from './as-sentence';
 import { KeptDraft } from '../draft/kept-draft.svelte';
 
 /**
@@ -16,6 +18,8 @@ export class RecordForm {
   busy = $state(false);
   /** What is typed, kept on the device until it is taken. */
   draft: KeptDraft<never> | null = null;
+  /** A figure in it was taken from a simulated device. */
+  simulated = $state(false);
   /** The record has changed since this form was filled in: what it wants now is to be read anew. */
   outdated = $state(false);
   private again: (() => Promise<unknown>) | null = null;
@@ -29,12 +33,21 @@ export class RecordForm {
    * @param stamp what it is filled in for (a version, say): a draft for another one is let go
    */
   keep<T>(name: string, read: () => T, write: (value: T) => void, stamp: string | number = ''): void {
-    this.draft = new KeptDraft(name, read, write, String(stamp)) as unknown as KeptDraft<never>;
+    setContext(RECORD_FORM, this);
+    this.draft = new KeptDraft<T | Simulated<T>>(
+      name,
+      () => (this.simulated ? { simulated: true, typed: read() } : read()),
+      (kept) => {
+        this.simulated = isSimulated(kept);
+        write(isSimulated(kept) ? kept.typed : kept);
+      },
+      String(stamp)
+    ) as unknown as KeptDraft<never>;
   }
 
   errorOf(path: string): string | undefined {
     const message = this.errors.find((error) => error.path === path)?.message;
-    return message && message[0]!.toUpperCase() + message.slice(1) + (/[.?!]$/.test(message) ? '' : '.');
+    return message && asSentence(message);
   }
 
   /**
@@ -55,12 +68,16 @@ export class RecordForm {
     this.question = null;
     this.outdated = false;
     this.errors = checked.ok ? [] : checked.errors;
+    if (!checked.ok) void firstWrong();
     if (!checked.ok || this.busy) return undefined;
     this.busy = true;
     // On its way it lies in the outbox, which outlives the page; refused, it is a draft again.
     this.draft?.handOver();
     try {
-      return await send(body);
+      const done = await send(this.simulated ? { ...body, simulated: true } : body);
+      // What is typed next was not.
+      this.simulated = false;
+      return done;
     } catch (thrown) {
       this.draft?.takeBack();
       if (!(thrown instanceof ApiProblem)) throw thrown;
@@ -71,6 +88,7 @@ export class RecordForm {
         const done = await this.submit(schema, { ...body, confirmed: true }, send, then);
         if (done !== undefined) await then?.(done);
       };
+      if (thrown.errors.length > 0) void firstWrong();
       this.outdated = thrown.errors.some(({ path }) => path === 'expected_heap_version');
       return undefined;
     } finally {
@@ -93,10 +111,28 @@ export class RecordForm {
   }
 }
 
+/** The form that a field stands in. */
+export const RECORD_FORM = Symbol('record form');
+
+interface Simulated<T> {
+  simulated: true;
+  typed: T;
+}
+const isSimulated = <T>(kept: T | Simulated<T>): kept is Simulated<T> =>
+  typeof kept === 'object' && kept !== null && 'simulated' in kept && 'typed' in kept;
+
+/** Who is told that something is wrong stands at it. */
+async function firstWrong(): Promise<void> {
+  await tick();
+  if (typeof document !== 'undefined')
+    document.querySelector<HTMLElement>('main [aria-invalid="true"]')?.focus();
+}
+
 /** Drops what is undefined, so that an empty optional field is absent rather than null. */
 export function present<T extends object>(fields: T): T {
   return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T;
 }
 
-/** The reader's time zone, kept with what they write. */
-export const zone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
+let known_zone: string | undefined;
+/** The reader's time zone, kept with what they write; asked once, as asking costs as much as drawing a form. */
+export const zone = (): string => (known_zone ??= Intl.DateTimeFormat().resolvedOptions().timeZone);

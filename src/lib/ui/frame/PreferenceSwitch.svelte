@@ -1,86 +1,68 @@
 <script lang="ts">
+  /** What one person prefers: who they are, their units, and light or dark. */
   import { page } from '$app/state';
+  import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
+  import type { Preferences } from '$lib/schema/preferences';
   import { prefer } from '$lib/ui/preferences';
   import { Moon, Sun, SunMoon } from '@lucide/svelte';
 
-  const MODES = { auto: ['light', SunMoon], light: ['dark', Sun], dark: ['auto', Moon] } as const;
+  const UNITS = [
+    { value: 'metric', name: 'Metric', shown: 'kg' },
+    { value: 'us', name: 'US', shown: 'lb' }
+  ];
+  const MODES = [
+    { value: 'auto', name: 'As the device is', icon: SunMoon },
+    { value: 'light', name: 'Light', icon: Sun },
+    { value: 'dark', name: 'Dark', icon: Moon }
+  ];
   const preferences = $derived(page.data.preferences);
-  const mode = $derived(MODES[preferences.mode]);
-  const Icon = $derived(mode[1]);
+  const item =
+    'grid min-h-12 min-w-9 cursor-pointer place-items-center rounded-base px-1 font-(family-name:--mono) hover:bg-white/8 has-checked:font-bold has-checked:text-white has-checked:underline has-checked:decoration-[#ee8a5f] has-checked:decoration-2 has-checked:underline-offset-8 has-focus-visible:outline-3 has-focus-visible:outline-[#ffb48f]';
 </script>
 
-<div class="switches">
+<div class="flex flex-wrap items-center gap-x-4 text-(--rail-ink)">
   {#if page.data.members.length > 0}
     {@const here = page.data.members.find(({ id }) => id === page.data.member)}
-    <a class="who" href="/hands" aria-label={here ? `${here.name} works at this device` : 'Who works here?'}
+    <a
+      class="inline-flex min-h-12 max-w-full items-center overflow-hidden text-inherit text-ellipsis whitespace-nowrap focus-visible:outline-[#ffb48f] desk:basis-full"
+      href="/hands"
+      aria-label={here ? `${here.name} works at this device` : 'Who? Say who works here'}
       >{here?.name ?? 'Who?'}</a
     >
   {/if}
-  <button
-    type="button"
-    onclick={() => prefer({ units: preferences.units === 'metric' ? 'us' : 'metric' })}
-    aria-label="Units: {preferences.units === 'metric' ? 'metric' : 'US'}. Switch to {preferences.units ===
-    'metric'
-      ? 'US'
-      : 'metric'}"
+  <SegmentedControl
+    value={preferences.units}
+    onValueChange={({ value }) => void prefer({ units: value as Preferences['units'] })}
   >
-    <span class:on={preferences.units === 'metric'}>kg</span><span class:on={preferences.units === 'us'}
-      >lb</span
-    >
-  </button>
-  <button
-    type="button"
-    onclick={() => prefer({ mode: mode[0] })}
-    aria-label="Colours: {preferences.mode}. Switch to {mode[0]}"
+    <SegmentedControl.Label class="sr-only">Units</SegmentedControl.Label>
+    <SegmentedControl.Control class="flex">
+      {#each UNITS as { value, name, shown } (value)}
+        <SegmentedControl.Item {value} class={item}>
+          <SegmentedControl.ItemText
+            ><span aria-hidden="true">{shown}</span><span class="sr-only">{shown}, {name} units</span
+            ></SegmentedControl.ItemText
+          >
+          <SegmentedControl.ItemHiddenInput checked={preferences.units === value} />
+        </SegmentedControl.Item>
+      {/each}
+    </SegmentedControl.Control>
+  </SegmentedControl>
+  <SegmentedControl
+    value={preferences.mode}
+    onValueChange={({ value }) => void prefer({ mode: value as Preferences['mode'] })}
   >
-    <Icon size={18} aria-hidden="true" />
-  </button>
+    <SegmentedControl.Label class="sr-only">Colours</SegmentedControl.Label>
+    <SegmentedControl.Control class="flex">
+      {#each MODES as { value, name, icon: Icon } (value)}
+        <SegmentedControl.Item {value} class={item}>
+          <SegmentedControl.ItemText
+            ><Icon size={18} aria-hidden="true" class={preferences.mode === value ? '' : 'opacity-60'} /><span
+              class="sr-only">{name}</span
+            ></SegmentedControl.ItemText
+          >
+          <SegmentedControl.ItemHiddenInput checked={preferences.mode === value} />
+        </SegmentedControl.Item>
+      {/each}
+    </SegmentedControl.Control>
+  </SegmentedControl>
 </div>
-
-<style>
-  .switches {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 0.25rem;
-  }
-  @media (min-width: 62rem) {
-    .who {
-      flex-basis: 100%;
-      padding-inline: 0.5rem;
-    }
-  }
-  .who {
-    display: inline-flex;
-    align-items: center;
-    min-height: 3rem;
-    max-width: 7rem;
-    padding-inline: 0.25rem;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-    color: var(--rail-ink);
-  }
-  button {
-    min-width: 3rem;
-    min-height: 3rem;
-    display: inline-flex;
-    align-items: center;
-    justify-content: center;
-    gap: 0.35rem;
-    color: var(--rail-ink);
-    font-family: var(--mono);
-    cursor: pointer;
-    border-radius: var(--radius-base);
-  }
-  button:hover {
-    background: rgb(255 255 255 / 0.08);
-  }
-  button:focus-visible {
-    outline-color: #ffb48f;
-  }
-  .on {
-    color: #fff;
-    font-weight: 700;
-    border-bottom: 2px solid #ee8a5f;
-  }
-</style>

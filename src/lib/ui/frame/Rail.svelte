@@ -1,132 +1,93 @@
 <script lang="ts">
+  /** The places: all of them on the desk's rail; on the phone the stage that is on under the thumb, the rest a tap away. */
   import { page } from '$app/state';
+  import { Navigation } from '@skeletonlabs/skeleton-svelte';
+  import { Menu } from '@lucide/svelte';
+  import { clockText, secondsLeft, timers } from '$lib/ui/timer/timers.svelte';
   import PreferenceSwitch from './PreferenceSwitch.svelte';
-  import { PLACES, placeOf } from './places';
+  import SessionNote from './SessionNote.svelte';
+  import { overlay } from './overlay.svelte';
+  import { PLACES, placeOf, withinReach, type Place } from './places';
 
   const here = $derived(placeOf(page.url.pathname));
+  const groups = [...new Set(PLACES.map(({ group }) => group))].map((group) =>
+    PLACES.filter((place) => place.group === group)
+  );
+  const next = $derived(timers()[0]);
 </script>
 
-<header class="rail">
-  <a class="wordmark" href="/">Brunkel</a>
-  <nav aria-label="Places">
-    {#each PLACES as { href, name, icon: Icon, stage } (href)}
-      <a
-        {href}
-        class="place"
-        aria-current={here === href ? 'page' : undefined}
-        class:after-stages={href === '/stock'}
-      >
-        <span class="stage" aria-hidden="true">{stage ?? ''}</span>
-        <span class="icon" aria-hidden="true"><Icon size={20} /></span>
-        {name}
-      </a>
-    {/each}
-  </nav>
-  <div class="switches"><PreferenceSwitch /></div>
+{#snippet anchor(place: Place, classes: string)}
+  <Navigation.TriggerAnchor
+    href={place.href}
+    aria-current={here === place.href ? 'page' : undefined}
+    class="flex items-center text-inherit no-underline focus-visible:outline-offset-[-3px] focus-visible:outline-[#ffb48f] aria-[current=page]:bg-(--heat-ground) aria-[current=page]:font-semibold aria-[current=page]:text-white {classes}"
+  >
+    {@render children(place)}
+  </Navigation.TriggerAnchor>
+{/snippet}
+{#snippet children({ name, stage, icon: Icon }: Place)}
+  <span class="hidden w-6 font-(family-name:--mono) text-[0.8rem] desk:inline" aria-hidden="true"
+    >{stage ?? ''}</span
+  >
+  <span class="desk:hidden" aria-hidden="true"><Icon size={20} /></span>
+  <Navigation.TriggerText>{name}</Navigation.TriggerText>
+{/snippet}
+{#snippet clock()}
+  {#if next}
+    <a href={next.href} class="figure flex min-h-12 items-center text-inherit no-underline" title={next.says}
+      ><span class="sr-only">{next.says}, </span>{clockText(secondsLeft(next))}</a
+    >
+  {/if}
+{/snippet}
+
+<header
+  class="flex items-center justify-between gap-2 bg-(--rail) px-4 py-1 text-(--rail-ink) desk:sticky desk:top-0 desk:h-screen desk:w-37 desk:flex-col desk:items-stretch desk:justify-start desk:overflow-y-auto desk:p-0 print:hidden"
+>
+  <a
+    class="inline-flex min-h-12 items-center font-(family-name:--display) text-[1.35rem] font-bold text-[#fbf8f2]! no-underline focus-visible:outline-[#ffb48f] desk:px-[1.1rem] desk:pt-3"
+    href="/">Brunkel</a
+  >
+  <Navigation layout="sidebar" aria-label="Places" class="hidden desk:block">
+    <Navigation.Content>
+      {#each groups as places, i (i)}
+        <Navigation.Group class={i > 1 ? 'mt-2 border-t border-white/18 pt-2' : ''}>
+          {#each places as place (place.href)}
+            {@render anchor(place, 'min-h-10 px-[1.1rem] hover:bg-white/7')}
+          {/each}
+        </Navigation.Group>
+      {/each}
+    </Navigation.Content>
+  </Navigation>
+  <div
+    class="flex items-center gap-2 desk:mt-auto desk:flex-col desk:items-stretch desk:px-[1.1rem] desk:py-3"
+  >
+    {@render clock()}
+    <SessionNote />
+    <div class="hidden desk:block"><PreferenceSwitch /></div>
+  </div>
 </header>
 
-<style>
-  .rail {
-    background: var(--rail);
-    color: var(--rail-ink);
-  }
-  .rail a {
-    text-decoration: none;
-    color: inherit;
-  }
-  .wordmark {
-    font-family: var(--display);
-    font-weight: 700;
-    font-size: 1.35rem;
-    color: #fbf8f2;
-  }
-  .place[aria-current] {
-    background: var(--heat-ground);
-    color: #fff;
-    font-weight: 600;
-  }
-  .place:focus-visible,
-  .wordmark:focus-visible {
-    outline-color: #ffb48f;
-    outline-offset: -3px;
-  }
-  @media (min-width: 62rem) {
-    .rail {
-      position: sticky;
-      top: 0;
-      height: 100vh;
-      display: flex;
-      flex-direction: column;
-      width: 9.25rem;
-    }
-    .wordmark {
-      padding: 1.25rem 1.1rem 1.5rem;
-    }
-    .place {
-      display: flex;
-      align-items: center;
-      min-height: 2.8rem;
-      padding-inline: 1.1rem;
-    }
-    .place:hover:not([aria-current]) {
-      background: rgb(255 255 255 / 0.07);
-    }
-    .stage {
-      width: 1.6rem;
-      font-size: 0.8rem;
-      font-family: var(--mono);
-    }
-    .icon {
-      display: none;
-    }
-    .after-stages {
-      margin-top: 1.4rem;
-      position: relative;
-    }
-    .after-stages::before {
-      content: '';
-      position: absolute;
-      inset: -0.7rem 1.1rem auto;
-      border-top: 1px solid rgb(255 255 255 / 0.18);
-    }
-    .switches {
-      margin-top: auto;
-      padding: 1rem 1.1rem;
-    }
-  }
-  @media (max-width: 61.99rem) {
-    .rail {
-      display: flex;
-      align-items: center;
-      justify-content: space-between;
-      padding: 0.25rem 1rem;
-    }
-    .wordmark {
-      display: inline-flex;
-      align-items: center;
-      min-height: 3rem;
-    }
-    nav {
-      position: fixed;
-      inset: auto 0 0;
-      z-index: 5;
-      display: flex;
-      background: var(--rail);
-      padding-bottom: env(safe-area-inset-bottom);
-    }
-    .place {
-      flex: 1;
-      min-width: 0;
-      min-height: 4rem;
-      display: flex;
-      flex-direction: column;
-      align-items: center;
-      justify-content: center;
-      gap: 0.15rem;
-      font-size: 0.82rem;
-    }
-    .stage {
-      display: none;
-    }
-  }
-</style>
+<Navigation
+  layout="bar"
+  aria-label="Places within reach"
+  class="fixed inset-x-0 bottom-0 z-5 bg-(--rail) pb-[env(safe-area-inset-bottom)] text-(--rail-ink) short:static desk:hidden print:hidden"
+>
+  <Navigation.Menu class="flex">
+    {#each withinReach(here) as place (place.href)}
+      {@render anchor(place, 'min-h-16 min-w-0 flex-1 flex-col justify-center gap-0.5 text-[0.82rem]')}
+    {/each}
+    <Navigation.Trigger
+      class="flex min-h-16 min-w-0 flex-1 cursor-pointer flex-col items-center justify-center gap-0.5 text-[0.82rem]"
+      aria-haspopup="dialog"
+      onclick={() => (overlay.open = 'places')}
+    >
+      <Menu size={20} aria-hidden="true" />
+      <Navigation.TriggerText>All</Navigation.TriggerText>
+    </Navigation.Trigger>
+  </Navigation.Menu>
+</Navigation>
+<noscript class="desk:hidden">
+  <nav class="row px-4 py-2" aria-label="All places">
+    {#each PLACES as { href, name } (href)}<a class="quiet" {href}>{name}</a>{/each}
+  </nav>
+</noscript>

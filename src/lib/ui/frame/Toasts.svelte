@@ -1,54 +1,35 @@
 <script lang="ts">
   import { Toast } from '@skeletonlabs/skeleton-svelte';
-  import { toaster } from './toaster';
+  import { onMount } from 'svelte';
+  import { showNotes } from './toaster';
+  import { toaster } from './toast-store';
+
+  onMount(() =>
+    showNotes(({ title, type, undo }) =>
+      toaster.create({
+        title,
+        ...(type && { type }),
+        ...(undo && { action: { label: 'Undo', onClick: () => void undo() } })
+      })
+    )
+  );
 </script>
 
 <Toast.Group {toaster}>
   {#snippet children(toast)}
-    <Toast {toast} class="toast-note">
+    <Toast
+      {toast}
+      class="flex min-h-13 w-[min(24rem,calc(100vw-2rem))] items-center gap-2 rounded-base border border-(--edge) bg-(--rail) py-1 pr-2 pl-4 text-[#fbf8f2]"
+    >
       <Toast.Message>
         <Toast.Title>{toast.title}</Toast.Title>
       </Toast.Message>
       {#if toast.action}
-        <Toast.ActionTrigger class="undo">{toast.action.label}</Toast.ActionTrigger>
+        <Toast.ActionTrigger class="min-h-12 cursor-pointer px-3 font-bold text-[#ffb48f] underline"
+          >{toast.action.label}</Toast.ActionTrigger
+        >
       {/if}
-      <Toast.CloseTrigger class="close" aria-label="Close" />
+      <Toast.CloseTrigger class="ml-auto grid size-12 cursor-pointer place-items-center" aria-label="Close" />
     </Toast>
   {/snippet}
 </Toast.Group>
-
-<style>
-  :global(.toast-note) {
-    display: flex;
-    align-items: center;
-    gap: 0.5rem;
-    width: min(24rem, calc(100vw - 2rem));
-    min-height: 3.25rem;
-    padding: 0.25rem 0.5rem 0.25rem 1rem;
-    background: var(--rail);
-    color: #fbf8f2;
-    border-radius: var(--radius-base);
-    border: 1px solid var(--edge);
-  }
-  :global(.toast-note .undo) {
-    min-height: 3rem;
-    padding-inline: 0.75rem;
-    font-weight: 700;
-    color: #ffb48f;
-    text-decoration: underline;
-    cursor: pointer;
-  }
-  :global(.toast-note .close) {
-    display: grid;
-    place-items: center;
-    min-width: 3rem;
-    min-height: 3rem;
-    margin-left: auto;
-    cursor: pointer;
-  }
-  @media (max-width: 61.99rem) {
-    :global([data-scope='toast'][data-part='group']) {
-      margin-bottom: 4.5rem;
-    }
-  }
-</style>

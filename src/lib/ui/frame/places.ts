@@ -1,18 +1,47 @@
-import { Archive, BookOpen, Hammer, Package, Shovel, Waves } from '@lucide/svelte';
+import { Archive, BookOpen, Hammer, NotebookText, Package, RefreshCw, Shovel, Waves } from '@lucide/svelte';
 
-/** The places of the interface in the order of work; a stage has its number. */
-export const PLACES = [
-  { href: '/', name: 'Bench', icon: Hammer, stage: null },
-  { href: '/mix', name: 'Mix', icon: Shovel, stage: 1 },
-  { href: '/temper', name: 'Temper', icon: Waves, stage: 2 },
-  { href: '/stock', name: 'Stock', icon: Package, stage: null },
-  { href: '/handbook', name: 'Handbook', icon: BookOpen, stage: null },
-  { href: '/records', name: 'Records', icon: Archive, stage: null }
-] as const;
+/** A place of the interface; a stage of the wheel has its number. It shows only once it works. */
+export interface Place {
+  href: string;
+  name: string;
+  icon: typeof Hammer;
+  stage: number | null;
+  /** Places that lie together, in the order of the rail. */
+  group: 'bench' | 'wheel' | 'shelves' | 'books';
+}
+
+export const PLACES: readonly Place[] = [
+  { href: '/', name: 'Bench', icon: Hammer, stage: null, group: 'bench' },
+  { href: '/mix', name: 'Mix', icon: Shovel, stage: 1, group: 'wheel' },
+  { href: '/temper', name: 'Temper', icon: Waves, stage: 2, group: 'wheel' },
+  { href: '/recondition', name: 'Recondition', icon: RefreshCw, stage: 6, group: 'wheel' },
+  { href: '/stock', name: 'Stock', icon: Package, stage: null, group: 'shelves' },
+  { href: '/journal', name: 'Journal', icon: NotebookText, stage: null, group: 'books' },
+  { href: '/handbook', name: 'Handbook', icon: BookOpen, stage: null, group: 'books' },
+  { href: '/records', name: 'Records', icon: Archive, stage: null, group: 'books' }
+];
+
+/** Pages that lie under another address than their place. */
+const UNDER: readonly (readonly [RegExp, string])[] = [
+  [/^\/heaps\/\d+\/mix/, '/mix'],
+  [/^\/heaps\/\d+\/renew/, '/recondition'],
+  [/^\/heaps\/(\d+|compare)/, '/temper'],
+  [/^\/hands/, '/temper']
+];
 
 /** Which place a page belongs to. */
 export function placeOf(pathname: string): string {
-  if (/^\/heaps\/\d+\/mix/.test(pathname) || pathname === '/mix') return '/mix';
-  if (/^\/heaps\/(\d+|compare)/.test(pathname) || pathname === '/hands') return '/temper';
-  return PLACES.find(({ href }) => href !== '/' && pathname.startsWith(href))?.href ?? '/';
+  const under = UNDER.find(([pattern]) => pattern.test(pathname))?.[1];
+  return under ?? PLACES.find(({ href }) => href !== '/' && pathname.startsWith(href))?.href ?? '/';
+}
+
+/** Stages within the thumb's reach at once, besides the Bench. */
+const IN_REACH = 3;
+
+/** What lies in the bar under the thumb: the Bench, and the stages about the one that is worked at. */
+export function withinReach(here: string): readonly Place[] {
+  const wheel = PLACES.filter(({ group }) => group === 'wheel');
+  const at = wheel.findIndex(({ href }) => href === here);
+  const first = Math.max(0, Math.min(at - 1, wheel.length - IN_REACH));
+  return [PLACES[0]!, ...wheel.slice(first, first + IN_REACH)];
 }

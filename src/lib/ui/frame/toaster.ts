@@ -1,16 +1,28 @@
-import { createToaster } from '@skeletonlabs/skeleton-svelte';
+/** A note on what was done or what went wrong, as it is kept until it can be shown. */
+interface Note {
+  title: string;
+  type?: 'error';
+  undo?: (() => void | Promise<void>) | undefined;
+}
 
-export const toaster = createToaster({ placement: 'bottom-end', max: 3, duration: 12_000 });
+type Show = (note: Note) => void;
+let show: Show | null = null;
+let waiting: Note[] = [];
+
+/** Notes are shown from here on; those that waited come first. The part that draws them comes after the page is awake. */
+export function showNotes(by: Show): void {
+  show = by;
+  waiting.forEach(by);
+  waiting = [];
+}
+
+function note(said: Note): void {
+  if (show) show(said);
+  else waiting.push(said);
+}
 
 /** Says what was done and offers to take it back. */
-export function told(title: string, undo?: () => void | Promise<void>): void {
-  toaster.create({
-    title,
-    ...(undo && { action: { label: 'Undo', onClick: () => void undo() } })
-  });
-}
+export const told = (title: string, undo?: () => void | Promise<void>): void => note({ title, undo });
 
 /** Says what went wrong, where no field can say it. */
-export function warned(title: string): void {
-  toaster.create({ title, type: 'error' });
-}
+export const warned = (title: string): void => note({ title, type: 'error' });

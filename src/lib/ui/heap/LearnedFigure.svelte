@@ -13,14 +13,22 @@
 <script lang="ts">
   /** One figure that a heap has taught: where it stands, against the handbook; held or learned anew from here. */
   import { entries } from '$lib/schema/entry';
+  import { onMount } from 'svelte';
+  import { quantityName } from '$lib/schema/posted-form';
+  import Posted from '$lib/ui/field/Posted.svelte';
   import Field from '$lib/ui/field/Field.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import { LB_FT3_PER_KG_L } from '$core/quantity/display';
+  import { units } from '$lib/ui/preferences';
   import { logEntry } from '$lib/ui/ledger/log-entry';
 
   const { heap_id, figure }: { heap_id: number; figure: LearnedRow } = $props();
 
   const form = new RecordForm();
   let held = $state('');
+  /** Asleep it cannot hear that something is typed: the server says what is missing. */
+  let awake = $state(false);
+  onMount(() => void (awake = true));
 
   const WORDS = {
     drying: {
@@ -46,7 +54,10 @@
   } as const;
   const words = $derived(WORDS[figure.of]);
   const digits = $derived(figure.of === 'spill' ? 1 : 2);
-  const shown = (value: number) => value.toFixed(digits);
+  /** A density is told in the reader's units. */
+  const factor = $derived(figure.unit === 'kg/L' && units() === 'us' ? LB_FT3_PER_KG_L : 1);
+  const unit = $derived(factor === 1 ? figure.unit : 'lb/ft³');
+  const shown = (value: number) => (value * factor).toFixed(factor === 1 ? digits : 0);
   const source = $derived(
     {
       handbook: 'handbook default',
@@ -58,29 +69,25 @@
   const top = $derived(1.25 * Math.max(figure.range[1], figure.handbook, figure.value));
   const at = (value: number) => `${Math.min(100, Math.max(0, (100 * value) / top))}%`;
 
-  // svelte-ignore state_referenced_locally
   form.keep(
     `learned:${heap_id}:${figure.of}`,
     () => ({ held }),
     (kept) => ({ held } = kept)
   );
 
+  const bodyOf = (value: number | undefined) =>
+    present({ kind: 'learning', at: new Date().toISOString(), zone: zone(), of: figure.of, value });
+
   async function teach(value: number | undefined, said: string) {
-    const body = present({
-      kind: 'learning',
-      at: new Date().toISOString(),
-      zone: zone(),
-      of: figure.of,
-      value
-    });
+    const body = bodyOf(value);
     const done = await form.submit(entries.learning, body, (sent) => logEntry(heap_id, sent, said));
     if (done) held = '';
   }
 
   function hold(event: SubmitEvent) {
     event.preventDefault();
-    const value = held.trim() === '' ? NaN : Number(held.replace(',', '.'));
-    void teach(value, `${words.name}: held at ${held.trim()} ${figure.unit}.`);
+    const value = held.trim() === '' ? NaN : Number((Number(held.replace(',', '.')) / factor).toPrecision(6));
+    void teach(value, `${words.name}: held at ${held.trim()} ${unit}.`);
   }
 </script>
 
@@ -92,7 +99,7 @@
   </div>
   <div class="shown">
     <p class="figure value" class:estimate={figure.source !== 'your entry'}>
-      {shown(figure.value)} <span class="unit">{figure.unit}</span>
+      {shown(figure.value)} <span class="unit">{unit}</span>
     </p>
     <div class="bar" aria-hidden="true">
       <span
@@ -109,14 +116,24 @@
       {shown(figure.handbook)}
     </p>
   </div>
-  <form class="acts" onsubmit={hold} novalidate>
+  <form class="acts" method="POST" action="?/write" onsubmit={hold}>
+    <Posted body={bodyOf(undefined)} />
     <Field label="Hold it at" error={form.errorOf('value')}>
       {#snippet control(id, describedBy)}
-        <input {id} aria-describedby={describedBy} type="text" inputmode="decimal" bind:value={held} />
+        <input
+          {id}
+          required
+          name={quantityName('value', 'count', '', 1 / factor)}
+          class="typed"
+          aria-describedby={describedBy}
+          type="text"
+          inputmode="decimal"
+          bind:value={held}
+        />
       {/snippet}
     </Field>
     <p class="row">
-      <button class="quiet" disabled={form.busy || held.trim() === ''}>Hold</button>
+      <button class="quiet" disabled={form.busy || (awake && held.trim() === '')}>Hold</button>
       <button
         class="quiet"
         type="button"

@@ -1,7 +1,7 @@
 import type { Cover } from '$core/heap/drying';
 import type { Container } from '$core/heap/container';
 import type { Place } from '$core/heap/place';
-import { editableMass } from '$core/quantity/display';
+import { editableArea, editableMass } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';
 
 /** Where a heap stands, while it is being filled in. */
@@ -20,7 +20,7 @@ export function containerDraft(container: Container | undefined, system: UnitSys
   return {
     cover,
     place: place ?? 'shed',
-    area: { text: `${exposed_area_m2} m²`, si: exposed_area_m2 },
+    area: { text: editableArea(exposed_area_m2, system), si: exposed_area_m2 },
     capacity: {
       text: capacity_kg === undefined ? '' : editableMass(capacity_kg, 'large', system),
       si: capacity_kg
@@ -33,7 +33,7 @@ export function containerBody({ cover, place, area, capacity }: ContainerDraft):
   return {
     ...(cover && { cover }),
     ...(place && { place }),
-    ...(area.si !== undefined && { exposed_area_m2: area.si }),
-    ...(capacity.text.trim() !== '' && { capacity_kg: capacity.si })
+    ...(area.text.trim() !== '' && { exposed_area_m2: area.si ?? area.text }),
+    ...(capacity.text.trim() !== '' && { capacity_kg: capacity.si ?? capacity.text })
   };
 }

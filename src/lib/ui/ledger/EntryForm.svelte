@@ -8,7 +8,7 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
-  import { answerName, textName } from '$lib/schema/posted-form';
+  import { answerName, materialName, momentName, textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
@@ -33,15 +33,12 @@
   }
   const { heap_id, kind, lots, learned = null, existing = null, ondone }: Props = $props();
 
-  // svelte-ignore state_referenced_locally
   const old = existing;
   const form = new RecordForm();
-  // svelte-ignore state_referenced_locally
   const drawn = entryDraft(kind, old, units());
   let draft = $state(drawn);
   const shown_at = drawn.at;
 
-  // svelte-ignore state_referenced_locally
   form.keep(
     `entry:${heap_id}:${kind}:${old?.id ?? 'new'}`,
     // Left as it stood the time means the moment of writing, whenever that is.
@@ -92,10 +89,6 @@
   }
 
   const bodyNow = () => entryBody(kind, draft, { old, shown_at, zone: zone(), lots });
-  /** A form that a browser can post as it stands; what picks from lists of ours waits until the page is awake. */
-  // svelte-ignore state_referenced_locally
-  const postable =
-    !old && fieldsOf(kind).every(([, { type }]) => !['ingredient', 'additions'].includes(type));
   const FACTORS = { mass: 1, percent: 100, litres: 1000 };
 
   async function save(event: SubmitEvent) {
@@ -114,20 +107,15 @@
   }
 </script>
 
-<form
-  class="stack"
-  onsubmit={save}
-  novalidate
-  method={postable ? 'POST' : undefined}
-  action={postable ? `/heaps/${heap_id}?/write` : undefined}
->
-  {#if postable}<Posted body={bodyNow()} />{/if}
+<form class="stack" onsubmit={save} novalidate method="POST" action="?/write&kind={kind}">
+  <Posted body={bodyNow()} amends={old !== null} />
   {#each asked as [name, spec] (name)}
     {#if spec.type === 'ingredient'}
       <SelectField
         label={spec.label}
         bind:value={draft.what}
         options={choices}
+        post={materialName('ingredient')}
         error={form.errorOf('ingredient') ?? form.errorOf('lot_id')}
       />
       <Caution name={oily ? 'flammable' : 'dust'} />
@@ -140,6 +128,7 @@
             size={each.kg < 1 ? 'small' : 'large'}
             bind:text={draft.weighed[i]!.text}
             bind:si={draft.weighed[i]!.si}
+            post={{ path: `additions[${i}].kg`, factor: 1 }}
             error={form.errorOf(`additions[${i}].kg`)}
           />
         {/each}
@@ -155,7 +144,7 @@
         bind:si={draft.quantities[name]!.si}
         error={form.errorOf(name)}
         hint={hintOf(spec)}
-        post={postable ? { path: name, factor: FACTORS[spec.type] } : undefined}
+        post={{ path: name, factor: FACTORS[spec.type] }}
       />
     {:else if spec.type === 'yes-no'}
       <Choice
@@ -165,7 +154,7 @@
           { value: 'yes', name: spec.yes }
         ]}
         bind:value={draft.answers[name]!}
-        post={postable ? answerName(name) : undefined}
+        post={answerName(name)}
       />
     {:else if spec.type === 'choice'}
       <SelectField
@@ -175,7 +164,7 @@
           { value: '', name: 'Not said' },
           ...spec.of.map((each) => ({ value: each, name: spec.names?.[each] ?? each }))
         ]}
-        post={postable ? textName(name) : undefined}
+        post={textName(name)}
         error={form.errorOf(name)}
       />
     {:else if spec.type === 'container'}
@@ -187,7 +176,13 @@
     {/if}
   {/each}
   <div class="pair">
-    <TextField label="When" type="datetime-local" bind:value={draft.at} error={form.errorOf('at')} />
+    <TextField
+      label="When"
+      type="datetime-local"
+      bind:value={draft.at}
+      error={form.errorOf('at')}
+      post={momentName('at', shown_at)}
+    />
   </div>
   <TextField
     label={kind === 'noted' ? 'Note' : 'A note'}
@@ -195,7 +190,7 @@
     lines={kind === 'noted' ? 4 : 2}
     bind:value={draft.note}
     error={form.errorOf('note')}
-    post={postable ? textName('note') : undefined}
+    post={textName('note')}
     maxlength={2000}
   />
   <FormTrouble {form} onlikely={likely} />

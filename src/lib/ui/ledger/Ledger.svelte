@@ -4,17 +4,25 @@
   import { entryWords, shortDate, type LedgerRow } from './entry-words';
   import { strike, unstrike } from './log-entry';
 
-  const { heap_id, rows }: { heap_id: number; rows: readonly LedgerRow[] } = $props();
+  interface Props {
+    rows: readonly LedgerRow[];
+    /** What each heap is called, where the lines are of several. */
+    names?: Record<number, string> | null;
+  }
+  const { rows, names = null }: Props = $props();
+  const nameOf = (row: LedgerRow) => names?.[Number(row.heap_id)] ?? '';
+  const placeOf = (row: LedgerRow) => `/heaps/${String(row.heap_id)}/entries/${row.id}`;
 </script>
 
 <ul class="ledger ruled">
   {#each rows as row (row.id)}
     {@const words = entryWords(row, units())}
     <li class:struck={row.undone_at !== null}>
-      <a href="/heaps/{heap_id}/entries/{row.id}" class="line">
+      <a href={placeOf(row)} class="line">
         <time datetime={row.at}>{shortDate(row.at)}</time>
         <span class="what"
-          >{words.what}{#if row.version > 1}<span class="soft small">&#32;· amended</span
+          >{#if names}<strong>{nameOf(row)}</strong>:{/if}
+          {words.what}{#if row.version > 1}<span class="soft small">&#32;· amended</span
             >{/if}{#if byWhom(row)}<span class="note soft small">{byWhom(row)}</span>{/if}</span
         >
         <span class="amount">{words.amount}</span>
@@ -23,14 +31,14 @@
         <button
           type="button"
           class="strike"
-          onclick={() => strike(`/heaps/${heap_id}/entries/${row.id}`)}
+          onclick={() => strike(placeOf(row))}
           aria-label="Undo: {words.what}, {shortDate(row.at)}">undo</button
         >
       {:else}
         <button
           type="button"
           class="strike"
-          onclick={() => unstrike(`/heaps/${heap_id}/entries/${row.id}`)}
+          onclick={() => unstrike(placeOf(row))}
           aria-label="Put back: {words.what}, {shortDate(row.at)}">put back</button
         >
       {/if}

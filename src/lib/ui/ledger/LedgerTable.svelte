@@ -1,5 +1,6 @@
 <script lang="ts">
   /** The ledger as a table: what happened, how the heap stood after it. On the phone each row stands as a block. */
+  import { NINE_IN_TEN } from '$core/judge/normal';
   import { byWhom } from './by-whom';
   import { createTable, rowSortingFeature, tableFeatures, type ColumnDef } from '@tanstack/svelte-table';
   import { massText } from '$core/quantity/display';
@@ -112,7 +113,7 @@
         <td class="number" data-label="water">
           {#if balance}
             <span class="estimate">{balance.moisture_percent.value.toFixed(1)}&#8239;%</span>
-            <span class="soft small">± {(1.645 * balance.moisture_percent.sd).toFixed(1)}</span>
+            <span class="soft small">± {(NINE_IN_TEN * balance.moisture_percent.sd).toFixed(1)}</span>
           {:else}–{/if}
         </td>
         <td class="act-cell">

@@ -9,13 +9,16 @@
     attemptReadings,
     dyeOf,
     dyeReadings,
+    sieveLines,
     sieveOf,
     sieveReadings
   } from '$lib/ui/bench/drafts';
   import { GUIDES, guided } from '$lib/ui/bench/guides';
   import { api } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { answerName, textName } from '$lib/schema/posted-form';
   import TextField from '$lib/ui/field/TextField.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
@@ -31,7 +34,6 @@
   type Test =
     | { kind: 'moisture'; method: string; pan_g: number; wet_g: number; dry_g: number }
     | ({ kind: 'squeeze' } & SqueezeReading);
-  // svelte-ignore state_referenced_locally
   const old = existing.test as Test;
   const kind: string = old.kind;
   const guide = guided(kind) ? GUIDES[kind] : null;
@@ -47,7 +49,6 @@
       ? { ...old, holds: old.holds ? 'yes' : 'no', shrinks: old.shrinks ? 'yes' : 'no' }
       : null
   );
-  // svelte-ignore state_referenced_locally
   const reading = existing.test as Reading;
   let attempt = $state(guide && guide.fields.length > 0 ? attemptOf(guide, reading) : null);
   let dye = $state(kind === 'methylene-blue' ? dyeOf(reading) : null);
@@ -60,7 +61,6 @@
   ];
   const named = (...values: string[]) => values.map((value) => ({ value, name: value }));
 
-  // svelte-ignore state_referenced_locally
   let reason = $state(String(existing.excluded_reason ?? ''));
 
   function readings(): Reading {
@@ -79,7 +79,13 @@
     return { holds: holds === 'yes', shrinks: shrinks === 'yes', breaks, palm, prints };
   }
 
-  // svelte-ignore state_referenced_locally
+  /** Lists are posted with all their lines, those left empty too. */
+  const drawn = $derived({
+    ...bodyNow(),
+    ...(sieve && { retained: sieveLines(sieve) }),
+    ...(dye && { standards: dye.standards.map(() => ({})) })
+  });
+
   form.keep(
     `test:${heap_id}:${existing.id}`,
     () => ({ weights, answers, attempt, dye, sieve, reason }),
@@ -87,8 +93,7 @@
     existing.version
   );
 
-  async function save(event: SubmitEvent) {
-    event.preventDefault();
+  function bodyNow() {
     const excluded_reason = reason.trim() === '' ? undefined : reason.trim();
     const head = {
       at: existing.at,
@@ -98,15 +103,20 @@
       batch_entry_id: existing.batch_entry_id as number | undefined,
       excluded_reason
     };
-    const body = present({ kind, ...head, ...readings() });
-    const done = await form.submit(heapTests[old.kind], body, (body) =>
+    return present({ kind, ...head, ...readings() });
+  }
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const done = await form.submit(heapTests[old.kind], bodyNow(), (body) =>
       api('PUT', `/heaps/${heap_id}/tests/${existing.id}`, body)
     );
     if (done !== undefined) await ondone();
   }
 </script>
 
-<form class="stack" onsubmit={save} novalidate>
+<form class="stack" method="POST" action="?/write" onsubmit={save} novalidate>
+  <Posted body={drawn} amends />
   {#if weights}
     <div class="pair">
       <QuantityField
@@ -115,6 +125,7 @@
         size="small"
         bind:text={weights.pan_g.text}
         bind:si={weights.pan_g.kg}
+        post={{ path: 'pan_g', factor: 1000 }}
         error={form.errorOf('pan_g')}
       />
       <QuantityField
@@ -123,6 +134,7 @@
         size="small"
         bind:text={weights.wet_g.text}
         bind:si={weights.wet_g.kg}
+        post={{ path: 'wet_g', factor: 1000 }}
         error={form.errorOf('wet_g')}
       />
       <QuantityField
@@ -131,6 +143,7 @@
         size="small"
         bind:text={weights.dry_g.text}
         bind:si={weights.dry_g.kg}
+        post={{ path: 'dry_g', factor: 1000 }}
         error={form.errorOf('dry_g')}
       />
     </div>
@@ -143,6 +156,7 @@
           size={field.size ?? 'large'}
           bind:text={attempt[field.name]!.text}
           bind:si={attempt[field.name]!.si}
+          post={{ path: field.name, factor: field.factor }}
           error={form.errorOf(field.name)}
         />
       {/each}
@@ -152,28 +166,37 @@
   {:else if sieve}
     <SieveFields bind:draft={sieve} error={form.errorOf('retained')} />
   {:else if answers}
-    <Choice legend="Did it hold?" options={YES_NO} bind:value={answers.holds} />
-    <Choice legend="Did it shrink in the fist?" options={YES_NO} bind:value={answers.shrinks} />
+    <Choice legend="Did it hold?" options={YES_NO} bind:value={answers.holds} post={answerName('holds')} />
+    <Choice
+      legend="Did it shrink in the fist?"
+      options={YES_NO}
+      bind:value={answers.shrinks}
+      post={answerName('shrinks')}
+    />
     <Choice
       legend="How did it break?"
       options={named('crumbles', 'ragged', 'crisp', 'bends')}
       bind:value={answers.breaks as string}
+      post={textName('breaks')}
     />
     <Choice
       legend="The palm"
       options={named('clean', 'film', 'smeared')}
       bind:value={answers.palm as string}
+      post={textName('palm')}
     />
     <Choice
       legend="Finger prints"
       options={named('none', 'blurred', 'sharp')}
       bind:value={answers.prints as string}
+      post={textName('prints')}
     />
   {/if}
   <TextField
     label="Leave it out, because"
     optional
     bind:value={reason}
+    post={textName('excluded_reason')}
     error={form.errorOf('excluded_reason')}
     hint="It stays in the ledger but no longer moves the estimate"
     maxlength={500}

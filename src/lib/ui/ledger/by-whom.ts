@@ -5,5 +5,6 @@ import type { LedgerRow } from './entry-words';
 export function byWhom(row: LedgerRow): string | null {
   const name = page.data.members?.find(({ id }: { id: number }) => id === row.member)?.name;
   const note = row.kind === 'noted' ? null : row.note;
-  return [name, note].filter(Boolean).join(': ') || null;
+  const said = [name, note].filter(Boolean).join(': ');
+  return [row.simulated ? 'simulated reading' : null, said].filter(Boolean).join(' · ') || null;
 }

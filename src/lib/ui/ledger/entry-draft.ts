@@ -162,9 +162,10 @@ function fieldsWritten(
       case 'litres':
       case 'percent': {
         const { text, si } = draft.quantities[name]!;
-        // An emptied field is absent; one that cannot be read is, too, and is refused with its own message.
+        // An emptied field is absent.
         if (text.trim() === '' && spec.optional) break;
-        written[name] = si === undefined ? undefined : Number((si * PER_SI[spec.type]!).toPrecision(12));
+        // As it stands: the schema refuses it, where leaving it out would take the default for what was typed.
+        written[name] = si === undefined ? text : Number((si * PER_SI[spec.type]!).toPrecision(12));
         if (spec.type !== 'percent') typed[name] = text;
         break;
       }

@@ -27,7 +27,7 @@ describe('entryWords', () => {
     ];
     expect(entryWords(row({ kind: 'mixed', additions }), 'us')).toEqual({
       what: 'mixed in: washed silica sand, binder',
-      amount: '+60.63\u202flb'
+      amount: '+60.6\u202flb'
     });
   });
   it('tells tests by what they found', () => {

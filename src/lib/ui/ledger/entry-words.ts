@@ -1,4 +1,5 @@
-import { massText } from '$core/quantity/display';
+import { inUnits, massText } from '$core/quantity/display';
+import { locale } from '$lib/ui/preferences';
 import type { UnitSystem } from '$core/quantity/unit';
 import { kindOf, type EventKind } from '$core/heap/kinds';
 
@@ -17,21 +18,26 @@ export interface LedgerRow extends Record<string, unknown> {
 
 /** What happened, and how much of it, in a few words: one line of the ledger. */
 export function entryWords(row: LedgerRow, system: UnitSystem): { what: string; amount: string } {
-  return kindOf(row.kind as EventKind).words(row, (kg) => massText(kg, system));
+  const { what, amount } = kindOf(row.kind as EventKind).words(row, (kg) => massText(kg, system));
+  return { what, amount: inUnits(amount, system) };
 }
 
-// Made once: a formatter costs far more to make than to use.
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
-const DAY_AND_YEAR = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: '2-digit' });
-
-const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+// Made once for each way of writing dates: a formatter costs far more to make than to use.
+const made = new Map<string, Intl.DateTimeFormat>();
+function written(date: Date, options: Intl.DateTimeFormatOptions): string {
+  const key = `${locale()} ${Object.keys(options).join(' ')}`;
+  let format = made.get(key);
+  if (!format) made.set(key, (format = new Intl.DateTimeFormat(locale(), options)));
+  return format.format(date);
+}
 
 /** The time of day, in the reader's own zone. */
-export const shortTime = (iso: string): string => TIME.format(new Date(iso));
+export const shortTime = (iso: string): string =>
+  written(new Date(iso), { hour: '2-digit', minute: '2-digit' });
 
 /** A day short enough for a list, in the reader's own zone; the year only when it is another. */
 export function shortDate(iso: string, now = Date.now()): string {
   const date = new Date(iso);
   const sameYear = date.getFullYear() === new Date(now).getFullYear();
-  return (sameYear ? DAY : DAY_AND_YEAR).format(date);
+  return written(date, { day: 'numeric', month: 'short', ...(!sameYear && { year: '2-digit' }) });
 }

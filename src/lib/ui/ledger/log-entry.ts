@@ -75,7 +75,7 @@ export async function confirmReading(heap_id: number, id: number): Promise<void>
 
 /** When this page last wrote something itself, ms: what is heard of just after is no news to it. */
 let last_wrote = -Infinity;
-const wrote = () => void (last_wrote = Date.now());
+export const wrote = (): void => void (last_wrote = Date.now());
 export const wroteJustNow = (): boolean => Date.now() - last_wrote < 4000;
 
 /** Runs an action that has no form to show its refusal in. */

@@ -15,6 +15,7 @@
 
 <script lang="ts">
   /** One member's hand: how far it leans and strays, in grades of the squeeze; held, or learned anew. */
+  import { NINE_IN_TEN } from '$core/judge/normal';
   import { invalidateAll } from '$app/navigation';
   import { memberChange } from '$lib/schema/session';
   import { api } from '$lib/ui/api-client';
@@ -29,7 +30,6 @@
 
   /** A grade of the squeeze in multiples of the aimed temper ratio. */
   const GRADE = 0.2;
-  const NINE_IN_TEN = 1.645;
   const grades = (factor: number) => Math.abs(factor / GRADE).toFixed(1);
   const leans = $derived(
     Math.abs(hand.squeeze_bias) < 0.05 * GRADE

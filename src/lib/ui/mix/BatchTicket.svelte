@@ -2,11 +2,12 @@
   /** What to set on the scale, with what it makes and costs; logs what really went in. */
   import { moneyText } from '$lib/ui/money';
   import { goto } from '$app/navigation';
-  import { dryShare, moistureFraction, temperRatio } from '$core/material/composition';
+  import { dryShare, moistureFraction, temperRatio, totalMass } from '$core/material/composition';
   import { splashes } from '$core/mix/splashes';
-  import { editableMass, massFigure, massText } from '$core/quantity/display';
+  import { asPercent, editableMass, massFigure, massText } from '$core/quantity/display';
   import { handMeasure } from '$core/quantity/hand-measure';
   import { entries } from '$lib/schema/entry';
+  import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
@@ -14,17 +15,21 @@
   import { logEntry } from '$lib/ui/ledger/log-entry';
   import { units } from '$lib/ui/preferences';
   import Ticket from '$lib/ui/temper/Ticket.svelte';
-  import type { BatchAnswer, Pick } from './batch-draft';
+  import { asWeighed, type BatchAnswer, type Pick } from './batch-draft';
   import type { MixHeap } from './recipe-choices';
 
   interface Props {
     heap: MixHeap;
     answer: BatchAnswer;
     mulling_minutes: number;
+    /** Id of its form, for an action that lies elsewhere on the page. */
+    weigh_form: string;
+    /** It was logged. */
+    onweighed: () => void;
     /** Asks for the largest batch that stock makes, kg. */
     onlargest: (kg: number) => void;
   }
-  const { heap, answer, mulling_minutes, onlargest }: Props = $props();
+  const { heap, answer, mulling_minutes, weigh_form, onweighed, onlargest }: Props = $props();
   const oil = $derived(heap.system === 'oil');
   const water = $derived(splashes(answer.batch.water_kg));
   const money = $derived(moneyText(answer.cost));
@@ -44,11 +49,20 @@
       ])
     );
   }
-  // svelte-ignore state_referenced_locally
   form.keep(
     `weighed-in:${heap.id}`,
     () => ({ wentIn, adjusting }),
     (kept) => ({ wentIn, adjusting } = kept)
+  );
+
+  /** What is in it: as planned, or as it was typed. */
+  const mix = $derived(
+    adjusting
+      ? asWeighed(
+          answer.lines,
+          answer.lines.map((_, i) => wentIn[i]?.kg)
+        )
+      : answer.batch.composition
   );
 
   const refusedAt = (i: number) => form.errorOf(`additions[${i}].kg`);
@@ -61,27 +75,39 @@
     wentIn[i] = { text: editableMass(kg, sizeOf(kg), units()), kg };
   }
 
-  async function weighedIn() {
+  function bodyNow() {
     const lines = answer.lines
       .map((line, i) => ({ line, real: adjusting ? wentIn[i] : { text: '', kg: line.kg } }))
       .filter(({ real, line }) => (adjusting ? real?.text.trim() !== '' : line.kg > 0));
-    const body = {
+    return {
       kind: 'mixed' as const,
       at: new Date().toISOString(),
       zone: zone(),
       ...(adjusting && { typed: { additions: lines.map(({ real }) => real?.text ?? '') } }),
       additions: lines.map(({ line, real }) =>
-        present({ ingredient: line.pick?.kind ?? 'water', kg: real?.kg, lot_id: line.pick?.lot?.id })
+        present({
+          ingredient: line.pick?.kind ?? 'water',
+          kg: real?.kg,
+          lot_id: line.pick?.lot?.id,
+          moisture_percent: line.pick?.measured && asPercent(line.pick.moisture_fraction)
+        })
       )
     };
-    const total = lines.reduce((sum, { real }) => sum + (real?.kg ?? 0), 0);
+  }
+
+  async function weighedIn(event: SubmitEvent) {
+    event.preventDefault();
+    const body = bodyNow();
+    const total = body.additions.reduce((sum, { kg }) => sum + (kg ?? 0), 0);
     const logged = await form.submit(
       entries.mixed,
       body,
       (sent) => logEntry(heap.id, sent, `${massText(total, units())} is in ${heap.name}.`),
       home
     );
-    if (logged) await home();
+    if (!logged) return;
+    onweighed();
+    await home();
   }
 </script>
 
@@ -132,7 +158,7 @@
         : `This stock brings ${massText(answer.batch.surplus_water_kg, units())} more water than the mix wants: dry the sand first, or let the mix lose it.`}
     </p>
   {/if}
-  {#if water.length > 1}
+  {#if !adjusting && water.length > 1}
     <p class="small">
       Water in splashes: <span class="figure">{water.map((kg) => massText(kg, units())).join(' · ')}</span>.
       Squeeze before each of the last two.
@@ -141,27 +167,27 @@
   <dl class="facts">
     <div>
       <dt>makes</dt>
-      <dd><Figure figure={massFigure(answer.batch.total_kg, units())} /></dd>
+      <dd><Figure figure={massFigure(totalMass(mix), units())} /></dd>
     </div>
     {#if !oil}
       <div>
         <dt>moisture</dt>
         <dd class="figure">
-          {(moistureFraction(answer.batch.composition) * 100).toFixed(1)} <span class="unit">%</span>
+          {(moistureFraction(mix) * 100).toFixed(1)} <span class="unit">%</span>
         </dd>
       </div>
     {/if}
     <div>
       <dt>active clay</dt>
       <dd class="figure">
-        {(dryShare(answer.batch.composition, 'active_clay') * 100).toFixed(1)}
+        {(dryShare(mix, 'active_clay') * 100).toFixed(1)}
         <span class="unit">% of dry mix</span>
       </dd>
     </div>
     {#if !oil}
       <div>
         <dt>water : clay</dt>
-        <dd class="figure">{temperRatio(answer.batch.composition)?.toFixed(2) ?? '–'}</dd>
+        <dd class="figure">{temperRatio(mix)?.toFixed(2) ?? '–'}</dd>
       </div>
     {/if}
     <div>
@@ -183,7 +209,22 @@
       <button type="button" class="link" onclick={() => onlargest(answer.largest_kg)}>Make that</button>
     </p>
   {/if}
-  <button class="act" type="button" onclick={weighedIn} disabled={form.busy}>Weighed in</button>
+  <!-- Without an action of its own an early press waits for the recipe: it may have been changed. -->
+  <form id={weigh_form} method="POST" onsubmit={weighedIn} novalidate>
+    <Posted body={bodyNow()} />
+    <noscript>
+      {#each answer.lines.filter(({ kg }) => kg > 0) as line, i (i)}
+        <QuantityField
+          label="{line.name}, as it went in"
+          dimension="mass"
+          size={sizeOf(line.kg)}
+          text={editableMass(line.kg, sizeOf(line.kg), units())}
+          post={{ path: `additions[${i}].kg`, factor: 1 }}
+        />
+      {/each}
+    </noscript>
+    <button class="act hidden desk:inline-flex" disabled={form.busy}>Weighed in</button>
+  </form>
   {#if !adjusting}
     <button class="quiet" type="button" onclick={adjust}>Something else went in</button>
   {/if}

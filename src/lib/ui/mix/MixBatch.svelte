@@ -9,117 +9,106 @@
   import { units } from '$lib/ui/preferences';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Restored from '$lib/ui/draft/Restored.svelte';
+  import { onMount } from 'svelte';
+  import TickSteps from '$lib/ui/bench/TickSteps.svelte';
+  import InSight from '$lib/ui/field/InSight.svelte';
+  import PrintSheet from '$lib/ui/frame/PrintSheet.svelte';
+  import { keepAwake } from '$lib/ui/frame/awake';
+  import MadeOrBought from './MadeOrBought.svelte';
+  import PanTest from './PanTest.svelte';
   import BatchTicket from './BatchTicket.svelte';
   import { answerTo, type LotChoice, type Pick } from './batch-draft';
-  import { firstChoices, pickOf, recipeMoisture, recipePicks, type MixHeap } from './recipe-choices';
+  import { recipeOf } from './recipe';
+  import { pickOf, recipeMoisture, recipePicks, type MixHeap } from './recipe-choices';
 
+  interface Props {
+    heap: MixHeap;
+    lots: readonly LotChoice[];
+    /** The recipe as the address gives it. */
+    given: Record<string, string>;
+  }
   /** Drawn anew for another heap, so its first choices are taken once. */
-  const { heap, lots }: { heap: MixHeap; lots: readonly LotChoice[] } = $props();
+  const { heap, lots, given }: Props = $props();
   const oil = $derived(heap.system === 'oil');
   const picks = $derived(recipePicks(heap, lots));
-  // svelte-ignore state_referenced_locally
-  const first = firstChoices(heap, picks);
+  let recipe = $state(recipeOf(heap, picks, given, units()));
 
-  let wantedAs = $state<'total' | 'dry-sand' | null>('total');
-  let wantedText = $state('25 kg');
-  let wantedKg = $state<number | undefined>(25);
-  let sandKey = $state(first.sand);
-  let secondKey = $state('');
-  let shareText = $state('30');
-  let share = $state<number | undefined>(0.3);
-  let binderKey = $state(first.binder);
-  let phsText = $state(String(first.dose));
-  let phs = $state<number | undefined>(first.dose);
-  let countedAs = $state<'product' | 'active' | null>('active');
-  let oilKey = $state(first.oil);
-  let oilText = $state('2');
-  let oilPhs = $state<number | undefined>(2);
-  let activatorKey = $state(first.activator);
-  let activatorText = $state('0.15');
-  let activatorPhs = $state<number | undefined>(0.15);
-  let extraKey = $state('');
-  let extraText = $state('');
-  let extraPhs = $state<number | undefined>();
-  let moistureText = $state('');
-  let moisture = $state<number | undefined>();
-
-  // svelte-ignore state_referenced_locally
   const draft = new KeptDraft(
-    `recipe:${heap.id}`,
-    () => ({
-      wantedAs,
-      wantedText,
-      wantedKg,
-      sandKey,
-      secondKey,
-      shareText,
-      share,
-      binderKey,
-      phsText,
-      phs,
-      countedAs,
-      oilKey,
-      oilText,
-      oilPhs,
-      activatorKey,
-      activatorText,
-      activatorPhs,
-      extraKey,
-      extraText,
-      extraPhs,
-      moistureText,
-      moisture
-    }),
-    (kept) =>
-      ({
-        wantedAs,
-        wantedText,
-        wantedKg,
-        sandKey,
-        secondKey,
-        shareText,
-        share,
-        binderKey,
-        phsText,
-        phs,
-        countedAs,
-        oilKey,
-        oilText,
-        oilPhs,
-        activatorKey,
-        activatorText,
-        activatorPhs,
-        extraKey,
-        extraText,
-        extraPhs,
-        moistureText,
-        moisture
-      } = kept)
+    `batch-recipe:${heap.id}`,
+    () => recipe,
+    (kept) => (recipe = kept)
   );
 
+  const within = (value: number | undefined, least: number, most: number) =>
+    value === undefined || (value >= least && value <= most);
+
+  const WANTED_LABELS = {
+    total: 'Finished mix',
+    'dry-sand': 'Dry sand',
+    'all-sand': 'Sand in the bag, as it is'
+  };
+  /** The first sand, with what was measured of it just now in place of what the handbook takes it for. */
+  const sand = $derived.by(() => {
+    const pick = pickOf(picks.sands, recipe.sand);
+    const { measured } = recipe;
+    return pick && measured?.sand === pick.key
+      ? { ...pick, moisture_fraction: measured.fraction, measured: true as const }
+      : pick;
+  });
+  /** Nobody has measured or stated how damp it is. */
+  const guessed = $derived(
+    sand !== undefined &&
+      recipe.measured?.sand !== sand.key &&
+      (sand.lot ? sand.lot.moisture_percent.source === 'handbook' : true)
+  );
+  let measuring = $state(false);
+  function wholeBag() {
+    const kg = sand?.lot ? Math.max(0, sand.lot.on_hand_kg) : recipe.wanted.si;
+    if (kg) recipe.wanted = { text: editableMass(kg, 'large', units()), si: kg };
+  }
+
   const additions = $derived([
-    { pick: pickOf(picks.binders, binderKey), phs, counted_as: countedAs ?? 'active' },
+    {
+      pick: pickOf(picks.binders, recipe.binder),
+      phs: recipe.phs.si,
+      counted_as: recipe.counted_as ?? 'active'
+    },
     ...(oil
       ? [
-          { pick: pickOf(picks.oils, oilKey), phs: oilPhs, counted_as: 'product' as const },
-          { pick: pickOf(picks.activators, activatorKey), phs: activatorPhs, counted_as: 'product' as const }
+          { pick: pickOf(picks.oils, recipe.oil), phs: recipe.oil_phs.si, counted_as: 'product' as const },
+          {
+            pick: pickOf(picks.activators, recipe.activator),
+            phs: recipe.activator_phs.si,
+            counted_as: 'product' as const
+          }
         ]
       : []),
-    { pick: pickOf(picks.extras, extraKey), phs: extraPhs, counted_as: 'product' as const }
+    { pick: pickOf(picks.extras, recipe.extra), phs: recipe.extra_phs.si, counted_as: 'product' as const }
   ]);
-  const aim = $derived(recipeMoisture(heap, pickOf(picks.binders, binderKey), phs, countedAs ?? 'active'));
+  const aim = $derived(
+    recipeMoisture(heap, pickOf(picks.binders, recipe.binder), recipe.phs.si, recipe.counted_as ?? 'active')
+  );
   const answer = $derived(
     answerTo({
       system: heap.system,
-      wanted_as: wantedAs ?? 'total',
-      wanted_kg: wantedKg,
-      sand: pickOf(picks.sands, sandKey),
-      second_sand: pickOf(picks.sands, secondKey),
-      second_share: share,
+      wanted_as: recipe.wanted_as ?? 'total',
+      wanted_kg: recipe.wanted.si,
+      sand,
+      second_sand: pickOf(picks.sands, recipe.second),
+      second_share: recipe.share.si,
       additions,
-      moisture_fraction: moistureText.trim() === '' ? aim : moisture
+      moisture_fraction: recipe.moisture.text.trim() === '' ? aim : recipe.moisture.si
     })
   );
+  let ticked = $state<Record<string, boolean>>({});
+  const steps_draft = new KeptDraft(
+    `steps:mix:${heap.id}`,
+    () => ticked,
+    (kept) => (ticked = kept)
+  );
+  const shown = $derived(answer);
+  const weigh_form = $props.id();
+  onMount(keepAwake);
   const steps = $derived(
     answer
       ? mixingSteps(
@@ -139,160 +128,236 @@
   ];
 </script>
 
-<div class="columns wide">
-  <div class="stack">
-    <header>
-      <h1>Mix for {heap.name}</h1>
-      <Restored draft={draft as never} />
-      <p class="soft small">
-        {oil ? 'Oil-bonded' : 'Water-bonded'}, made up from bags. Bought it ready mixed?
-        <a href="/heaps/{heap.id}/log?kind=bought">Log that instead</a>
-      </p>
-    </header>
-    <div class="pair">
-      <Choice
-        legend="How much do you want?"
-        options={[
-          { value: 'total', name: 'Finished mix' },
-          { value: 'dry-sand', name: 'From dry sand' }
-        ]}
-        bind:value={wantedAs}
-      />
-      <QuantityField
-        label={wantedAs === 'total' ? 'Finished mix' : 'Dry sand'}
-        dimension="mass"
-        bind:text={wantedText}
-        bind:si={wantedKg}
-        error={wantedKg !== undefined && !(wantedKg > 0 && wantedKg <= 1000)
-          ? 'Must be more than 0 to 1000 kg.'
-          : undefined}
-        hint="Type it as you think of it: 25 kg, 55 lb, 2 lb 6 oz"
-      />
-    </div>
-    <div class="pair">
-      <SelectField label="Sand" bind:value={sandKey} options={options(picks.sands)} />
-      <SelectField
-        label="A second sand"
-        optional
-        bind:value={secondKey}
-        options={options(picks.sands, 'none')}
-      />
-      {#if secondKey}
-        <QuantityField
-          label="Share of the second sand"
-          dimension="fraction"
-          bind:text={shareText}
-          bind:si={share}
-          error={share !== undefined && !(share > 0 && share < 1)
-            ? 'Must be more than 0 and less than 100 %.'
-            : undefined}
+<div>
+  <div class="columns wide">
+    <div class="stack">
+      <header>
+        <h1>Mix for {heap.name}</h1>
+        <Restored draft={draft as never} />
+        <p class="soft small">
+          {oil ? 'Oil-bonded' : 'Water-bonded'}, made up from bags. Bought it ready mixed?
+          <a href="/heaps/{heap.id}/log?kind=bought">Log that instead</a>
+        </p>
+      </header>
+      <form class="stack" onsubmit={(event) => event.preventDefault()}>
+        <div class="pair">
+          <Choice
+            legend="How much do you want?"
+            options={[
+              { value: 'total', name: 'Finished mix' },
+              { value: 'dry-sand', name: 'From dry sand' },
+              { value: 'all-sand', name: 'I have this bag', about: 'use it all' }
+            ]}
+            bind:value={recipe.wanted_as}
+            onchoose={(as) => as === 'all-sand' && wholeBag()}
+            post="wanted_as"
+          />
+          <QuantityField
+            label={WANTED_LABELS[recipe.wanted_as ?? 'total']}
+            dimension="mass"
+            bind:text={recipe.wanted.text}
+            bind:si={recipe.wanted.si}
+            post="wanted"
+            error={recipe.wanted.si !== undefined && !(recipe.wanted.si > 0 && recipe.wanted.si <= 1000)
+              ? `Must be more than 0 to ${massText(1000, units())}.`
+              : undefined}
+            hint={units() === 'us'
+              ? 'Type it as you think of it: 55 lb, 2 lb 6 oz'
+              : 'Type it as you think of it: 25 kg, 2 lb 6 oz'}
+          />
+        </div>
+        <div class="pair">
+          <SelectField
+            label="Sand"
+            bind:value={recipe.sand}
+            post="sand"
+            onchange={() => recipe.wanted_as === 'all-sand' && wholeBag()}
+            options={options(picks.sands)}
+          />
+          <SelectField
+            label="A second sand"
+            optional
+            bind:value={recipe.second}
+            post="second"
+            options={options(picks.sands, 'none')}
+          />
+          {#if recipe.second}
+            <QuantityField
+              label="Share of the second sand"
+              dimension="fraction"
+              bind:text={recipe.share.text}
+              bind:si={recipe.share.si}
+              post="share"
+              error={recipe.share.si !== undefined && !(recipe.share.si > 0 && recipe.share.si < 1)
+                ? 'Must be more than 0 and less than 100 %.'
+                : undefined}
+            />
+          {/if}
+        </div>
+        {#if guessed && sand && !oil}
+          {@const brings = answer?.lines[0]?.brings_water_kg ?? 0}
+          <p class="small">
+            <strong>Is it damp? Measure it first.</strong>
+            {sand.moisture_fraction > 0.01
+              ? `It is taken for ${(sand.moisture_fraction * 100).toFixed(1)} % water, as such bags are${brings > 0.02 ? `; if it is dry, ${massText(brings, units())} of water too little goes in` : ''}.`
+              : 'It is taken for dry, as washed sand is: a damp bag makes the mix too wet.'}
+            <button
+              type="button"
+              class="min-h-12 cursor-pointer font-semibold underline"
+              onclick={() => (measuring = !measuring)}
+              >{measuring ? 'Not now' : 'A pan and five minutes'}</button
+            >
+          </p>
+          {#if measuring}
+            {#key sand.key}
+              <PanTest
+                lot_id={sand.lot?.id ?? null}
+                name={sand.name}
+                ontake={(fraction) => {
+                  // What is in stock keeps its test itself.
+                  if (!sand!.lot) recipe.measured = { sand: sand!.key, fraction };
+                  measuring = false;
+                }}
+              />
+            {/key}
+          {/if}
+        {:else if recipe.measured?.sand === recipe.sand}
+          <p class="small">Measured: {(recipe.measured.fraction * 100).toFixed(1)} % water in the sand.</p>
+        {/if}
+        <div class="pair">
+          <SelectField
+            label={oil ? 'Organoclay' : 'Clay'}
+            bind:value={recipe.binder}
+            post="binder"
+            options={options(picks.binders)}
+          />
+          <QuantityField
+            label="Parts per 100 of dry sand"
+            dimension="count"
+            bind:text={recipe.phs.text}
+            bind:si={recipe.phs.si}
+            post="phs"
+            error={!within(recipe.phs.si, 0, 60) ? 'Must be 0 to 60 parts.' : undefined}
+            hint="by weight (phs)"
+          />
+        </div>
+        <Choice
+          legend="Those parts are"
+          options={[
+            { value: 'active', name: 'active clay', about: 'weak clay gets more' },
+            { value: 'product', name: 'clay as it comes', about: 'dry weight of the bag' }
+          ]}
+          bind:value={recipe.counted_as}
+          post="counted_as"
         />
-      {/if}
+        {#if oil}
+          <Caution name="flammable" />
+          <div class="pair">
+            <SelectField label="Oil" bind:value={recipe.oil} post="oil" options={options(picks.oils)} />
+            <QuantityField
+              label="Oil, parts per 100"
+              dimension="count"
+              bind:text={recipe.oil_phs.text}
+              bind:si={recipe.oil_phs.si}
+              post="oil_phs"
+            />
+            <SelectField
+              label="Activator"
+              bind:value={recipe.activator}
+              post="activator"
+              options={options(picks.activators)}
+            />
+            <QuantityField
+              label="Activator, parts per 100"
+              dimension="count"
+              bind:text={recipe.activator_phs.text}
+              bind:si={recipe.activator_phs.si}
+              post="activator_phs"
+            />
+          </div>
+        {:else}
+          <div class="pair">
+            <QuantityField
+              label="Moisture of the finished mix"
+              dimension="fraction"
+              bind:text={recipe.moisture.text}
+              bind:si={recipe.moisture.si}
+              post="moisture"
+              placeholder={(aim * 100).toFixed(1)}
+              optional
+              error={!within(recipe.moisture.si, 0, 0.3) ? 'Must be 0 to 30 %.' : undefined}
+              hint="Left empty: {(aim * 100).toFixed(1)} %, which tempers this much clay."
+            />
+          </div>
+        {/if}
+        <div class="pair">
+          <SelectField
+            label="Fines, carbon or flour"
+            optional
+            bind:value={recipe.extra}
+            post="extra"
+            options={options(picks.extras, 'none')}
+          />
+          {#if recipe.extra}
+            <QuantityField
+              label="Parts per 100"
+              dimension="count"
+              bind:text={recipe.extra_phs.text}
+              bind:si={recipe.extra_phs.si}
+              post="extra_phs"
+            />
+          {/if}
+        </div>
+        <noscript><button class="quiet">Work it out</button></noscript>
+      </form>
     </div>
-    <div class="pair">
-      <SelectField
-        label={oil ? 'Organoclay' : 'Clay'}
-        bind:value={binderKey}
-        options={options(picks.binders)}
-      />
-      <QuantityField
-        label="Parts per 100 of dry sand"
-        dimension="count"
-        bind:text={phsText}
-        bind:si={phs}
-        error={phs !== undefined && !(phs >= 0 && phs <= 60) ? 'Must be 0 to 60 parts.' : undefined}
-        hint="by weight (phs)"
-      />
-    </div>
-    <Choice
-      legend="Those parts are"
-      options={[
-        { value: 'active', name: 'active clay', about: 'weak clay gets more' },
-        { value: 'product', name: 'clay as it comes', about: 'dry weight of the bag' }
-      ]}
-      bind:value={countedAs}
-    />
-    {#if oil}
-      <Caution name="flammable" />
-      <div class="pair">
-        <SelectField label="Oil" bind:value={oilKey} options={options(picks.oils)} />
-        <QuantityField label="Oil, parts per 100" dimension="count" bind:text={oilText} bind:si={oilPhs} />
-        <SelectField label="Activator" bind:value={activatorKey} options={options(picks.activators)} />
-        <QuantityField
-          label="Activator, parts per 100"
-          dimension="count"
-          bind:text={activatorText}
-          bind:si={activatorPhs}
-        />
-      </div>
-    {:else}
-      <div class="pair">
-        <QuantityField
-          label="Moisture of the finished mix"
-          dimension="fraction"
-          bind:text={moistureText}
-          bind:si={moisture}
-          placeholder={(aim * 100).toFixed(1)}
-          optional
-          error={moisture !== undefined && !(moisture >= 0 && moisture <= 0.3)
-            ? 'Must be 0 to 30 %.'
-            : undefined}
-          hint="Left empty: {(aim * 100).toFixed(1)} %, which tempers this much clay."
-        />
-      </div>
-    {/if}
-    <div class="pair">
-      <SelectField
-        label="Fines, carbon or flour"
-        optional
-        bind:value={extraKey}
-        options={options(picks.extras, 'none')}
-      />
-      {#if extraKey}
-        <QuantityField label="Parts per 100" dimension="count" bind:text={extraText} bind:si={extraPhs} />
-      {/if}
-    </div>
-    {#if steps.length > 0}
-      <section>
-        <h2>In this order</h2>
-        <ol class="steps">
-          {#each steps as step, i (i)}
-            <li>
-              {step.text} <span class="soft small">{step.minutes} min</span>
-              {#if step.caution}<Caution name={step.caution} />{/if}
-            </li>
-          {/each}
-        </ol>
-      </section>
-    {/if}
-  </div>
 
-  <div class="stack">
-    {#if answer}
-      <BatchTicket
-        {heap}
-        {answer}
-        mulling_minutes={mullingMinutes(steps)}
-        onlargest={(kg) => {
-          wantedAs = 'total';
-          wantedKg = kg;
-          wantedText = editableMass(Math.floor(kg * 100) / 100, 'large', units());
-        }}
-      />
-    {:else}
-      <p class="soft">
-        Fill in how much you want and what it is made of; the weights appear here as you type.
-      </p>
-    {/if}
+    <div class="stack">
+      {#if answer}
+        <BatchTicket
+          {heap}
+          {answer}
+          mulling_minutes={mullingMinutes(steps)}
+          {weigh_form}
+          onweighed={() => steps_draft.finish()}
+          onlargest={(kg) => {
+            recipe.wanted_as = 'total';
+            recipe.wanted.si = kg;
+            recipe.wanted.text = editableMass(Math.floor(kg * 100) / 100, 'large', units());
+          }}
+        />
+      {:else}
+        <p class="soft">
+          Fill in how much you want and what it is made of; the weights appear here as you type.
+        </p>
+      {/if}
+    </div>
+
+    <div class="stack desk:col-start-1">
+      {#if answer}
+        <MadeOrBought {answer} aim={recipe.moisture.si ?? aim} {oil} heap_id={heap.id} />
+        <section>
+          <h2>In this order</h2>
+          <TickSteps
+            bind:ticked
+            name="mix:{heap.id}"
+            of="Mix for {heap.name}"
+            steps={steps.map(({ text, minutes, caution }) => ({ text, wait_s: minutes * 60, caution }))}
+          />
+          <PrintSheet />
+        </section>
+      {/if}
+    </div>
   </div>
+  {#if answer}
+    <InSight>
+      {#snippet answer()}
+        <strong class="figure">{massText(shown!.batch.total_kg, units())}</strong>
+        {#if shown!.batch.water_kg > 0}<span class="soft small"
+            >with {massText(shown!.batch.water_kg, units())} water</span
+          >{/if}
+      {/snippet}
+      {#snippet action()}<button class="act" form={weigh_form}>Weighed in</button>{/snippet}
+    </InSight>
+  {/if}
 </div>
-
-<style>
-  .steps {
-    list-style: decimal;
-    padding-left: 1.4rem;
-    display: grid;
-    gap: 0.5rem;
-    margin-top: 0.5rem;
-  }
-</style>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { moistureFraction } from '$core/material/composition';
-import { answerTo, picksFor, type BatchDraft, type LotChoice } from './batch-draft';
+import { moistureFraction, totalMass } from '$core/material/composition';
+import { answerTo, asWeighed, picksFor, type BatchDraft, type LotChoice } from './batch-draft';
 
 const lot = (fields: Partial<LotChoice> = {}): LotChoice => ({
   id: 1,
@@ -96,5 +96,31 @@ describe('answerTo', () => {
     ]) {
       expect(answerTo(draft(wrong))).toBeNull();
     }
+  });
+  it('uses all of a bag as it is, damp, and of two sands its share', () => {
+    const whole = answerTo(draft({ wanted_as: 'all-sand', wanted_kg: 20 }))!;
+    expect(whole.lines[0]!.kg).toBeCloseTo(20, 12);
+    expect(whole.batch.dry_sand_kg).toBeCloseTo(20 * 0.97, 12);
+    const [, second] = picksFor([lot()], ['sand'], 'water');
+    const shared = answerTo(
+      draft({ wanted_as: 'all-sand', wanted_kg: 20, second_sand: second, second_share: 0.3 })
+    )!;
+    expect(shared.lines[0]!.kg).toBeCloseTo(20, 12);
+    expect(shared.batch.dry_sand_kg).toBeCloseTo((20 * 0.97) / 0.7, 12);
+  });
+  it('follows what really went in', () => {
+    const { lines, batch } = answerTo(draft())!;
+    const planned = asWeighed(
+      lines,
+      lines.map(({ kg }) => kg)
+    );
+    expect(totalMass(planned)).toBeCloseTo(batch.total_kg, 9);
+    expect(moistureFraction(planned)).toBeCloseTo(0.04, 9);
+    const wetter = asWeighed(
+      lines,
+      lines.map(({ role, kg }) => (role === 'water' ? kg + 0.4 : kg))
+    );
+    expect(totalMass(wetter)).toBeCloseTo(batch.total_kg + 0.4, 9);
+    expect(moistureFraction(wetter)).toBeCloseTo((0.04 * batch.total_kg + 0.4) / (batch.total_kg + 0.4), 9);
   });
 });

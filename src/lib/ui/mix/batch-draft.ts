@@ -1,3 +1,5 @@
+import { arrivalOf } from '$core/material/arrival';
+import { composition, plus, type Composition } from '$core/material/composition';
 import { batch, type Batch, type BatchRecipe } from '$core/mix/batch';
 import { costOf, stockCheck, type Cost, type StockCheck } from '$core/mix/stock-check';
 import { INGREDIENTS, MATERIAL_KINDS, type MaterialKind, type Role } from '$core/reference/ingredients';
@@ -27,6 +29,8 @@ export interface Pick {
   role: Role;
   lot: LotChoice | null;
   moisture_fraction: number;
+  /** Somebody measured its moisture just now, and no lot keeps that: it goes into the record of the batch. */
+  measured?: true;
   active_fraction: number;
   loose_kg_per_l: number;
 }
@@ -69,7 +73,8 @@ export function picksFor(lots: readonly LotChoice[], roles: readonly Role[], sys
 /** What the user has chosen so far; figures in SI, undefined while a field says nothing. */
 export interface BatchDraft {
   system: System;
-  wanted_as: 'total' | 'dry-sand';
+  /** Finished mix, dry sand, or the first sand as it is, all of it. */
+  wanted_as: 'total' | 'dry-sand' | 'all-sand';
   wanted_kg: number | undefined;
   sand: Pick | undefined;
   second_sand: Pick | undefined;
@@ -134,6 +139,26 @@ export function answerTo(draft: BatchDraft): BatchAnswer | null {
   return { batch: made, lines, stock, cost, unpriced, largest_kg: stock.largest_factor * made.total_kg };
 }
 
+/** All of the first sand, damp as it is, is so much dry sand of a batch that it has a share in. */
+function wantedOf({ wanted_as, sand }: BatchDraft, kg: number, share: number): BatchRecipe['wanted'] {
+  if (wanted_as === 'total') return { total_kg: kg };
+  return { dry_sand_kg: wanted_as === 'dry-sand' ? kg : (kg * (1 - sand!.moisture_fraction)) / share };
+}
+
+/** What is really in a batch when other amounts went in than were planned. */
+export function asWeighed(lines: readonly WeighLine[], kgs: readonly (number | undefined)[]): Composition {
+  return lines
+    .map(({ pick, role }, i) =>
+      arrivalOf({
+        role,
+        kg: kgs[i] ?? 0,
+        moisture_fraction: role === 'water' ? 1 : (pick?.moisture_fraction ?? 0),
+        active_fraction: pick?.active_fraction ?? 0
+      })
+    )
+    .reduce(plus, composition());
+}
+
 function recipeOf(draft: BatchDraft): { recipe: BatchRecipe; picks: Pick[] } | null {
   const { sand, second_sand, second_share, wanted_kg } = draft;
   if (!sand || !(wanted_kg !== undefined && wanted_kg > 0 && wanted_kg <= 1000)) return null;
@@ -162,7 +187,7 @@ function recipeOf(draft: BatchDraft): { recipe: BatchRecipe; picks: Pick[] } | n
     picks: active.map(({ pick }) => pick!),
     recipe: {
       system: draft.system,
-      wanted: draft.wanted_as === 'total' ? { total_kg: wanted_kg } : { dry_sand_kg: wanted_kg },
+      wanted: wantedOf(draft, wanted_kg, two ? 1 - second_share! : 1),
       sands: two
         ? [
             { share: 1 - second_share!, moisture_fraction: sand.moisture_fraction },

@@ -35,7 +35,6 @@
   }
   const { existing = null, currency: lastCurrency, ondone }: Props = $props();
 
-  // svelte-ignore state_referenced_locally
   const old = existing;
   const form = new RecordForm();
   const own = (figure: { value: number; source: string } | undefined) =>
@@ -45,10 +44,10 @@
   let boughtText = $state(old ? editableMass(old.bought_kg, 'large', units()) : '');
   let bought = $state<number | undefined>(old?.bought_kg);
   let onHandText = $state(old ? editableMass(Math.max(0, old.on_hand_kg), 'large', units()) : '');
+  const drawn_on_hand = onHandText;
   let onHand = $state<number | undefined>();
   let costText = $state(old?.cost === null || !old ? '' : String(old.cost));
   let cost = $state<number | undefined>(old?.cost ?? undefined);
-  // svelte-ignore state_referenced_locally
   let currency = $state(old?.currency ?? lastCurrency);
   let moistureText = $state(own(old?.moisture_percent)?.toString() ?? '');
   let moisture = $state<number | undefined>((own(old?.moisture_percent) ?? NaN) / 100 || undefined);
@@ -127,7 +126,7 @@
     fraction === undefined ? undefined : Number((fraction * 100).toPrecision(12));
   /** An emptied field of an existing lot goes back to its default; of a new one it is just absent. */
   const filled = <T,>(text: string, value: T | undefined) =>
-    text.trim() === '' ? (old ? null : undefined) : value;
+    text.trim() === '' ? (old ? null : undefined) : (value ?? text);
   const dusty = $derived(['sand', 'binder', 'fines', 'carbon'].includes(handbook.role));
 
   const bodyNow = () =>
@@ -156,14 +155,8 @@
   }
 </script>
 
-<form
-  class="stack"
-  method={old ? undefined : 'POST'}
-  action={old ? undefined : '?/make'}
-  onsubmit={save}
-  novalidate
->
-  {#if !old}<Posted body={bodyNow()} />{/if}
+<form class="stack" method="POST" action={old ? '?/write' : '?/make'} onsubmit={save} novalidate>
+  <Posted body={bodyNow()} />
   {#if !old}
     <SelectField
       label="What is it?"
@@ -193,6 +186,7 @@
         dimension="mass"
         bind:text={onHandText}
         bind:si={onHand}
+        post={{ path: 'on_hand_kg', factor: 1, drawn: drawn_on_hand }}
         error={form.errorOf('on_hand_kg')}
         hint="Change it only after weighing"
       />

@@ -8,10 +8,13 @@
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
-  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import { RecordForm } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/ledger/log-entry';
   import { units } from '$lib/ui/preferences';
   import BigFigure from './BigFigure.svelte';
+  import { doseBody, doseWords } from './dose-body';
+  import { doseTicks } from './dose-ticks';
+  import { startMulling } from './mull-timer';
   import Splashes from './Splashes.svelte';
   import TheSum from './TheSum.svelte';
   import Ticket from './Ticket.svelte';
@@ -24,15 +27,10 @@
   const form = new RecordForm();
   // One ticket for one version of the heap: it is drawn anew when the ledger changes, and keeps what was
   // ticked and typed when only the units or the hour do.
-  // svelte-ignore state_referenced_locally
   let ticked = $state<boolean[]>(dose.splashes_kg.map(() => false));
-  // svelte-ignore state_referenced_locally
   let water = $state<number | undefined>(dose.water_kg);
-  // svelte-ignore state_referenced_locally
   let waterText = $state(editableMass(dose.water_kg, 'small', units()));
-  // svelte-ignore state_referenced_locally
   let clayKg = $state<number | undefined>(dose.binder_kg);
-  // svelte-ignore state_referenced_locally
   let clayText = $state(editableMass(dose.binder_kg, 'small', units()));
 
   function fill(kg: number) {
@@ -48,36 +46,21 @@
   }
 
   function followTicks() {
-    const some = ticked.some(Boolean);
-    fill(some ? dose.splashes_kg.reduce((sum, kg, i) => sum + (ticked[i] ? kg : 0), 0) : dose.water_kg);
+    fill(doseTicks(dose, ticked));
   }
 
-  function bodyNow() {
-    const at = new Date().toISOString();
-    const lot = dose.lots.binder;
-    const binder = { ingredient: lot?.kind ?? heap.binder, kg: clayKg, ...(lot && { lot_id: lot.id }) };
-    const wet = (water ?? 0) > 0;
-    const head = { at, zone: zone(), expected_heap_version: now.heap_version };
-    return clay
-      ? {
-          kind: 'mixed' as const,
-          ...head,
-          typed: { additions: [clayText, ...(wet ? [waterText] : [])] },
-          additions: [present(binder), ...(wet ? [{ ingredient: 'water', kg: water }] : [])]
-        }
-      : present({ kind: 'water' as const, ...head, kg: water, typed: { kg: waterText } });
-  }
+  const dosed = $derived({ water, waterText, clayKg, clayText });
+  const bodyNow = () => doseBody(heap, now, dosed);
 
   async function done(event: SubmitEvent) {
     event.preventDefault();
     const body = bodyNow();
-    const words = clay
-      ? `${massText(clayKg ?? 0, units())} of clay and ${massText(water ?? 0, units())} of water are in the heap.`
-      : `${massText(water ?? 0, units())} of water is in the heap.`;
-    await form.submit(entries[body.kind], body, (sent) => logEntry(heap.id, sent, words));
+    const said = doseWords(dosed, clay, units());
+    const wet = now;
+    if (await form.submit(entries[body.kind], body, (sent) => logEntry(heap.id, sent, said)))
+      startMulling(heap, wet);
   }
 
-  // svelte-ignore state_referenced_locally
   form.keep(
     `dose:${heap.id}`,
     () => ({ ticked, water, waterText, clayKg, clayText }),

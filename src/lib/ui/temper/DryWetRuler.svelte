@@ -4,6 +4,7 @@
    * a pointer on a blurred band, the last measurement as a ring, the drift between as a dotted line.
    * All values in percent moisture.
    */
+  import { NINE_IN_TEN } from '$core/judge/normal';
   interface Props {
     window: { min: number; max: number };
     value: number;
@@ -12,10 +13,21 @@
     size?: 'large' | 'small';
     /** Oil-bonded: water only has to stay out, and the hand words of green sand do not apply. */
     oil?: boolean;
+    /** Somebody has looked at the sand; else all of it is a guess, and drawn in grey. */
+    known?: boolean;
     /** Where the sand stands after the prescription. */
     aim?: number | null;
   }
-  const { window, value, sd, measured = null, size = 'large', aim = null, oil = false }: Props = $props();
+  const {
+    window,
+    value,
+    sd,
+    measured = null,
+    size = 'large',
+    aim = null,
+    oil = false,
+    known = true
+  }: Props = $props();
 
   const width = $derived(window.max - window.min);
   const low = $derived(
@@ -53,19 +65,22 @@
     )
   );
   const label = $derived(
-    `Moisture ${value.toFixed(1)} % give or take ${sd.toFixed(1)}; temper window ${window.min.toFixed(1)} to ${window.max.toFixed(1)} %` +
+    `${known ? `Moisture ${value.toFixed(1)} % give or take ${sd.toFixed(1)}` : `Moisture not known: likely ${Math.max(0, value - NINE_IN_TEN * sd).toFixed(1)} to ${(value + NINE_IN_TEN * sd).toFixed(1)} %`}; temper window ${window.min.toFixed(1)} to ${window.max.toFixed(1)} %` +
       (measured === null ? '' : `; last measured ${measured.toFixed(1)} %`)
   );
 </script>
 
-<div class="ruler {size}" role="img" aria-label={label}>
+<div class="ruler {size}" class:unknown={!known} role="img" aria-label={label}>
   {#if size === 'large'}
     <span class="frame-name" style:left="{(at(window.min) + at(window.max)) / 2}%"
       >{oil ? 'dry enough' : 'temper window'}</span
     >
   {/if}
   <div class="ramp">
-    <span class="band" style:left="{at(value - 1.645 * sd)}%" style:right="{100 - at(value + 1.645 * sd)}%"
+    <span
+      class="band"
+      style:left="{at(value - NINE_IN_TEN * sd)}%"
+      style:right="{100 - at(value + NINE_IN_TEN * sd)}%"
     ></span>
     <span class="frame" style:left="{at(window.min)}%" style:right="{100 - at(window.max)}%"></span>
     {#if measured !== null}
@@ -77,7 +92,7 @@
       <span class="ring" style:left="{at(measured)}%"></span>
     {/if}
     {#if aim !== null && size === 'large'}<span class="aim" style:left="{at(aim)}%"></span>{/if}
-    <span class="pointer" style:left="{at(value)}%"></span>
+    {#if known}<span class="pointer" style:left="{at(value)}%"></span>{/if}
   </div>
   {#if size === 'large'}
     <div class="scale">
@@ -111,6 +126,9 @@
     height: 1.9rem;
     border-radius: var(--radius-base);
     background: linear-gradient(90deg, #e9dcc3, #a9a182 55%, #3d6480);
+  }
+  .unknown .ramp {
+    background: linear-gradient(90deg, #dedad2, #a09c96 55%, #5c6770);
   }
   .small .ramp {
     height: 1rem;

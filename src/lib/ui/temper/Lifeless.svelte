@@ -20,11 +20,8 @@
   const wanted_kg = $derived(fines ? dose.fines_kg : dose.binder_kg);
   const lot = $derived(fines ? dose.lots.fines : dose.lots.binder);
   const form = new RecordForm();
-  // svelte-ignore state_referenced_locally
   let kg = $state<number | undefined>(wanted_kg);
-  // svelte-ignore state_referenced_locally
   let text = $state(editableMass(wanted_kg, 'small', units()));
-  // svelte-ignore state_referenced_locally
   form.keep(
     `lifeless:${heap.id}`,
     () => ({ kg, text }),

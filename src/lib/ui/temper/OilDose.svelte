@@ -17,16 +17,11 @@
 
   const dose = $derived(now.prescription);
   const form = new RecordForm();
-  // svelte-ignore state_referenced_locally
   let oilKg = $state<number | undefined>(dose.oil_kg);
-  // svelte-ignore state_referenced_locally
   let oilText = $state(editableMass(dose.oil_kg, 'small', units()));
-  // svelte-ignore state_referenced_locally
   let clayKg = $state<number | undefined>(dose.binder_kg);
-  // svelte-ignore state_referenced_locally
   let clayText = $state(editableMass(dose.binder_kg, 'small', units()));
 
-  // svelte-ignore state_referenced_locally
   form.keep(
     `oil-dose:${heap.id}`,
     () => ({ oilKg, oilText, clayKg, clayText }),

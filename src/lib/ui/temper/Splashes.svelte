@@ -1,5 +1,6 @@
 <script lang="ts">
   import { massFigure } from '$core/quantity/display';
+  import SplashBox from './SplashBox.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import { units } from '$lib/ui/preferences';
 
@@ -21,73 +22,16 @@
   }
 </script>
 
-<ul class="splashes ruled">
+<ul class="ruled">
   {#each splashes_kg as kg, i (i)}
     <li>
-      <label>
-        <span class="name" class:provisional={i >= sure}>{nameOf(i)}</span>
-        <span class="amount"><Figure figure={massFigure(kg, units())} /></span>
-        <input type="checkbox" bind:checked={ticked[i]} {onchange} />
-        <span class="box" class:dashed={i >= sure} aria-hidden="true"></span>
+      <label class="grid min-h-13 cursor-pointer grid-cols-[1fr_auto_3rem] items-center gap-3">
+        <span class="leading-tight {i >= sure ? 'soft small' : ''}">{nameOf(i)}</span>
+        <span class="text-xl text-(--water)"><Figure figure={massFigure(kg, units())} /></span>
+        <span class="relative justify-self-end"
+          ><SplashBox bind:checked={ticked[i]} provisional={i >= sure} {onchange} /></span
+        >
       </label>
     </li>
   {/each}
 </ul>
-
-<style>
-  label {
-    display: grid;
-    grid-template-columns: 1fr auto 3rem;
-    align-items: center;
-    gap: 0.75rem;
-    min-height: 3.25rem;
-    cursor: pointer;
-    position: relative;
-  }
-  .name {
-    line-height: 1.25;
-  }
-  .provisional {
-    font-size: 0.9rem;
-    color: var(--soft);
-  }
-  .amount {
-    color: var(--water);
-    font-size: 1.2rem;
-  }
-  input {
-    position: absolute;
-    right: 0;
-    width: 3rem;
-    height: 3rem;
-    opacity: 0;
-    cursor: pointer;
-  }
-  .box {
-    display: grid;
-    place-items: center;
-    width: 2.5rem;
-    height: 2.5rem;
-    justify-self: end;
-    border: 2px solid var(--ink);
-    border-radius: var(--radius-base);
-  }
-  .dashed {
-    border-style: dashed;
-  }
-  input:checked + .box {
-    background: var(--good-ground);
-    border-style: solid;
-    border-color: var(--good-ground);
-  }
-  input:checked + .box::before {
-    content: '✓';
-    color: #fff;
-    font-weight: 700;
-    font-size: 1.25rem;
-  }
-  input:focus-visible + .box {
-    outline: 3px solid var(--heat);
-    outline-offset: 2px;
-  }
-</style>

@@ -1,6 +1,6 @@
 <script lang="ts">
   /** Sand that holds too much water: dry mix, or spread and dry off. Either is logged with one action. */
-  import { durationText, editableMass, massFigure, massText } from '$core/quantity/display';
+  import { durationText, editableMass, massFigure, massText, temperatureText } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
@@ -21,20 +21,13 @@
   const mix = $derived(dose.dry_mix);
   const form = new RecordForm();
   let way = $state<'dry-off' | 'dry-mix' | null>('dry-off');
-  // svelte-ignore state_referenced_locally
   let lost = $state<number | undefined>(dose.water_to_lose_kg);
-  // svelte-ignore state_referenced_locally
   let lostText = $state(editableMass(dose.water_to_lose_kg, 'small', units()));
-  // svelte-ignore state_referenced_locally
   let sandKg = $state<number | undefined>(mix?.sand_kg);
-  // svelte-ignore state_referenced_locally
   let sandText = $state(editableMass(mix?.sand_kg ?? 0, 'large', units()));
-  // svelte-ignore state_referenced_locally
   let clayKg = $state<number | undefined>(mix?.binder_kg);
-  // svelte-ignore state_referenced_locally
   let clayText = $state(editableMass(mix?.binder_kg ?? 0, 'small', units()));
 
-  // svelte-ignore state_referenced_locally
   form.keep(
     `too-wet:${heap.id}`,
     () => ({ way, lost, lostText, sandKg, sandText, clayKg, clayText }),
@@ -111,7 +104,7 @@
       <p class="small">
         Spread it a thumb deep{dose.dry_off_s === null
           ? ''
-          : ` and cut it over for about ${durationText(dose.dry_off_s)} in a shed at 12 °C; sun and wind halve that`}.
+          : ` and cut it over for about ${durationText(dose.dry_off_s)} in a shed at ${temperatureText(12, units())}; sun and wind halve that`}.
         Squeeze every half hour.
       </p>
       {#if heap.system === 'oil'}<Caution name="drying" />{/if}

@@ -1,6 +1,5 @@
 import type { Actions, PageServerLoad } from './$types';
-import { postedForm } from '$lib/server/http/posted';
-import { writePosted } from '$lib/server/heap/posted';
+import { writeAction } from '$lib/server/heap/posted';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { listEntries } from '$lib/server/heap/ledger';
@@ -24,10 +23,4 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   };
 });
 
-export const actions: Actions = {
-  /** An entry or a test of this heap, posted without a script. */
-  write: postedForm(
-    (db, body, event) => writePosted(db, pathId(event, 'id', 'heap'), body, event.locals.member),
-    (_, event) => `/heaps/${event.params.id}`
-  )
-};
+export const actions: Actions = { write: writeAction };

@@ -1,7 +1,9 @@
 <script lang="ts">
+  import { NINE_IN_TEN } from '$core/judge/normal';
   import type { PageProps } from './$types';
   import { durationText, massFigure, massText } from '$core/quantity/display';
   import { BINDER_NAMES } from '$core/reference/targets';
+  import PrintSheet from '$lib/ui/frame/PrintSheet.svelte';
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import Ledger from '$lib/ui/ledger/Ledger.svelte';
@@ -16,14 +18,14 @@
   import Prescription from '$lib/ui/temper/Prescription.svelte';
   import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
 
-  const { data, form }: PageProps = $props();
+  const { data }: PageProps = $props();
   const heap = $derived(data.heap);
   const now = $derived(data.state);
   const empty = $derived(now.verdict === 'empty');
   const oil = $derived(heap.system === 'oil');
   const last = $derived(data.ledger.items.find((row) => row.undone_at === null));
   const stood = $derived(last ? (Date.parse(now.at) - Date.parse(last.at)) / 1000 : 0);
-  const spread = (sd: number) => (1.645 * sd).toFixed(1);
+  const spread = (sd: number) => (NINE_IN_TEN * sd).toFixed(1);
   const needs = $derived(!['sand', 'nothing'].includes(now.prescription.need));
   /** Which readings the moisture rests on, in a sentence. */
   function restsOn(rests: { kind: HeapTestKind; at: string; weight: number }[]): string {
@@ -49,10 +51,6 @@
 
 <svelte:head><title>{heap.name} · Brunkel</title></svelte:head>
 
-{#if form && 'message' in form}
-  <p class="wrong" role="alert">Not logged: {form.message} Go back, what you typed is still there.</p>
-{/if}
-
 <div class="columns">
   <div class="stack story">
     <nav class="tabs" aria-label="Heaps">
@@ -74,6 +72,7 @@
     {#if !empty}
       <DryWetRuler
         {oil}
+        known={now.seen}
         window={now.window_percent}
         value={now.moisture_percent.value}
         sd={now.moisture_percent.sd}
@@ -95,8 +94,8 @@
           a {odd.kind.replace('-', ' ')} test read {oddText(odd.read, odd.unit)} where {oddText(
             odd.expected,
             odd.unit
-          )} ± {oddText(1.645 * odd.sd, odd.unit)} was expected. It does not count until another like it, or you,
-          bear it out.
+          )} ± {oddText(NINE_IN_TEN * odd.sd, odd.unit)} was expected. It does not count until another like it,
+          or you, bear it out.
         </p>
         <p class="row">
           <a class="quiet" href={again(odd.kind)}>Test once more</a>
@@ -113,13 +112,9 @@
         {#if now.best_next_test}
           {@const best = now.best_next_test}
           <p class="small soft">
-            The water is in doubt by ± {massText(1.645 * best.sd_before_kg, units())}. Most for the work: {best.kind ===
-            'moisture'
-              ? `dry and weigh (${best.method})`
-              : best.kind.replace('-', ' ')}, which narrows it to ± {massText(
-              1.645 * best.sd_after_kg,
-              units()
-            )}.
+            The water is in doubt by ± {massText(NINE_IN_TEN * best.sd_before_kg, units())}. Most for the
+            work: {best.kind === 'moisture' ? `dry and weigh (${best.method})` : best.kind.replace('-', ' ')},
+            which narrows it to ± {massText(NINE_IN_TEN * best.sd_after_kg, units())}.
           </p>
         {/if}
         <p class="row">
@@ -206,6 +201,7 @@
         <a class="quiet" href="/heaps/{heap.id}/drying">How it will dry</a>
         {#if !oil}<a class="quiet" href="/heaps/{heap.id}/temper-curve">Temper curve</a>{/if}
         <a class="quiet" href="/heaps/{heap.id}/learned">What it has taught</a>
+        <PrintSheet />
         {#if data.heaps.length > 1}
           <a class="quiet" href="/heaps/compare?first={heap.id}">Beside another heap</a>
         {/if}
@@ -225,7 +221,7 @@
           be undone.
         </p>
       {:else}
-        <Ledger heap_id={heap.id} rows={data.ledger.items} />
+        <Ledger rows={data.ledger.items} />
         {#if data.ledger.total > data.ledger.items.length}
           <p class="gap">
             <a class="quiet" href="/heaps/{heap.id}/ledger">All {data.ledger.total} entries, to search</a>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { NINE_IN_TEN } from '$core/judge/normal';
   import { goto } from '$app/navigation';
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
   import { massText } from '$core/quantity/display';
@@ -84,7 +85,7 @@
                 {#if figure}
                   <span class:estimate={figure.sd !== null}>{shown(unit, figure.value)}</span>
                   {#if figure.sd !== null}<span class="soft small spread"
-                      >± {shown('', 1.645 * figure.sd).replace(/0$/, '')}</span
+                      >± {shown('', NINE_IN_TEN * figure.sd).replace(/0$/, '')}</span
                     >{/if}
                 {:else}–{/if}
               </td>

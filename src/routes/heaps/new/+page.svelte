@@ -3,7 +3,6 @@
   import { BINDER_NAMES, HEAP_BINDERS, TARGETS, type HeapBinder } from '$core/reference/targets';
   import { newHeap } from '$lib/schema/heap';
   import Choice from '$lib/ui/field/Choice.svelte';
-  import type { PageProps } from './$types';
   import Posted from '$lib/ui/field/Posted.svelte';
   import { textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
@@ -15,7 +14,6 @@
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
 
-  const { form: refused }: PageProps = $props();
   const form = new RecordForm();
   let name = $state('');
   let binder = $state<string>('sodium-bentonite');
@@ -54,7 +52,6 @@
 
 <form class="stack" method="POST" action="?/make" onsubmit={save} novalidate>
   <Posted body={bodyNow()} />
-  {#if refused && 'message' in refused}<p class="wrong" role="alert">{refused.message}</p>{/if}
   <h1>New heap</h1>
   <TextField
     label="What do you call it?"

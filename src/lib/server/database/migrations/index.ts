@@ -2,6 +2,7 @@ import * as firstTables from './0001-first-tables';
 import * as readings from './0002-readings';
 import * as lotTests from './0003-lot-tests';
 import * as actsSessionsMembers from './0004-acts-sessions-members';
+import * as simulated from './0005-simulated';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
-export const migrations = [firstTables, readings, lotTests, actsSessionsMembers];
+export const migrations = [firstTables, readings, lotTests, actsSessionsMembers, simulated];

@@ -1,6 +1,7 @@
 import { ref } from '$lib/server/http/answer-schemas';
 import { newAct } from '$lib/schema/session';
 import { writeAct } from '$lib/server/heap/acts';
+import { byWhoWorksHere } from '$lib/server/member/members';
 import { create } from '$lib/server/http/endpoint';
 
 export const POST = create(
@@ -10,5 +11,10 @@ export const POST = create(
     body: newAct,
     answer: ref('Act')
   },
-  writeAct
+  async (db, act, event) => {
+    const entries = await Promise.all(
+      act.entries.map((entry) => byWhoWorksHere(db, event.locals.member, entry as { member?: number }))
+    );
+    return writeAct(db, { ...act, entries });
+  }
 );

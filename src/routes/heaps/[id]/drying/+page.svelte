@@ -1,7 +1,7 @@
 <script lang="ts">
   import { COVERS, COVER_NAMES } from '$core/heap/drying';
   import { PLACE_NAMES } from '$core/heap/place';
-  import { massText } from '$core/quantity/display';
+  import { inUnits, massText, temperatureText } from '$core/quantity/display';
   import { containerWords } from '$lib/ui/ledger/entry-words';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import Chart from '$lib/ui/chart/Chart.svelte';
@@ -26,6 +26,9 @@
   let sand = $state<number | undefined>();
   let problem = $state<string | null>(null);
 
+  const degrees = $derived(units() === 'us' ? '°F' : '°C');
+  const celsius = (typed: number) => (units() === 'us' ? (typed - 32) / 1.8 : typed);
+
   const typed = $derived(
     airText.trim() !== '' && humidityText.trim() !== '' && air !== undefined && humidity !== undefined
   );
@@ -41,10 +44,10 @@
     const query = new URLSearchParams({
       hours: String(Math.round((days ?? 14) * 24)),
       ...(typed && {
-        air_c: String(air),
+        air_c: String(celsius(air!)),
         relative_humidity_percent: String(Number((humidity! * 100).toFixed(3)))
       }),
-      ...(sand !== undefined && sandText.trim() !== '' && { sand_c: String(sand) })
+      ...(sand !== undefined && sandText.trim() !== '' && { sand_c: String(celsius(sand)) })
     });
     try {
       forecast = await api('GET', `/heaps/${heap.id}/forecast?${query}`);
@@ -88,9 +91,10 @@
       {option}
     />
     <p class="soft small">
-      {forecast.climate.source === 'typed in' ? 'Typed in' : forecast.climate.source}: {forecast.climate.air_c.toFixed(
-        0
-      )} °C, {forecast.climate.relative_humidity_percent.toFixed(0)} % humid{placed}.
+      {forecast.climate.source === 'typed in' ? 'Typed in' : forecast.climate.source}: {temperatureText(
+        forecast.climate.air_c,
+        units()
+      )}, {forecast.climate.relative_humidity_percent.toFixed(0)} % humid{placed}.
       {#if learned.drying_learned}
         This heap dries {learned.drying_factor.toFixed(2)} × as fast as the handbook says, by your tests (range
         {learned.drying_range[0].toFixed(2)} to
@@ -125,7 +129,7 @@
           already stays gone.
         </p>
       {/if}
-      {#each forecast.advice as each (each)}<p class="small">{each}</p>{/each}
+      {#each forecast.advice as each (each)}<p class="small">{inUnits(each, units())}</p>{/each}
     </Ticket>
   </div>
 </div>
@@ -133,7 +137,7 @@
   <div class="pair">
     <QuantityField label="Next session in, days" dimension="count" bind:text={daysText} bind:si={days} />
     <QuantityField
-      label="Air, °C"
+      label="Air, {degrees}"
       optional
       dimension="count"
       bind:text={airText}
@@ -148,7 +152,7 @@
       bind:si={humidity}
     />
     <QuantityField
-      label="Sand, °C"
+      label="Sand, {degrees}"
       optional
       dimension="count"
       bind:text={sandText}

@@ -4,6 +4,7 @@
   import { page } from '$app/state';
   import { SvelteURLSearchParams } from 'svelte/reactivity';
   import { ENTRY_NAMES, TEST_NAMES } from '$core/heap/names';
+  import Pages from '$lib/ui/field/Pages.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import LedgerTable from '$lib/ui/ledger/LedgerTable.svelte';
@@ -16,7 +17,6 @@
   let from = $state(page.url.searchParams.get('from') ?? '');
   let to = $state(page.url.searchParams.get('to') ?? '');
   let kind = $state(kindIn(page.url.searchParams));
-  // svelte-ignore state_referenced_locally
   let narrowing = $state(kind !== '' || from !== '' || to !== '');
   let struck = $state(page.url.searchParams.get('undone') === 'true');
 
@@ -141,17 +141,13 @@
         goto(address({ order: oldest ? 'oldest' : null }), { noScroll: true, keepFocus: true })}
     />
   {/if}
-  {#if total > limit}
-    <nav class="row" aria-label="Pages of the ledger">
-      {#if data.page > 1}
-        <a class="quiet" href={address({ page: data.page > 2 ? String(data.page - 1) : null })}>Before</a>
-      {/if}
-      <span>page {data.page} of {Math.ceil(total / limit)}</span>
-      {#if offset + items.length < total}
-        <a class="quiet" href={address({ page: String(data.page + 1) })}>Next</a>
-      {/if}
-    </nav>
-  {/if}
+  <Pages
+    label="Pages of the ledger"
+    count={total}
+    page={data.page}
+    page_size={limit}
+    href={(to) => address({ page: to > 1 ? String(to) : null })}
+  />
 </div>
 
 <style>

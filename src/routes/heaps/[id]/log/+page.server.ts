@@ -1,6 +1,7 @@
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
+import { writeAction } from '$lib/server/heap/posted';
 import { learnedForForms } from '$lib/server/heap/learned';
 import { listLots } from '$lib/server/stock/stock';
 
@@ -12,3 +13,5 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
     kind: event.url.searchParams.get('kind')
   };
 });
+
+export const actions: Actions = { write: writeAction };

@@ -1,11 +1,14 @@
 <script lang="ts">
   import { moneyText } from '$lib/ui/money';
   import { goto } from '$app/navigation';
-  import { massFigure, massText } from '$core/quantity/display';
+  import { bareMassUnit, massFigure, massText } from '$core/quantity/display';
+  import { UNITS } from '$core/quantity/unit';
   import { renewalDone } from '$lib/schema/renewal';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
+  import BandSlider from '$lib/ui/field/BandSlider.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
@@ -18,14 +21,21 @@
   const now = $derived(data.state);
   let renewal = $derived(data.renewal);
 
+  type Window =
+    | 'moisture_percent'
+    | 'active_clay_percent'
+    | 'dead_clay_percent'
+    | 'fines_percent'
+    | 'total_kg'
+    | 'fineness_number';
   /** The windows as sliders: the two ends of each, within what the slider spans. */
-  // svelte-ignore state_referenced_locally
   const first = {
     window: data.state.window_percent,
     clay: data.heap.targets.active_clay_percent,
     mass: data.renewal.mass_kg,
     total_kg: data.state.total_kg
   };
+  const large_kg = UNITS.mass[bareMassUnit('large', units())]!;
   let windows = $state([
     {
       field: 'moisture_percent',
@@ -34,8 +44,7 @@
       low: 0,
       high: 10,
       step: 0.1,
-      min: tenth(first.window.min),
-      max: tenth(first.window.max)
+      ...endsOf('moisture_percent', tenth(first.window.min), tenth(first.window.max))
     },
     {
       field: 'active_clay_percent',
@@ -44,8 +53,7 @@
       low: 0,
       high: 20,
       step: 0.1,
-      min: tenth(first.clay.min),
-      max: tenth(first.clay.max)
+      ...endsOf('active_clay_percent', tenth(first.clay.min), tenth(first.clay.max))
     },
     {
       field: 'dead_clay_percent',
@@ -54,25 +62,29 @@
       low: 0,
       high: 15,
       step: 0.1,
-      min: 0,
-      max: 15
+      ...endsOf('dead_clay_percent', 0, 15)
     },
-    { field: 'fines_percent', name: 'Fines', unit: '%', low: 0, high: 20, step: 0.1, min: 0, max: 20 },
+    {
+      field: 'fines_percent',
+      name: 'Fines',
+      unit: '%',
+      low: 0,
+      high: 20,
+      step: 0.1,
+      ...endsOf('fines_percent', 0, 20)
+    },
     {
       field: 'total_kg',
       name: 'Mass',
-      unit: 'kg',
+      unit: bareMassUnit('large', units()),
       low: 0,
-      high: Math.ceil(Math.max(first.mass.max, first.total_kg * 2 + 10)),
+      high: Math.ceil(Math.max(first.mass.max, first.total_kg * 2 + 10) / large_kg),
       step: 0.5,
-      min: half(first.mass.min),
-      // Rounded up, it would no longer fit the bin.
-      max: Math.floor(first.mass.max * 2) / 2
+      ...inLarge(endsOf('total_kg', first.mass.min, first.mass.max))
     }
   ]);
-  let whole_bags = $state(false);
-  let hold_fineness = $state(false);
-  // svelte-ignore state_referenced_locally
+  let whole_bags = $state(data.asked.whole_bags ?? false);
+  let hold_fineness = $state(data.asked.fineness_number !== undefined);
   const grains = Math.round(data.renewal.heap_fineness_number ?? 100);
   let fineness = $state({
     field: 'fineness_number',
@@ -81,24 +93,34 @@
     low: 30,
     high: 250,
     step: 1,
-    min: Math.max(30, grains - 10),
-    max: Math.min(250, grains + 10)
+    ...endsOf('fineness_number', Math.max(30, grains - 10), Math.min(250, grains + 10))
   });
   const held = $derived(hold_fineness ? [...windows, fineness] : windows);
-  let least = $state<'cost' | 'material' | null>('cost');
+  let least = $state<'cost' | 'material' | null>(data.asked.least ?? 'cost');
   let problem = $state<string | null>(null);
   const form = new RecordForm();
-  // svelte-ignore state_referenced_locally
   form.keep(
     `renew:${data.heap.id}`,
     () => ({ windows, whole_bags, hold_fineness, fineness, least }),
     (kept) => {
       ({ windows, whole_bags, hold_fineness, fineness, least } = kept);
       void solve();
-    }
+    },
+    // Its masses are in the units that it was moved in.
+    units()
   );
-  let asked = 0;
+  let running = false;
+  let again = false;
 
+  /** Of a mass in the reader's larger unit, kg. */
+  function inLarge({ min, max }: { min: number; max: number }) {
+    // Rounded up, it would no longer fit the bin.
+    return { min: half(min / large_kg), max: Math.floor((max / large_kg) * 2) / 2 };
+  }
+  /** The ends of a window: what the address asks for, or else these. */
+  function endsOf(field: Window, min: number, max: number) {
+    return data.asked[field] ?? { min, max };
+  }
   function tenth(value: number) {
     return Math.round(value * 10) / 10;
   }
@@ -106,21 +128,32 @@
     return Math.round(value * 2) / 2;
   }
 
+  /** Works it out anew; while an answer is under way only the newest question waits for its turn. */
   async function solve() {
-    const turn = ++asked;
+    again = true;
+    if (running) return;
+    running = true;
+    while (again) {
+      again = false;
+      await ask();
+    }
+    running = false;
+  }
+
+  async function ask() {
     const body = {
       least: least ?? 'cost',
       whole_bags,
       ...Object.fromEntries(
-        held.map(({ field, min, max }) => [field, { min: Math.min(min, max), max: Math.max(min, max) }])
+        held.map(({ field, min, max }) =>
+          field === 'total_kg' ? [field, { min: min * large_kg, max: max * large_kg }] : [field, { min, max }]
+        )
       )
     };
     try {
-      const answer = await api<typeof renewal>('POST', `/heaps/${heap.id}/renewal`, body);
-      // Only the newest question's answer is shown, however they come back.
-      if (turn === asked) [renewal, problem] = [answer, null];
+      [renewal, problem] = [await api<typeof renewal>('POST', `/heaps/${heap.id}/renewal`, body), null];
     } catch (thrown) {
-      if (turn === asked) problem = thrown instanceof ApiProblem ? thrown.message : String(thrown);
+      problem = thrown instanceof ApiProblem ? thrown.message : String(thrown);
     }
   }
 
@@ -146,8 +179,8 @@
       ? 'fineness'
       : (windows.find((window) => window.field === field)?.name ?? field).toLowerCase();
 
-  async function carryOut() {
-    if (!renewal.feasible) return;
+  function bodyNow() {
+    if (!renewal.feasible) return null;
     const { discard_kg } = renewal;
     const additions = renewal.additions.map((each) =>
       present({
@@ -156,13 +189,19 @@
         lot_id: 'lot_id' in each ? each.lot_id : undefined
       })
     );
-    const body = {
+    return {
       at: new Date().toISOString(),
       zone: zone(),
       expected_heap_version: now.heap_version,
       discard_kg,
       additions
     };
+  }
+
+  async function carryOut(event: SubmitEvent) {
+    event.preventDefault();
+    const body = bodyNow();
+    if (!body) return;
     const done = await form.submit(renewalDone, body, (sent) =>
       logRenewal(heap.id, sent, `${heap.name} is renewed.`)
     );
@@ -181,66 +220,50 @@
         and it is worked out anew.
       </p>
     </header>
-    <Choice
-      legend="What counts most?"
-      options={[
-        { value: 'cost', name: 'Least cost' },
-        { value: 'material', name: 'Least new material' }
-      ]}
-      bind:value={least}
-      onchoose={() => void solve()}
-    />
-    {#if least === 'cost' && renewal.currencies.length > 1}
-      <p class="small soft">
-        Your stock was paid in {renewal.currencies.join(' and ')}, which have no common price: the least new
-        material is taken instead.
-      </p>
-    {/if}
-    {#if data.renewal.in_bags}
-      <label class="tick"
-        ><input type="checkbox" class="checkbox" bind:checked={whole_bags} onchange={solve} /> Whole bags only,
-        or the rest of an open one</label
-      >
-    {/if}
-    {#if data.renewal.heap_fineness_number !== null}
-      <label class="tick"
-        ><input type="checkbox" class="checkbox" bind:checked={hold_fineness} onchange={solve} /> Hold the grain
-        fineness too, with the sands that were sieved</label
-      >
-    {/if}
-    {#each held as window (window.field)}
-      <fieldset class="window">
-        <legend
-          >{window.name}
-          <span class="figure"
-            >{window.min} <span class="unit">to</span>
-            {window.max} <span class="unit">{window.unit}</span></span
-          ></legend
+    <form class="stack" onsubmit={(event) => event.preventDefault()}>
+      <Choice
+        legend="What counts most?"
+        options={[
+          { value: 'cost', name: 'Least cost' },
+          { value: 'material', name: 'Least new material' }
+        ]}
+        bind:value={least}
+        post="least"
+        onchoose={() => void solve()}
+      />
+      {#if least === 'cost' && renewal.currencies.length > 1}
+        <p class="small soft">
+          Your stock was paid in {renewal.currencies.join(' and ')}, which have no common price: the least new
+          material is taken instead.
+        </p>
+      {/if}
+      {#if data.renewal.in_bags}
+        <label class="tick"
+          ><input type="checkbox" class="checkbox" bind:checked={whole_bags} onchange={solve} /> Whole bags only,
+          or the rest of an open one</label
         >
-        <label
-          >from <input
-            type="range"
-            min={window.low}
-            max={window.high}
-            step={window.step}
-            bind:value={window.min}
-            oninput={solve}
-            aria-label="{window.name} from"
-          /></label
+      {/if}
+      {#if data.renewal.heap_fineness_number !== null}
+        <label class="tick"
+          ><input type="checkbox" class="checkbox" bind:checked={hold_fineness} onchange={solve} /> Hold the grain
+          fineness too, with the sands that were sieved</label
         >
-        <label
-          >to <input
-            type="range"
-            min={window.low}
-            max={window.high}
-            step={window.step}
-            bind:value={window.max}
-            oninput={solve}
-            aria-label="{window.name} to"
-          /></label
-        >
-      </fieldset>
-    {/each}
+      {/if}
+      {#each held as window (window.field)}
+        <BandSlider
+          label={window.name}
+          unit={window.unit}
+          low={window.low}
+          high={window.high}
+          step={window.step}
+          bind:min={window.min}
+          bind:max={window.max}
+          post={window.field}
+          onmove={solve}
+        />
+      {/each}
+      <noscript><button class="quiet">Work it out</button></noscript>
+    </form>
     <p class="in-short" class:wrong={!renewal.feasible} aria-hidden="true">{inShort}</p>
   </div>
   <div class="stack answer">
@@ -313,13 +336,15 @@
           </p>
         {/if}
         <Caution name="dust" />
-        <button
-          class="act"
-          type="button"
-          onclick={carryOut}
-          disabled={form.busy || (renewal.additions.length === 0 && renewal.discard_kg === 0)}
-          >Done as it says</button
-        >
+        <!-- Without an action of its own an early press waits for the sliders: they may have been moved. -->
+        <form method="POST" onsubmit={carryOut}>
+          <Posted body={bodyNow()!} />
+          <button
+            class="act"
+            disabled={form.busy || (renewal.additions.length === 0 && renewal.discard_kg === 0)}
+            >Done as it says</button
+          >
+        </form>
       {/if}
       <FormTrouble {form} />
       <p class="small soft">
@@ -364,26 +389,6 @@
       border-top: 1px solid var(--rule);
       font-weight: 600;
     }
-  }
-  .window {
-    display: grid;
-    gap: 0.1rem;
-  }
-  legend {
-    font-weight: 600;
-  }
-  .window label {
-    display: grid;
-    grid-template-columns: 3rem 1fr;
-    align-items: center;
-    min-height: 3rem;
-    font-size: 0.9rem;
-    color: var(--soft);
-  }
-  input[type='range'] {
-    width: 100%;
-    min-height: 3rem;
-    accent-color: var(--heat-ground);
   }
   .lines li {
     display: flex;

@@ -3,17 +3,19 @@
   import { goto, invalidateAll } from '$app/navigation';
   import { heapChange } from '$lib/schema/heap';
   import { api } from '$lib/ui/api-client';
+  import Posted from '$lib/ui/field/Posted.svelte';
+  import { quantityName, textName } from '$lib/schema/posted-form';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
+  import { wrote } from '$lib/ui/ledger/log-entry';
   import { told } from '$lib/ui/frame/toaster';
   import ContainerFields from '$lib/ui/heap/ContainerFields.svelte';
   import { containerBody, containerDraft } from '$lib/ui/heap/container-draft';
   import { units } from '$lib/ui/preferences';
 
   const { data } = $props();
-  // svelte-ignore state_referenced_locally
   const old = data.heap;
   const form = new RecordForm();
   let name = $state(old.name);
@@ -57,19 +59,24 @@
     old.version
   );
 
-  async function save(event: SubmitEvent) {
-    event.preventDefault();
+  function bodyNow() {
     const targets = present({
       moisture_percent: own(windows.moisture),
       active_clay_percent: own(windows.clay)
     });
-    const body = {
+    return {
       name: name.trim(),
       version: old.version,
       container: containerBody(container),
       scale_g: Number(scale),
       targets: Object.keys(targets).length > 0 ? targets : null
     };
+  }
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const body = bodyNow();
+    wrote();
     const done = await form.submit(heapChange, body, () => api('PATCH', `/heaps/${old.id}`, body));
     if (!done) return;
     await invalidateAll();
@@ -88,17 +95,25 @@
 
 <svelte:head><title>Windows and container · {data.heap.name} · Brunkel</title></svelte:head>
 
-<form class="stack" onsubmit={save} novalidate>
+<form class="stack" method="POST" action="?/write" onsubmit={save} novalidate>
+  <Posted body={{ ...bodyNow(), targets: { moisture_percent: {}, active_clay_percent: {} } }} />
   <header>
     <h1>{data.heap.name}: windows and container</h1>
     <p class="soft small"><a href="/heaps/{data.heap.id}">Back to {data.heap.name}</a></p>
   </header>
-  <TextField label="Name" bind:value={name} error={form.errorOf('name')} maxlength={60} />
+  <TextField
+    label="Name"
+    bind:value={name}
+    post={textName('name')}
+    error={form.errorOf('name')}
+    maxlength={60}
+  />
   <ContainerFields bind:draft={container} legend="How it stands" errorOf={(path) => form.errorOf(path)} />
   <Choice
     legend="What does your sample scale show?"
     options={SCALES.map((g) => ({ value: String(g), name: `${g} g steps` }))}
     bind:value={scale}
+    post={quantityName('scale_g', 'count', '', 1)}
     error={form.errorOf('scale_g')}
   />
   <h2>Your own windows</h2>
@@ -114,6 +129,7 @@
       dimension="fraction"
       bind:text={windows.moisture.min.text}
       bind:si={windows.moisture.min.si}
+      post={{ path: 'targets.moisture_percent.min', factor: 100 }}
       error={form.errorOf('targets.moisture_percent.min') ?? form.errorOf('targets.moisture_percent')}
     />
     <QuantityField
@@ -122,6 +138,7 @@
       dimension="fraction"
       bind:text={windows.moisture.max.text}
       bind:si={windows.moisture.max.si}
+      post={{ path: 'targets.moisture_percent.max', factor: 100 }}
       error={form.errorOf('targets.moisture_percent.max')}
     />
   </div>
@@ -132,6 +149,7 @@
       dimension="fraction"
       bind:text={windows.clay.min.text}
       bind:si={windows.clay.min.si}
+      post={{ path: 'targets.active_clay_percent.min', factor: 100 }}
       error={form.errorOf('targets.active_clay_percent.min') ?? form.errorOf('targets.active_clay_percent')}
     />
     <QuantityField
@@ -140,6 +158,7 @@
       dimension="fraction"
       bind:text={windows.clay.max.text}
       bind:si={windows.clay.max.si}
+      post={{ path: 'targets.active_clay_percent.max', factor: 100 }}
       error={form.errorOf('targets.active_clay_percent.max')}
     />
   </div>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { inUnits } from '$core/quantity/display';
+  import { units } from '$lib/ui/preferences';
   import { goto, invalidateAll } from '$app/navigation';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import TemperLadder from '$lib/ui/bench/TemperLadder.svelte';
@@ -92,7 +94,7 @@
           <p class="small">
             Strongest at {ladder.peak.moisture_percent.toFixed(1)} % ({ladder.peak.interval[0]!.toFixed(1)} to {ladder.peak.interval[1]!.toFixed(
               1
-            )}), {ladder.peak.strength_kpa.toFixed(0)} kPa.
+            )}), {inUnits(`${ladder.peak.strength_kpa.toFixed(0)} kPa`, units())}.
           </p>
         {/if}
         <button class="act" type="button" onclick={adopt}>Aim for {temper.toFixed(1)} %</button>

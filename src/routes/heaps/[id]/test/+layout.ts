@@ -1,5 +1,6 @@
 import type { LayoutLoad } from './$types';
-import { ON_LADDER, heapSubject } from '$lib/ui/bench/subject';
+import { ON_LADDER } from '$lib/schema/query';
+import { heapSubject } from '$lib/ui/bench/subject';
 import { shortDate } from '$lib/ui/ledger/entry-words';
 
 /** What the tests below are made on: the heap, or with `?batch=` one batch of it; with `?ladder` they lead back there. */

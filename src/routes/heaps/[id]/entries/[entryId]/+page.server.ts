@@ -1,4 +1,5 @@
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
+import { amendAction } from '$lib/server/heap/posted';
 import { learnedForForms } from '$lib/server/heap/learned';
 import { entryVersions } from '$lib/server/heap/ledger';
 import { pathId } from '$lib/server/http/endpoint';
@@ -11,3 +12,5 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   const learned = await learnedForForms(db, id);
   return { versions: versions.reverse(), lots: await listLots(db), learned };
 });
+
+export const actions: Actions = { write: amendAction };

@@ -1,6 +1,7 @@
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 import { guided } from '$lib/ui/bench/guides';
 import { pageLoad } from '$lib/server/http/guard';
+import { writeAction } from '$lib/server/heap/posted';
 import { lastTest } from '$lib/server/bench/last-test';
 import { error } from '@sveltejs/kit';
 
@@ -8,3 +9,5 @@ export const load: PageServerLoad = pageLoad(async (db, { params }) => {
   if (!guided(params.kind)) error(404, `There is no test called ${params.kind}.`);
   return { kind: params.kind, last: await lastTest(db, params.kind) };
 });
+
+export const actions: Actions = { write: writeAction };

@@ -1,7 +1,8 @@
 import { error } from '@sveltejs/kit';
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
 import { LOT_TESTS } from '$core/bench/lot-tests';
 import { guided } from '$lib/ui/bench/guides';
+import { writeLotTest } from '$lib/server/stock/posted';
 import { lastTest } from '$lib/server/bench/last-test';
 import { pageLoad } from '$lib/server/http/guard';
 
@@ -12,3 +13,5 @@ export const load: PageServerLoad = pageLoad(async (db, { params, parent }) => {
     error(404, `There is no test called ${kind} for this lot.`);
   return { kind, last: await lastTest(db, kind) };
 });
+
+export const actions: Actions = { write: writeLotTest };

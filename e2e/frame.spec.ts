@@ -1,0 +1,145 @@
+import { accessible, expect, hoursAgo, made, mixedHeap, open, squeezed, state, test } from './brunkel';
+
+test('the palette goes anywhere and takes an entry typed in a line; what is likely a slip is asked about', async ({
+  page,
+  request
+}) => {
+  const heap = await mixedHeap(request, 'Gate heap');
+  await mixedHeap(request, 'Dial sand');
+  await open(page, '/');
+  const line = page.getByRole('combobox', { name: 'Where to, or what happened' });
+  await page.keyboard.press('/');
+  await line.fill('water 200 g gate');
+  await expect(page.getByRole('option', { name: /Gate heap: water/ })).toBeVisible();
+  await accessible(page);
+  await line.press('Enter');
+  await expect(page.getByText('Logged: Gate heap: water')).toBeVisible();
+  const entries = async () =>
+    (await (await request.get(`/api/v1/heaps/${heap}/entries?kind=water`)).json()).items;
+  expect(await entries()).toMatchObject([{ kg: 0.2, typed: { kg: '200 g' } }]);
+
+  await page.keyboard.press('Control+k');
+  await line.fill('water 1.5 kg gate');
+  await line.press('Enter');
+  await expect(page.getByRole('button', { name: 'It is right as it is' })).toBeVisible();
+  expect(await entries()).toHaveLength(1);
+  await page.getByRole('button', { name: 'It is right as it is' }).click();
+  await expect.poll(async () => (await entries()).length).toBe(2);
+
+  await page.keyboard.press('/');
+  await line.fill('dial drying');
+  await line.press('Enter');
+  await expect(page).toHaveURL(/\/heaps\/2\/drying$/);
+});
+
+test('single keys can be switched off, and on again', async ({ page }) => {
+  await open(page, '/stock');
+  await page.keyboard.press('?');
+  await page.getByText('Single keys act on this device').click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('/');
+  await page.keyboard.press('b');
+  await expect(page).toHaveURL(/\/stock$/);
+  await page.keyboard.press('Control+k');
+  await page.getByRole('button', { name: 'Keys that work anywhere' }).click();
+  await page.getByText('Single keys act on this device').click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('b');
+  await expect(page).toHaveURL(/\/$/);
+});
+
+test('on the Bench splashes are ticked and logged; the clock for mulling runs, over a reload; the heap’s page knows of half a dose', async ({
+  page,
+  request
+}) => {
+  const heap = await mixedHeap(request, 'Dry heap', 0.05);
+  await made(request, `/heaps/${heap}/tests`, {
+    kind: 'moisture',
+    method: 'oven',
+    at: hoursAgo(0.2),
+    pan_g: 100,
+    wet_g: 300,
+    dry_g: 296.4
+  });
+  await open(page, '/');
+  await page.getByText('Splash 1,').click();
+  await open(page, `/heaps/${heap}`);
+  await expect(
+    page.getByRole('region', { name: 'To temper Dry heap' }).getByRole('checkbox').first()
+  ).toBeChecked();
+  await open(page, '/');
+  await expect(page.getByRole('checkbox').first()).toBeChecked();
+  const before = (await state(request, heap)).total_kg as number;
+  const [first] = (await state(request, heap)).prescription.splashes_kg as number[];
+  await page.getByRole('button', { name: 'Weighed in' }).click();
+  await expect.poll(async () => (await state(request, heap)).total_kg).toBeCloseTo(before + first!, 2);
+  const running = page.getByRole('region', { name: 'Running' });
+  await expect(running).toContainText('Dry heap: mull');
+  await accessible(page);
+  await page.reload();
+  await expect(running).toContainText('then: Dry heap rests, covered');
+  await running.getByRole('button', { name: 'Stop it' }).click();
+  await expect(running).toHaveCount(0);
+});
+
+test('a casting gets a day, says what each heap wants by then, moves and is over', async ({
+  page,
+  request
+}) => {
+  const heap = await mixedHeap(request, 'Dry heap', 0.05);
+  await squeezed(request, heap, 'dry', 0.2);
+  await open(page, '/');
+  const casting = page.getByRole('region', { name: 'The next casting' });
+  await casting.getByRole('button', { name: 'Set the day' }).click();
+  await expect(casting.getByRole('alert').first()).toBeVisible();
+  await casting.getByLabel('What it is called').fill('Gnomon');
+  await casting.getByLabel('Day and hour').fill('2031-05-03T10:00');
+  await page.reload();
+  await expect(casting.getByLabel('What it is called')).toHaveValue('Gnomon');
+  await casting.getByRole('button', { name: 'Set the day' }).click();
+  await expect(casting.getByRole('heading', { name: 'Before Gnomon' })).toBeVisible();
+  await expect(casting).toContainText('temper Dry heap');
+  await casting.getByRole('button', { name: 'Another day' }).click();
+  await expect(casting.getByLabel('Day and hour')).toHaveValue('2031-05-03T10:00');
+  await casting.getByLabel('Day and hour').fill('2031-05-10T11:00');
+  await casting.getByRole('button', { name: 'Set the day' }).click();
+  await expect(casting).toContainText('11:00');
+  expect((await (await request.get('/api/v1/sessions')).json()).total).toBe(1);
+  await casting.getByRole('button', { name: 'It is over' }).click();
+  await expect(casting.getByRole('heading', { name: 'When do you cast next?' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(casting.getByRole('heading', { name: 'Before Gnomon' })).toBeVisible();
+});
+
+test('sand that is not in stock is measured in the recipe, and the batch is logged as it was measured', async ({
+  page,
+  request
+}) => {
+  const { id } = await made(request, '/heaps', { name: 'Gate heap', system: 'water' });
+  await open(page, `/heaps/${id}/mix`);
+  await page.getByLabel('Sand', { exact: true }).selectOption('kind:damp-sand');
+  await page.getByRole('button', { name: 'A pan and five minutes' }).click();
+  for (const [label, grams] of [
+    ['Empty pan', '120'],
+    ['Pan and damp sand', '320'],
+    ['Pan and dry sand', '310']
+  ] as const)
+    await page.getByLabel(label).fill(grams);
+  await expect(page.getByText('5.0 ±')).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Reckon with it' }).click();
+  await expect(page.getByText('Measured: 5.0 % water in the sand.')).toBeVisible();
+  await page.getByText('Spread the clay on the sand').click();
+  await page.getByRole('button', { name: 'Weighed in' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Gate heap', exact: true })).toBeVisible();
+  const [batch] = (await (await request.get(`/api/v1/heaps/${id}/entries`)).json()).items;
+  expect(batch.additions.find((each: { role: string }) => each.role === 'sand').moisture_percent).toBeCloseTo(
+    5,
+    6
+  );
+  // Mixed: the next batch begins with no step ticked.
+  await open(page, `/heaps/${id}/mix`);
+  await expect(page.getByRole('checkbox', { name: /^1\. Spread/ })).not.toBeChecked();
+});

@@ -1,0 +1,18 @@
+<script lang="ts">
+  /** The casting that is on, or that comes next, in a line. */
+  import { page } from '$app/state';
+  import { castingWords } from '$lib/ui/session/casting-words';
+
+  const session = $derived(page.data.session);
+  const words = $derived(session && castingWords(session));
+</script>
+
+{#if words}
+  <a
+    href="/#casting"
+    class="block min-w-0 truncate rounded-base border border-dashed border-white/40 px-2 py-1 text-xs text-inherit no-underline desk:whitespace-normal"
+  >
+    <strong class="text-[#f3e6c8]">{words.name}</strong>
+    <span class="hidden desk:block">{words.when}</span>
+  </a>
+{/if}

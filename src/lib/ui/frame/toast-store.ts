@@ -1,0 +1,11 @@
+import { createToaster } from '@skeletonlabs/skeleton-svelte';
+
+/**
+ * On the phone what one is about to press lies below, at the desk on the right: a note comes where neither is.
+ */
+const desk = typeof matchMedia === 'undefined' || matchMedia('(min-width: 62rem)').matches;
+export const toaster = createToaster({
+  placement: desk ? 'bottom-start' : 'top',
+  max: 3,
+  duration: 12_000
+});

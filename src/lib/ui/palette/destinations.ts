@@ -1,0 +1,63 @@
+import { guided } from '../bench/guides';
+import { HEAP_TEST_KINDS } from '$core/bench/bench-tests';
+import { TEST_NAMES } from '$core/heap/names';
+import { PLACES } from '../frame/places';
+import type { NamedHeap } from './typed-entry';
+
+/** Somewhere to go. */
+export interface Destination {
+  href: string;
+  label: string;
+  /** What it belongs to, beside it. */
+  of: string;
+}
+
+const ACTIONS = [
+  ['', 'Temper it: what it needs now'],
+  ['/mix', 'Mix a batch'],
+  ['/log', 'Write an entry'],
+  ['/ledger', 'Ledger: search what happened'],
+  ['/renew', 'Renew it from stock'],
+  ['/drying', 'How it will dry'],
+  ['/temper-curve', 'Temper curve'],
+  ['/learned', 'What it has taught'],
+  ['/settings', 'Windows and container']
+] as const;
+
+/** Every place, heap, action and test, by name. */
+export function destinations(heaps: readonly NamedHeap[]): Destination[] {
+  const tests = HEAP_TEST_KINDS.filter((kind) => kind === 'squeeze' || kind === 'moisture' || guided(kind));
+  return [
+    ...PLACES.map(({ href, name }) => ({ href, label: name, of: 'place' })),
+    ...heaps.flatMap(({ id, name }) => [
+      ...ACTIONS.map(([path, label]) => ({
+        href: `/heaps/${id}${path}`,
+        label: `${name}: ${label}`,
+        of: 'heap'
+      })),
+      ...tests.map((kind) => ({
+        href: `/heaps/${id}/test/${kind}`,
+        label: `${name}: ${TEST_NAMES[kind]} test`,
+        of: 'test'
+      }))
+    ]),
+    { href: '/heaps/new', label: 'New heap', of: 'action' },
+    { href: '/handbook#edges', label: 'Edges break out when I cut the mold', of: 'handbook' },
+    { href: '/stock/new', label: 'Put something in stock', of: 'action' },
+    { href: '/hands', label: 'Hands of the shed', of: 'place' },
+    { href: '/heaps/compare', label: 'Two heaps side by side', of: 'place' }
+  ];
+}
+
+/** Those in which every word of the line begins some word, the shortest first. */
+export function found(all: readonly Destination[], line: string, most: number): Destination[] {
+  const words = line.toLowerCase().split(/\s+/).filter(Boolean);
+  const begins = ({ label }: Destination) => {
+    const parts = label.toLowerCase().split(/[\s:]+/);
+    return words.every((word) => parts.some((part) => part.startsWith(word)));
+  };
+  return all
+    .filter(begins)
+    .sort((a, b) => (words.length === 0 ? 0 : a.label.length - b.label.length))
+    .slice(0, most);
+}

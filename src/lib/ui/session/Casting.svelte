@@ -1,0 +1,164 @@
+<script lang="ts">
+  /** What there is to do before the next casting, worked out from the heaps; or the question when that is. */
+  import { invalidateAll } from '$app/navigation';
+  import { durationText, massText } from '$core/quantity/display';
+  import { newSession } from '$lib/schema/session';
+  import { api } from '$lib/ui/api-client';
+  import { momentName, textName } from '$lib/schema/posted-form';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
+  import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
+  import TextField from '$lib/ui/field/TextField.svelte';
+  import { told } from '$lib/ui/frame/toaster';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
+  import { shortDate } from '$lib/ui/ledger/entry-words';
+  import { units } from '$lib/ui/preferences';
+  import { castingWords, type Casting } from './casting-words';
+  import type { ToDo } from '$core/session/to-do';
+
+  const { casting, to_do }: { casting: Casting | null; to_do: readonly ToDo[] } = $props();
+  const words = $derived(casting && castingWords(casting));
+  const form = new RecordForm();
+  let name = $state('');
+  let at = $state('');
+  form.keep(
+    'casting:new',
+    () => ({ name, at }),
+    (kept) => ({ name, at } = kept)
+  );
+
+  const bodyNow = () =>
+    present({
+      name: name.trim() === '' ? undefined : name.trim(),
+      at: Number.isNaN(Date.parse(at)) ? at : new Date(at).toISOString(),
+      zone: zone()
+    });
+
+  /** The day that is set is being changed. */
+  let moving = $state(false);
+  function move({ name: called, at: set }: Casting) {
+    const local = Date.parse(set) - new Date(set).getTimezoneOffset() * 60_000;
+    [name, at, moving] = [called ?? '', new Date(local).toISOString().slice(0, 16), true];
+  }
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const body = bodyNow();
+    const set = () =>
+      moving
+        ? api('PATCH', `/sessions/${casting!.id}`, body)
+        : outbox.post<{ id: number }>('/sessions', body, 'a casting day');
+    if (!(await form.submit(newSession, body, set))) return;
+    [name, at, moving] = ['', '', false];
+    await invalidateAll();
+  }
+
+  async function over({ id, name: called }: Casting) {
+    const end = (stage: string) => api('PATCH', `/sessions/${id}`, { stage });
+    const before = casting!.stage;
+    await end('done');
+    told(`${called ?? 'The casting'} is over.`, async () => {
+      await end(before);
+      await invalidateAll();
+    });
+    await invalidateAll();
+  }
+
+  function said(item: ToDo): { when: string; what: string; href: string } {
+    const { heap } = item;
+    const mass = (kg: number) => massText(kg, units());
+    switch (item.do) {
+      case 'buy':
+        return {
+          when: 'By then',
+          what: `${mass(item.kg)} of ${item.what} for ${heap.name}`,
+          href: '/stock/new'
+        };
+      case 'squeeze':
+        return {
+          when: 'Soon',
+          what: `squeeze ${heap.name}: nobody knows how it stands`,
+          href: `/heaps/${heap.id}/test/squeeze`
+        };
+      case 'cover':
+        return {
+          when: 'Now',
+          what: `cover ${heap.name}: it would lose ${mass(item.loses_kg)} of water by then`,
+          href: `/heaps/${heap.id}/drying`
+        };
+      case 'dry-off':
+        return {
+          when: 'Before',
+          what: `spread ${heap.name}: ${mass(item.kg)} of water too much${item.seconds ? `, about ${durationText(item.seconds)}` : ''}`,
+          href: `/heaps/${heap.id}`
+        };
+      case 'temper': {
+        const parts = [
+          item.binder_kg > 0 && `${mass(item.binder_kg)} of clay`,
+          item.water_kg > 0 && `${mass(item.water_kg)} of water`
+        ].filter(Boolean);
+        return {
+          when: 'The evening before',
+          what: `temper ${heap.name}: likely ${parts.join(' and ')}; cover it overnight`,
+          href: `/heaps/${heap.id}`
+        };
+      }
+    }
+  }
+</script>
+
+<section id="casting" class="stack" aria-label="The next casting">
+  {#if casting && words && !moving}
+    <header class="flex flex-wrap items-baseline justify-between gap-x-4">
+      <h2 class="min-w-0 wrap-anywhere">{words.on ? words.name : `Before ${words.name}`}</h2>
+      <p class="soft small">{words.when} · {shortDate(casting.at)}</p>
+    </header>
+    {#if to_do.length > 0}
+      <ul class="ruled">
+        {#each to_do as item (`${item.do} ${item.heap.id} ${'what' in item ? item.what : ''}`)}
+          {@const { when, what, href } = said(item)}
+          <li>
+            <a class="flex min-h-12 items-center gap-2 py-1 no-underline" {href}
+              ><span class="min-w-0 wrap-anywhere"><strong>{when}</strong> {what}</span></a
+            >
+          </li>
+        {/each}
+      </ul>
+    {:else}
+      <p>Every heap will be in temper then, as far as anybody has looked.</p>
+    {/if}
+    <p class="row">
+      <button type="button" class="quiet" onclick={() => over(casting)}>It is over</button>
+      <button type="button" class="quiet" onclick={() => move(casting)}>Another day</button>
+    </p>
+  {:else}
+    <h2>{moving ? 'On which day instead?' : 'When do you cast next?'}</h2>
+    <p class="soft small">Then the Bench says what each heap wants by that day, and what to buy before.</p>
+    <form class="stack" method="POST" action="?/casting" onsubmit={save} novalidate>
+      <Posted body={bodyNow()} />
+      <div class="pair">
+        <TextField
+          label="Day and hour"
+          type="datetime-local"
+          bind:value={at}
+          error={form.errorOf('at')}
+          post={momentName('at', '')}
+        />
+        <TextField
+          label="What it is called"
+          optional
+          bind:value={name}
+          error={form.errorOf('name')}
+          post={textName('name')}
+          maxlength={80}
+        />
+      </div>
+      <FormTrouble {form} />
+      <p class="row">
+        <button class="quiet" disabled={form.busy}>Set the day</button>
+        {#if moving}<button type="button" class="quiet" onclick={() => (moving = false)}>Leave it</button
+          >{/if}
+      </p>
+    </form>
+  {/if}
+</section>

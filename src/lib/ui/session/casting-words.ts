@@ -1,0 +1,44 @@
+/** A casting day, as the pages know it. */
+export interface Casting {
+  id: number;
+  name: string | null;
+  at: string;
+  stage: string;
+}
+
+const STAGE_WORDS: Record<string, string> = {
+  mold: 'ramming',
+  pour: 'pouring',
+  'shake-out': 'shaking out',
+  recondition: 'reconditioning'
+};
+
+// The words are English whatever the reader's dates look like.
+const WEEKDAY = new Intl.DateTimeFormat('en', { weekday: 'long' });
+const HOUR = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+const DAY_MS = 86_400_000;
+
+/** Midnights between two times, in the reader's zone. */
+function daysUntil(at: Date, now: Date): number {
+  const midnight = (of: Date) => Date.UTC(of.getFullYear(), of.getMonth(), of.getDate());
+  return Math.round((midnight(at) - midnight(now)) / DAY_MS);
+}
+
+/** How a casting is spoken of: by its name or its day, and when it is. */
+export function castingWords(
+  casting: Casting,
+  now = new Date()
+): { name: string; when: string; on: boolean } {
+  const at = new Date(casting.at);
+  const days = daysUntil(at, now);
+  const on = days <= 0;
+  return {
+    on,
+    name: casting.name ?? `${days === 0 ? 'Today' : WEEKDAY.format(at)}’s casting`,
+    when: on
+      ? `it is on: ${STAGE_WORDS[casting.stage] ?? casting.stage}`
+      : days === 1
+        ? `tomorrow, ${HOUR.format(at)}`
+        : `in ${days} days, ${HOUR.format(at)}`
+  };
+}

@@ -1,0 +1,83 @@
+<script lang="ts">
+  /** The dose of a heap on the Bench: splashes to tick, and one action that logs what went in. */
+  import { editableMass, massText } from '$core/quantity/display';
+  import { handMeasure } from '$core/quantity/hand-measure';
+  import { entries } from '$lib/schema/entry';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
+  import { RecordForm } from '$lib/ui/field/record-form.svelte';
+  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { units } from '$lib/ui/preferences';
+  import SplashBox from './SplashBox.svelte';
+  import { doseBody, doseWords } from './dose-body';
+  import { startMulling } from './mull-timer';
+  import { doseTicks } from './dose-ticks';
+  import type { HeapFields, HeapState } from './state';
+
+  const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
+  const dose = $derived(now.prescription);
+  const clay = $derived(dose.binder_kg > 0);
+  const form = new RecordForm();
+  const asTold = () => ({
+    ticked: dose.splashes_kg.map(() => false),
+    water: dose.water_kg as number | undefined,
+    waterText: editableMass(dose.water_kg, 'small', units()),
+    clayKg: dose.binder_kg as number | undefined,
+    clayText: editableMass(dose.binder_kg, 'small', units())
+  });
+  let dosed = $state(asTold());
+  // The ticket on the heap's own page keeps the same draft: half a dose on one is half a dose on the other.
+  form.keep(
+    `dose:${heap.id}`,
+    () => dosed,
+    (kept) => (dosed = kept),
+    now.heap_version
+  );
+
+  function followTicks() {
+    const kg = doseTicks(dose, dosed.ticked);
+    [dosed.water, dosed.waterText] = [kg, editableMass(kg, 'small', units())];
+  }
+
+  async function done(event: SubmitEvent) {
+    event.preventDefault();
+    const body = doseBody(heap, now, dosed);
+    const said = doseWords(dosed, clay, units());
+    const wet = now;
+    if (await form.submit(entries[body.kind], body, (sent) => logEntry(heap.id, sent, said)))
+      startMulling(heap, wet);
+  }
+</script>
+
+<form class="grid gap-2" method="POST" action="/heaps/{heap.id}?/write" onsubmit={done} novalidate>
+  <Posted body={doseBody(heap, now, dosed)} />
+  <p>
+    {#if clay}<strong>{massText(dosed.clayKg ?? 0, units())}</strong> of clay{dose.water_kg > 0
+        ? ', then '
+        : ''}{/if}
+    {#if dose.water_kg > 0}
+      <strong>{massText(dosed.water ?? 0, units())}</strong> of water
+      <span class="soft small">{handMeasure(dosed.water ?? 0, 1, true)}</span>
+    {/if}
+  </p>
+  <div class="flex flex-wrap items-center gap-2">
+    {#if dose.splashes_kg.length > 1}
+      {#each dose.splashes_kg as kg, i (i)}
+        <label class="relative cursor-pointer" title={massText(kg, units())}>
+          <span class="sr-only"
+            >Splash {i + 1}, {massText(kg, units())}{i >= dose.sure_splashes
+              ? ', only if still short'
+              : ''}</span
+          >
+          <SplashBox
+            bind:checked={dosed.ticked[i]}
+            provisional={i >= dose.sure_splashes}
+            onchange={followTicks}
+          />
+        </label>
+      {/each}
+    {/if}
+    <button class="quiet" disabled={form.busy}>Weighed in</button>
+  </div>
+  <FormTrouble {form} />
+</form>

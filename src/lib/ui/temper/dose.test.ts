@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest';
+import { doseBody, doseWords } from './dose-body';
+import { doseTicks } from './dose-ticks';
+import { moistureWords } from './moisture-words';
+import type { HeapFields, HeapState } from './state';
+
+const heap: HeapFields = {
+  id: 3,
+  name: 'Gate heap',
+  version: 4,
+  system: 'water',
+  binder: 'sodium-bentonite'
+};
+const state = (binder_kg: number) =>
+  ({ heap_version: 7, prescription: { binder_kg, lots: { binder: null } } }) as unknown as HeapState;
+const at = '2026-05-01T09:00:00.000Z';
+
+describe('a dose', () => {
+  it('is all of it while nothing is ticked, else what is', () => {
+    const dose = { water_kg: 0.3, splashes_kg: [0.15, 0.1, 0.05] };
+    expect(doseTicks(dose, [false, false, false])).toBe(0.3);
+    expect(doseTicks(dose, [true, false, true])).toBeCloseTo(0.2, 12);
+  });
+  it('of water is an entry of water, and carries the version that it was worked out from', () =>
+    expect(
+      doseBody(heap, state(0), { water: 0.2, waterText: '200 g', clayKg: 0, clayText: '' }, at)
+    ).toMatchObject({ kind: 'water', at, kg: 0.2, typed: { kg: '200 g' }, expected_heap_version: 7 }));
+  it('with clay is a batch; without water there is none in it', () => {
+    const body = doseBody(
+      heap,
+      state(0.4),
+      { water: 0, waterText: '0 g', clayKg: 0.4, clayText: '400 g' },
+      at
+    );
+    expect(body).toMatchObject({
+      kind: 'mixed',
+      typed: { additions: ['400 g'] },
+      additions: [{ ingredient: 'sodium-bentonite', kg: 0.4 }]
+    });
+    expect(doseWords({ water: 0.1, waterText: '', clayKg: 0.4, clayText: '' }, true, 'metric')).toBe(
+      '400\u202fg of clay and 100\u202fg of water are in the heap.'
+    );
+  });
+  it('of sand that nobody looked at is only from where to where', () => {
+    expect(moistureWords({ moisture_percent: { value: 2.3, sd: 0.2 }, seen: true })).toBe(
+      '2.3 ± 0.3 % water'
+    );
+    expect(moistureWords({ moisture_percent: { value: 2.3, sd: 2 }, seen: false })).toBe(
+      'somewhere from 0.0 to 5.6 % water'
+    );
+  });
+});
