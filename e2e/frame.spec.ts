@@ -29,7 +29,7 @@ test('the palette goes anywhere and takes an entry typed in a line; what is like
   await page.keyboard.press('/');
   await line.fill('dial drying');
   await line.press('Enter');
-  await expect(page).toHaveURL(/\/heaps\/2\/drying$/);
+  await expect(page).toHaveURL(/\/heaps\/2\/test\/moisture$/);
 });
 
 test('single keys can be switched off, and on again', async ({ page }) => {

@@ -19,9 +19,9 @@
 
   const { data } = $props();
 
-  /** A dose that can be followed as it stands: seen, and with nothing that must be bought or measured before. */
-  const doses = ({ need, missing, weigh_first }: HeapState['prescription']) =>
-    (need === 'water' || need === 'clay-and-water') && missing.length === 0 && !weigh_first;
+  /** A dose that can be followed as it stands: of sand that was looked at, with nothing to be bought before. */
+  const doses = ({ need, missing }: HeapState['prescription']) =>
+    (need === 'water' || need === 'clay-and-water') && missing.length === 0;
 </script>
 
 <svelte:head><title>Bench · Brunkel</title></svelte:head>

@@ -65,7 +65,7 @@
     )
   );
   const label = $derived(
-    `${known ? `Moisture ${value.toFixed(1)} % give or take ${sd.toFixed(1)}` : `Moisture not known: likely ${Math.max(0, value - NINE_IN_TEN * sd).toFixed(1)} to ${(value + NINE_IN_TEN * sd).toFixed(1)} %`}; temper window ${window.min.toFixed(1)} to ${window.max.toFixed(1)} %` +
+    `${known ? `Moisture ${value.toFixed(1)} % give or take ${(NINE_IN_TEN * sd).toFixed(1)}` : `Moisture not known: likely ${Math.max(0, value - NINE_IN_TEN * sd).toFixed(1)} to ${(value + NINE_IN_TEN * sd).toFixed(1)} %`}; temper window ${window.min.toFixed(1)} to ${window.max.toFixed(1)} %` +
       (measured === null ? '' : `; last measured ${measured.toFixed(1)} %`)
   );
 </script>

@@ -78,6 +78,11 @@
       {/each}
     {/if}
     <button class="quiet" disabled={form.busy}>Weighed in</button>
+    {#if dose.weigh_first}
+      <a class="small inline-flex min-h-12 items-center" href="/heaps/{heap.id}/test/moisture"
+        >worth a sample first</a
+      >
+    {/if}
   </div>
   <FormTrouble {form} />
 </form>
