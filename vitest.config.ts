@@ -14,5 +14,9 @@ export default defineConfig({
       '$app/navigation': here('src/lib/ui/testing/app-navigation.ts')
     }
   },
-  test: { include: ['src/**/*.test.ts', 'bench/**/*.test.ts'], environment: 'node', testTimeout: 90_000 }
+  test: {
+    include: ['src/**/*.test.ts', 'bench/**/*.test.ts', 'scripts/**/*.test.mjs'],
+    environment: 'node',
+    testTimeout: 90_000
+  }
 });

@@ -1,9 +1,9 @@
 import { Bench } from 'tinybench';
-import { grading } from '../src/core/bench/grading';
+import { grading } from '../src/core/bench/formula/grading';
 import { conditionAt } from '../src/core/heap/condition';
 import { inOrder, type LedgerEntry } from '../src/core/heap/entry';
 import type { Event } from '../src/core/heap/kinds';
-import { forecastDrying } from '../src/core/heap/forecast';
+import { forecastDrying } from '../src/core/forecast/forecast';
 import type { HeapNature } from '../src/core/heap/belief';
 import { believe } from '../src/core/heap/estimate';
 import { replay } from '../src/core/heap/ledger';
@@ -15,7 +15,7 @@ import { knownExactly, prescribe } from '../src/core/mix/prescription';
 import { parseQuantity } from '../src/core/quantity/parse';
 import { TARGETS } from '../src/core/reference/targets';
 import { answerTo, picksFor } from '../src/lib/ui/mix/batch-draft';
-import { linearSolver } from '../src/lib/server/calculator/linear-solver';
+import { linearSolver } from '../src/lib/server/solver/linear-solver';
 import type { Measured } from './table';
 
 const HOUR_MS = 3_600_000;

@@ -1,4 +1,4 @@
-import type { SqueezeReading } from '../../src/core/bench/squeeze';
+import type { SqueezeReading } from '../../src/core/bench/formula/squeeze';
 import type { Chance } from '../../src/lib/server/demo/chance';
 
 /** Somebody who squeezes: a lasting bias, and, of some, the habit of naming all a grade off. */

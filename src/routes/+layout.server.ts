@@ -2,7 +2,7 @@ import type { LayoutServerLoad } from './$types';
 import { isAtTheDesk } from '$lib/server/http/gate';
 import { pageLoad } from '$lib/server/http/guard';
 import { memberNames } from '$lib/server/member/members';
-import { nextCasting } from '$lib/server/session/next-casting';
+import { nextCasting } from '$lib/server/casting/next-casting';
 
 export const load: LayoutServerLoad = pageLoad(async (db, event) => {
   const [members, session] = await Promise.all([memberNames(db), nextCasting(db)]);

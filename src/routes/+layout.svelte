@@ -6,7 +6,7 @@
   import { onMount } from 'svelte';
   import { page } from '$app/state';
   import Rail from '$lib/ui/frame/Rail.svelte';
-  import OutboxStrip from '$lib/ui/outbox/OutboxStrip.svelte';
+  import OutboxStrip from '$lib/ui/frame/OutboxStrip.svelte';
   import Overlays from '$lib/ui/frame/Overlays.svelte';
   import Rings from '$lib/ui/timer/Rings.svelte';
   import { refused } from '$lib/ui/field/posted-before';
@@ -39,5 +39,5 @@
   </main>
 </div>
 <!-- Notes come after something was done: what draws them need not come with the page. -->
-{#if awake}{#await import('$lib/ui/frame/Toasts.svelte') then { default: Toasts }}<Toasts />{/await}{/if}
+{#if awake}{#await import('$lib/ui/toast/Toasts.svelte') then { default: Toasts }}<Toasts />{/await}{/if}
 {#if !bare}<Overlays /><Rings />{/if}

@@ -6,8 +6,8 @@ import { listTests } from '$lib/server/heap/tests';
 import { listHeaps } from '$lib/server/heap/heaps';
 import { pageLoad } from '$lib/server/http/guard';
 import { checkedBody, postedForm } from '$lib/server/http/posted';
-import { beforeCasting } from '$lib/server/session/before-casting';
-import { nextCasting } from '$lib/server/session/next-casting';
+import { beforeCasting } from '$lib/server/casting/before-casting';
+import { nextCasting } from '$lib/server/casting/next-casting';
 import { createSession } from '$lib/server/session/sessions';
 
 export const load: PageServerLoad = pageLoad(async (db) => {

@@ -4,7 +4,7 @@
   import { massText } from '$core/quantity/display';
   import { BINDER_NAMES } from '$core/reference/targets';
   import FirstStart from '$lib/ui/frame/FirstStart.svelte';
-  import { overlay } from '$lib/ui/frame/overlay.svelte';
+  import { overlay } from '$lib/ui/page/overlay.svelte';
   import { units } from '$lib/ui/preferences';
   import Casting from '$lib/ui/session/Casting.svelte';
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
@@ -13,7 +13,7 @@
   import { moistureWords } from '$lib/ui/temper/moisture-words';
   import type { HeapState } from '$lib/ui/temper/state';
   import { TEST_NAMES } from '$core/heap/names';
-  import { shortDate } from '$lib/ui/ledger/entry-words';
+  import { shortDate } from '$lib/ui/date/written-date';
   import { nextStep } from '$lib/ui/temper/next-step';
   import Running from '$lib/ui/timer/Running.svelte';
 

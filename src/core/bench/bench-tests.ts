@@ -1,4 +1,4 @@
-import type { BenchTest } from './bench-test';
+import type { BenchTest } from './tests/bench-test';
 import { clayWash } from './tests/clay-wash';
 import { compactability } from './tests/compactability';
 import { greenCompression } from './tests/green-compression';

@@ -1,7 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dryingProgress, moistureByDrying, moistureTestSd } from './moisture';
-import { squeeze, type SqueezeReading, squeezeQuestions, squeezed, type PartSqueeze } from './squeeze';
+import { dryingProgress, moistureByDrying, moistureTestSd } from './formula/moisture';
+import {
+  squeeze,
+  type SqueezeReading,
+  squeezeQuestions,
+  squeezed,
+  type PartSqueeze
+} from './formula/squeeze';
 
 describe('moistureByDrying', () => {
   it('is the loss over the wet sand', () => {

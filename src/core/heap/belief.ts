@@ -1,5 +1,5 @@
 import type { HeapTestKind } from '$core/bench/heap-test';
-import { moistureOf, dryShareOf } from '$core/bench/looking';
+import { moistureOf, dryShareOf } from '$core/bench/tests/looking';
 import {
   dryMass,
   moistureFraction,

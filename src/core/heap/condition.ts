@@ -1,4 +1,4 @@
-import { moistureOf } from '$core/bench/looking';
+import { moistureOf } from '$core/bench/tests/looking';
 import { temperVerdict, type Verdict } from '$core/judge/temper-verdict';
 import { aimMoisture, temperWindow } from '$core/judge/temper-window';
 import { chanceBelow } from '$core/judge/normal';

@@ -1,5 +1,5 @@
 import { totalMass } from '$core/material/composition';
-import { moistureOf } from '$core/bench/looking';
+import { moistureOf } from '$core/bench/tests/looking';
 import {
   BURNING,
   bodiesOf,

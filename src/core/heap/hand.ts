@@ -1,7 +1,7 @@
 import { HAND_SD } from '$core/reference/accuracy';
 import { ensure, handKey, spreadOf, type Draft, type HeapNature, type Look } from './belief';
 import { cut } from './covariance';
-import { GRADE_MIDDLES } from '$core/bench/squeeze';
+import { GRADE_MIDDLES } from '$core/bench/formula/squeeze';
 
 /** A hand's two figures in the state: the lasting bias, and the error shared by squeezes of this very sand. */
 const HAND_SIZE = 2;

@@ -1,5 +1,5 @@
 import { BENCH_TESTS, HEAP_TEST_KINDS, type HeapTestKind } from '$core/bench/bench-tests';
-import type { Prospect } from '$core/bench/bench-test';
+import type { Prospect } from '$core/bench/tests/bench-test';
 import { totalMass } from '$core/material/composition';
 import { HAND_SD, KITCHEN_SCALE_G } from '$core/reference/accuracy';
 import { handKey, placeOf, sandOf, spreadOf, type Belief, type HeapNature } from './belief';

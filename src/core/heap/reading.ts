@@ -1,7 +1,7 @@
 import { benchTestOf, type HeapTest } from '$core/bench/bench-tests';
-import type { GradeReading, ValueReading } from '$core/bench/bench-test';
-import { moistureOf, temperFactorOf } from '$core/bench/looking';
-import { GRADE_LIMITS, squeeze } from '$core/bench/squeeze';
+import type { GradeReading, ValueReading } from '$core/bench/tests/bench-test';
+import { moistureOf, temperFactorOf } from '$core/bench/tests/looking';
+import { GRADE_LIMITS, squeeze } from '$core/bench/formula/squeeze';
 import { density, truncated } from '$core/judge/normal';
 import { totalMass } from '$core/material/composition';
 import { BLUNDER_SHARE, KITCHEN_SCALE_G, SQUEEZE_SLIPS } from '$core/reference/accuracy';

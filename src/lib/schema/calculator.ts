@@ -1,5 +1,5 @@
 import { array, number, type AnySchema, type InferType } from 'yup';
-import { LOSS_KINDS } from '$core/bench/loss';
+import { LOSS_KINDS } from '$core/bench/formula/loss';
 import { COVERS } from '$core/heap/drying';
 import {
   MOST_KG,

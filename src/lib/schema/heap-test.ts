@@ -1,6 +1,6 @@
 import { array, string, type InferType } from 'yup';
-import { DRYING_METHODS } from '$core/bench/moisture';
-import { SIEVE_NAMES } from '$core/bench/sieve';
+import { DRYING_METHODS } from '$core/bench/formula/moisture';
+import { SIEVE_NAMES } from '$core/bench/formula/sieve';
 import { head } from './entry';
 import {
   REQUIRED,

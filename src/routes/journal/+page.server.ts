@@ -3,7 +3,7 @@ import { ledgerOfPage } from '$lib/schema/query';
 import { listHeaps } from '$lib/server/heap/heaps';
 import { listJournal } from '$lib/server/heap/ledger';
 import { pageLoad } from '$lib/server/http/guard';
-import { ledgerFilter } from '$lib/server/http/ledger-query';
+import { ledgerFilter } from '$lib/server/heap/ledger-query';
 import { queryOf } from '$lib/server/http/query';
 
 /** Lines on a page. */

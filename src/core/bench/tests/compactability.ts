@@ -1,9 +1,9 @@
 import { READING_SD, SINGLE_TEST_SD } from '$core/reference/accuracy';
 import { totalMass } from '$core/material/composition';
 import { middle } from '$core/reference/targets';
-import { MILLIMETRES, PERCENT, benchTest, oneFigure, type Looking } from '../bench-test';
-import { compactability as sunk } from '../compactability';
-import { temperFactorOf } from '../looking';
+import { MILLIMETRES, PERCENT, benchTest, oneFigure, type Looking } from './bench-test';
+import { compactability as sunk } from '../formula/compactability';
+import { temperFactorOf } from './looking';
 
 export interface CompactabilityTest {
   kind: 'compactability';

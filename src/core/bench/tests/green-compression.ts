@@ -1,6 +1,6 @@
 import { SINGLE_TEST_SD } from '$core/reference/accuracy';
-import { MILLIMETRES, benchTest, oneFigure } from '../bench-test';
-import { greenCompression as strength } from '../green-compression';
+import { MILLIMETRES, benchTest, oneFigure } from './bench-test';
+import { greenCompression as strength } from '../formula/green-compression';
 
 export interface GreenCompressionTest {
   kind: 'green-compression';

@@ -1,6 +1,6 @@
 import { SINGLE_TEST_SD } from '$core/reference/accuracy';
-import { NUMBER, benchTest } from '../bench-test';
-import { hardnessBand } from '../surface-hardness';
+import { NUMBER, benchTest } from './bench-test';
+import { hardnessBand } from '../formula/surface-hardness';
 
 export interface HardnessTest {
   kind: 'hardness';

@@ -1,8 +1,8 @@
 import { READING_SD } from '$core/reference/accuracy';
 import { dryMass } from '$core/material/composition';
-import { GRAMS, PERCENT, benchTest, oneFigure } from '../bench-test';
-import { dryShareOf } from '../looking';
-import { lossFraction } from '../loss';
+import { GRAMS, PERCENT, benchTest, oneFigure } from './bench-test';
+import { dryShareOf } from './looking';
+import { lossFraction } from '../formula/loss';
 
 export interface IgnitionTest {
   kind: 'ignition';

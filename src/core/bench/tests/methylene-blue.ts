@@ -1,8 +1,8 @@
 import { READING_SD } from '$core/reference/accuracy';
 import { dryMass, type Composition } from '$core/material/composition';
-import { PERCENT, benchTest, oneFigure, shown } from '../bench-test';
-import { dryShareOf } from '../looking';
-import { dyeFactor, dyeScatter, type DyeStandard } from '../methylene-blue';
+import { PERCENT, benchTest, oneFigure, shown } from './bench-test';
+import { dryShareOf } from './looking';
+import { dyeFactor, dyeScatter, type DyeStandard } from '../formula/methylene-blue';
 
 export interface MethyleneBlueTest {
   kind: 'methylene-blue';

@@ -1,6 +1,11 @@
-import { benchTest, shown } from '../bench-test';
-import { moistureOf } from '../looking';
-import { moistureByDrying, moistureTestSd, type DryingMethod, type MoistureReading } from '../moisture';
+import { benchTest, shown } from './bench-test';
+import { moistureOf } from './looking';
+import {
+  moistureByDrying,
+  moistureTestSd,
+  type DryingMethod,
+  type MoistureReading
+} from '../formula/moisture';
 import { totalMass } from '$core/material/composition';
 
 export interface MoistureTest extends MoistureReading {

@@ -1,6 +1,6 @@
 import { SINGLE_TEST_SD } from '$core/reference/accuracy';
-import { CENTIMETRES, NUMBER, benchTest, oneFigure } from '../bench-test';
-import { permeabilityNumber, type PermeabilityReading } from '../permeability';
+import { CENTIMETRES, NUMBER, benchTest, oneFigure } from './bench-test';
+import { permeabilityNumber, type PermeabilityReading } from '../formula/permeability';
 
 export interface PermeabilityTest extends PermeabilityReading {
   kind: 'permeability';

@@ -1,7 +1,7 @@
 import { PROBE_MOISTURE_SD } from '$core/reference/accuracy';
 import { totalMass } from '$core/material/composition';
-import { PERCENT, benchTest, oneFigure, shown } from '../bench-test';
-import { moistureOf } from '../looking';
+import { PERCENT, benchTest, oneFigure, shown } from './bench-test';
+import { moistureOf } from './looking';
 
 /** What a moisture probe showed, 0–1 of the damp sand. */
 export interface ProbeTest {

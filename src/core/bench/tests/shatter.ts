@@ -1,6 +1,6 @@
 import { SINGLE_TEST_SD } from '$core/reference/accuracy';
-import { GRAMS, PERCENT, benchTest, oneFigure } from '../bench-test';
-import { shatterIndex } from '../shatter';
+import { GRAMS, PERCENT, benchTest, oneFigure } from './bench-test';
+import { shatterIndex } from '../formula/shatter';
 
 export interface ShatterTest {
   kind: 'shatter';

@@ -1,8 +1,8 @@
 import { READING_SD, SINGLE_TEST_SD } from '$core/reference/accuracy';
 import { dryMass } from '$core/material/composition';
-import { benchTest, shown } from '../bench-test';
-import { FINDING_WORDS, grading, type Grading, type Retained } from '../grading';
-import { dryShareOf } from '../looking';
+import { benchTest, shown } from './bench-test';
+import { FINDING_WORDS, grading, type Grading, type Retained } from '../formula/grading';
+import { dryShareOf } from './looking';
 
 export interface SieveTest {
   kind: 'sieve';

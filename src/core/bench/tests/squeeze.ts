@@ -1,7 +1,7 @@
 import { HAND_SD } from '$core/reference/accuracy';
-import { benchTest } from '../bench-test';
-import { temperFactorOf } from '../looking';
-import { GRADE_NAMES, squeeze as squeezed, type SqueezeReading } from '../squeeze';
+import { benchTest } from './bench-test';
+import { temperFactorOf } from './looking';
+import { GRADE_NAMES, squeeze as squeezed, type SqueezeReading } from '../formula/squeeze';
 
 export interface SqueezeTest extends SqueezeReading {
   kind: 'squeeze';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { roundedTogether } from '$core/mix/bags';
 import { blend, type BlendProblem } from '$core/mix/blend';
-import { linearSolver } from './linear-solver';
+import { linearSolver } from '../solver/linear-solver';
 
 const solve = linearSolver;
 const coarse = { name: 'coarse', available_kg: 50, fineness_number: 55, fines: 0.01, cost_per_kg: 0.2 };

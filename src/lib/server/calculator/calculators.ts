@@ -1,11 +1,11 @@
-import { compactability } from '$core/bench/compactability';
-import { greenCompression } from '$core/bench/green-compression';
-import { lossFraction } from '$core/bench/loss';
-import { dyeFactor } from '$core/bench/methylene-blue';
-import { moistureByDrying } from '$core/bench/moisture';
-import { permeabilityNumber } from '$core/bench/permeability';
-import { grading } from '$core/bench/grading';
-import { squeeze } from '$core/bench/squeeze';
+import { compactability } from '$core/bench/formula/compactability';
+import { greenCompression } from '$core/bench/formula/green-compression';
+import { lossFraction } from '$core/bench/formula/loss';
+import { dyeFactor } from '$core/bench/formula/methylene-blue';
+import { moistureByDrying } from '$core/bench/formula/moisture';
+import { permeabilityNumber } from '$core/bench/formula/permeability';
+import { grading } from '$core/bench/formula/grading';
+import { squeeze } from '$core/bench/formula/squeeze';
 import { CURVE_WORDS, temperCurve } from '$core/bench/temper-curve';
 import { holdingOf, waterAfterStanding, type Cover } from '$core/heap/drying';
 import { composition } from '$core/material/composition';
@@ -16,12 +16,12 @@ import { clayAndWater, dryMixToAdd, sandAndClay, waterToAdd } from '$core/mix/co
 import { splashes } from '$core/mix/splashes';
 import { asPercent } from '$core/quantity/display';
 import { TARGETS, middle, type System } from '$core/reference/targets';
-import type { SqueezeReading } from '$core/bench/squeeze';
+import type { SqueezeReading } from '$core/bench/formula/squeeze';
 import type { CalculatorName, CalculatorRequest } from '$lib/schema/calculator';
 import { gradingFields } from '$core/bench/tests/sieve';
 import { mixFields } from '../heap/heap-state';
 import { Refusal, impossible } from '../refusal';
-import { linearSolver } from './linear-solver';
+import { linearSolver } from '../solver/linear-solver';
 
 /** The stateless calculators: a checked request in, the answer in the units of the interface out. */
 export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) => unknown } = {

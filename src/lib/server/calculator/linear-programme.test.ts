@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { solveProgramme, type Programme } from '$core/mix/linear-programme';
-import { linearSolver } from './linear-solver';
+import { linearSolver } from '../solver/linear-solver';
 
 const solve = linearSolver;
 const values = async (programme: Programme) => {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { composition, dryShare, moistureFraction, temperRatio, totalMass } from '$core/material/composition';
 import { renew, type RenewalProblem, type RenewalStock } from '$core/mix/renewal';
 import { solveProgramme } from '$core/mix/linear-programme';
-import { linearSolver } from './linear-solver';
+import { linearSolver } from '../solver/linear-solver';
 
 const solve = linearSolver;
 const sand: RenewalStock = {

@@ -1,4 +1,4 @@
-import type { SqueezeReading } from '$core/bench/squeeze';
+import type { SqueezeReading } from '$core/bench/formula/squeeze';
 import { holdingOf, waterAfterStanding } from '$core/heap/drying';
 import { HEAP } from '$core/heap/bodies';
 import type { Container } from '$core/heap/container';

@@ -1,4 +1,4 @@
-import { ADVICE_WORDS, airOver, forecastDrying } from '$core/heap/forecast';
+import { ADVICE_WORDS, airOver, forecastDrying } from '$core/forecast/forecast';
 import type { Climate, Cover } from '$core/heap/drying';
 import { asPercent } from '$core/quantity/display';
 import type { Database } from '../database/database';

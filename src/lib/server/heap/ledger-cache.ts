@@ -7,7 +7,7 @@ import type { Database } from '../database/database';
 import { eventFrom } from '../database/event-format';
 import { RecordsTrouble } from '../database/trouble';
 import type { HeapRow } from '../database/tables';
-import { hands } from '../member/hands';
+import { hands } from './hands';
 import { ledgerOf, type HeapLedger } from './heap-ledger';
 import { natureOf } from './heaps';
 

@@ -4,7 +4,7 @@ import type { NewEntry } from '$lib/schema/entry';
 import type { NewHeapTest } from '$lib/schema/heap-test';
 import type { Database } from '../database/database';
 import { ledgerTable } from '$lib/schema/query';
-import { ledgerFilter } from '../http/ledger-query';
+import { ledgerFilter } from './ledger-query';
 import { queryOf } from '../http/query';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { readBalances } from './balances';

@@ -1,4 +1,4 @@
-import { grading } from '$core/bench/grading';
+import { grading } from '$core/bench/formula/grading';
 import { conditionAt } from '$core/heap/condition';
 import { readingOfHeap, type LedgerEntry } from '$core/heap/entry';
 import { dryShare } from '$core/material/composition';
@@ -7,7 +7,7 @@ import { renew, type Renewal, type RenewalStock, type RenewalWindow } from '$cor
 import { asPercent } from '$core/quantity/display';
 import type { Window } from '$core/reference/targets';
 import type { RenewalRequest } from '$lib/schema/renewal';
-import { linearSolver } from '../calculator/linear-solver';
+import { linearSolver } from '../solver/linear-solver';
 import type { Database } from '../database/database';
 import { impossible } from '../refusal';
 import { listLots, type LotRecord } from '../stock/stock';

@@ -6,7 +6,7 @@ import type { MemberRow } from '../database/tables';
 import { lastBelief } from '../heap/heap-ledger';
 import { ledgerFor } from '../heap/ledger-cache';
 import { Refusal, notFound } from '../refusal';
-import { forgetHands } from './hands';
+import { forgetHands } from '../heap/hands';
 
 /** A person of the shed, and what their squeezes have shown of their hand. */
 export interface MemberRecord {

@@ -1,4 +1,4 @@
-import { grading } from '$core/bench/grading';
+import { grading } from '$core/bench/formula/grading';
 import { testFigure, type HeapTest } from '$core/bench/heap-test';
 import { asPercent } from '$core/quantity/display';
 import { INGREDIENTS, type MaterialKind, type Role } from '$core/reference/ingredients';

@@ -9,7 +9,7 @@
     moistureByDrying,
     moistureTestSd,
     type DryingMethod
-  } from '$core/bench/moisture';
+  } from '$core/bench/formula/moisture';
   import { usualSample } from '$core/bench/tests/moisture';
   import { heapTests } from '$lib/schema/heap-test';
   import { check } from '$lib/schema/validate';
@@ -22,13 +22,13 @@
   import { onMount } from 'svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
-  import { logRecord } from '$lib/ui/ledger/log-entry';
+  import { logRecord } from '$lib/ui/entry/log-entry';
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
-  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
   import TestDrawing from './TestDrawing.svelte';
-  import PrintSheet from '$lib/ui/frame/PrintSheet.svelte';
+  import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import InSight from '$lib/ui/field/InSight.svelte';
-  import { keepAwake } from '$lib/ui/frame/awake';
+  import { keepAwake } from '$lib/ui/page/awake';
   import { inUnits } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
   import { postAction, type TestSubject } from './subject';

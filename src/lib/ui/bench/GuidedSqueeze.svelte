@@ -1,7 +1,13 @@
 <script lang="ts">
   /** The squeeze by five questions; the grade is derived, never guessed. */
   import { goto } from '$app/navigation';
-  import { GRADE_NAMES, squeeze, type SqueezeReading, squeezeQuestions, squeezed } from '$core/bench/squeeze';
+  import {
+    GRADE_NAMES,
+    squeeze,
+    type SqueezeReading,
+    squeezeQuestions,
+    squeezed
+  } from '$core/bench/formula/squeeze';
   import { heapTests } from '$lib/schema/heap-test';
   import Choice from '$lib/ui/field/Choice.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -10,13 +16,13 @@
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
   import SqueezeHand from '$lib/ui/hands/SqueezeHand.svelte';
-  import { logRecord } from '$lib/ui/ledger/log-entry';
-  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import { logRecord } from '$lib/ui/entry/log-entry';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { page } from '$app/state';
-  import PrintSheet from '$lib/ui/frame/PrintSheet.svelte';
+  import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import InSight from '$lib/ui/field/InSight.svelte';
-  import { keepAwake } from '$lib/ui/frame/awake';
+  import { keepAwake } from '$lib/ui/page/awake';
   import { postAction, type TestSubject } from './subject';
 
   const { subject }: { subject: TestSubject } = $props();

@@ -2,7 +2,7 @@
   /** A bench test, step by step: what to do, what to read, the live result, repeats with mean and spread. */
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { goto } from '$app/navigation';
-  import { FINDING_WORDS, grading, type Grading } from '$core/bench/grading';
+  import { FINDING_WORDS, grading, type Grading } from '$core/bench/formula/grading';
   import { testFigure, type HeapTest } from '$core/bench/heap-test';
   import { meanSd, testSd } from '$core/bench/test-accuracy';
   import { inUnits } from '$core/quantity/display';
@@ -16,14 +16,14 @@
   import { onMount } from 'svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
-  import { logRecord } from '$lib/ui/ledger/log-entry';
-  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import { logRecord } from '$lib/ui/entry/log-entry';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
   import DyeFields from './DyeFields.svelte';
   import SieveFields from './SieveFields.svelte';
   import TestDrawing from './TestDrawing.svelte';
-  import PrintSheet from '$lib/ui/frame/PrintSheet.svelte';
+  import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import InSight from '$lib/ui/field/InSight.svelte';
-  import { keepAwake } from '$lib/ui/frame/awake';
+  import { keepAwake } from '$lib/ui/page/awake';
   import TickSteps from './TickSteps.svelte';
   import {
     attemptReadings,
@@ -34,7 +34,7 @@
     sieveLines,
     sieveReadings
   } from './drafts';
-  import { meanAndSpread, oddOneOut } from '$core/bench/repeats';
+  import { meanAndSpread, oddOneOut } from '$core/bench/formula/repeats';
   import type { Guide } from './guides';
   import { postAction, type TestSubject } from './subject';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   /** What each sieve of the stack caught; sieves left empty are taken as not in the stack. */
-  import { SIEVES, meshOpening } from '$core/bench/sieve';
+  import { SIEVES, meshOpening } from '$core/bench/formula/sieve';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { meshOf, meshRow, type SieveDraft } from './drafts';
 

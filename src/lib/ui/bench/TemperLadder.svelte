@@ -8,7 +8,7 @@
   import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
-  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { logEntry } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
   import { ON_LADDER } from '$lib/schema/query';
   import WaitTimer from './WaitTimer.svelte';

@@ -1,7 +1,8 @@
 <script lang="ts">
   /** The tests made on a lot, each of which can be struck out and put back. */
-  import { entryWords, shortDate, type LedgerRow } from '$lib/ui/ledger/entry-words';
-  import { strike, unstrike } from '$lib/ui/ledger/log-entry';
+  import { entryWords, type LedgerRow } from '$lib/ui/entry/entry-words';
+  import { shortDate } from '$lib/ui/date/written-date';
+  import { strike, unstrike } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
 
   interface TestRow extends Record<string, unknown> {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SIEVE_NAMES } from '$core/bench/sieve';
+import { SIEVE_NAMES } from '$core/bench/formula/sieve';
 import { heapTests } from '$lib/schema/heap-test';
 import { check } from '$lib/schema/validate';
 import {

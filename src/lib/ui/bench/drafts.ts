@@ -1,7 +1,7 @@
-import { SIEVES, type Mesh } from '$core/bench/sieve';
-import type { Retained } from '$core/bench/grading';
+import { SIEVES, type Mesh } from '$core/bench/formula/sieve';
+import type { Retained } from '$core/bench/formula/grading';
 import { parseQuantity } from '$core/quantity/parse';
-import type { Guide, GuideField } from '$core/bench/bench-test';
+import type { Guide, GuideField } from '$core/bench/tests/bench-test';
 
 /** A field as it is being filled in: what was typed, and what it means in SI. */
 export interface Typed {

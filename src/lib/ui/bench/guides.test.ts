@@ -4,7 +4,7 @@ import { parseQuantity } from '$core/quantity/parse';
 import { TARGETS } from '$core/reference/targets';
 import { heapTests } from '$lib/schema/heap-test';
 import { check } from '$lib/schema/validate';
-import { meanAndSpread, oddOneOut } from '$core/bench/repeats';
+import { meanAndSpread, oddOneOut } from '$core/bench/formula/repeats';
 import { GUIDES, type Guide } from './guides';
 
 const READINGS: Record<string, Record<string, string>> = {

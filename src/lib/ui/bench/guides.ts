@@ -1,4 +1,4 @@
-import type { Guide as BareGuide } from '$core/bench/bench-test';
+import type { Guide as BareGuide } from '$core/bench/tests/bench-test';
 import { BENCH_TESTS, HEAP_TEST_KINDS, type HeapTestKind } from '$core/bench/bench-tests';
 
 /** The tests that are a few figures taken in order; squeeze and drying are asked in a way of their own. */

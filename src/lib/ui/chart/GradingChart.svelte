@@ -1,6 +1,6 @@
 <script lang="ts">
   /** A grading on log size: what each sieve caught as blocks from opening to opening, what passes as a line. */
-  import type { Grading } from '$core/bench/grading';
+  import type { Grading } from '$core/bench/formula/grading';
   import Chart from './Chart.svelte';
   import { gradingBlocks } from './grading-blocks';
   import { faded, type Palette } from './palette';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { grading } from '$core/bench/grading';
+import { grading } from '$core/bench/formula/grading';
 import { gradingBlocks } from './grading-blocks';
 
 const blocks = (retained: Parameters<typeof grading>[0]) => gradingBlocks(grading(retained));

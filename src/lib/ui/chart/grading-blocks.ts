@@ -1,5 +1,5 @@
-import type { Grading } from '$core/bench/grading';
-import { SIEVES } from '$core/bench/sieve';
+import type { Grading } from '$core/bench/formula/grading';
+import { SIEVES } from '$core/bench/formula/sieve';
 
 /** A block of the histogram: what lies between two sizes. */
 export interface GradingBlock {

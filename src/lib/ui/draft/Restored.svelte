@@ -1,6 +1,6 @@
 <script lang="ts">
   /** Says that what stands in a form was typed before, and lets go of it. */
-  import { shortDate, shortTime } from '$lib/ui/ledger/entry-words';
+  import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import type { KeptDraft } from './kept-draft.svelte';
 
   const { draft }: { draft: KeptDraft<never> } = $props();

@@ -3,7 +3,7 @@
   import { invalidateAll } from '$app/navigation';
   import { massText, inUnits } from '$core/quantity/display';
   import Restored from '$lib/ui/draft/Restored.svelte';
-  import { warned } from '$lib/ui/frame/toaster';
+  import { warned } from '$lib/ui/toast/toaster';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
   import type { RecordForm } from './record-form.svelte';

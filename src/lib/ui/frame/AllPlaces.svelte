@@ -3,9 +3,9 @@
   import { page } from '$app/state';
   import { Search } from '@lucide/svelte';
   import PreferenceSwitch from './PreferenceSwitch.svelte';
-  import Sheet from './Sheet.svelte';
-  import { overlay } from './overlay.svelte';
-  import { PLACES, placeOf } from './places';
+  import Sheet from '$lib/ui/page/Sheet.svelte';
+  import { overlay } from '$lib/ui/page/overlay.svelte';
+  import { PLACES, placeOf } from '$lib/ui/page/places';
 
   const here = $derived(placeOf(page.url.pathname));
 </script>

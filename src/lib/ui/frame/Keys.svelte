@@ -1,7 +1,7 @@
 <script lang="ts">
   /** The keys that work on every page, and a switch for those that are one key alone. */
   import { Switch } from '@skeletonlabs/skeleton-svelte';
-  import Sheet from './Sheet.svelte';
+  import Sheet from '$lib/ui/page/Sheet.svelte';
   import { singleKeys } from './single-keys.svelte';
 
   const KEYS = [

@@ -2,7 +2,7 @@
   /** Keys that work anywhere, and what they open; each part is fetched when it is asked for. */
   import { goto } from '$app/navigation';
   import { singleKeys } from './single-keys.svelte';
-  import { overlay } from './overlay.svelte';
+  import { overlay } from '$lib/ui/page/overlay.svelte';
 
   const typing = (target: EventTarget | null) =>
     target instanceof HTMLElement &&

@@ -6,8 +6,8 @@
   import { clockText, secondsLeft, timers } from '$lib/ui/timer/timers.svelte';
   import PreferenceSwitch from './PreferenceSwitch.svelte';
   import SessionNote from './SessionNote.svelte';
-  import { overlay } from './overlay.svelte';
-  import { PLACES, placeOf, withinReach, type Place } from './places';
+  import { overlay } from '$lib/ui/page/overlay.svelte';
+  import { PLACES, placeOf, withinReach, type Place } from '$lib/ui/page/places';
 
   const here = $derived(placeOf(page.url.pathname));
   const groups = [...new Set(PLACES.map(({ group }) => group))].map((group) =>

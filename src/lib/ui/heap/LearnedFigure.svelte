@@ -20,7 +20,7 @@
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import { LB_FT3_PER_KG_L } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
-  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { logEntry } from '$lib/ui/entry/log-entry';
 
   const { heap_id, figure }: { heap_id: number; figure: LearnedRow } = $props();
 

@@ -14,12 +14,12 @@
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
-  import ContainerFields from '$lib/ui/heap/ContainerFields.svelte';
+  import ContainerFields from '$lib/ui/container/ContainerFields.svelte';
   import type { LotChoice } from '$lib/ui/mix/batch-draft';
   import { units } from '$lib/ui/preferences';
   import { entryBody, entryDraft, fieldsOf, valueIn, type Existing, type WritableKind } from './entry-draft';
-  import { entryWords, ingredientName } from './entry-words';
-  import { logEntry } from './log-entry';
+  import { entryWords, ingredientName } from '$lib/ui/entry/entry-words';
+  import { logEntry } from '$lib/ui/entry/log-entry';
 
   interface Props {
     heap_id: number;

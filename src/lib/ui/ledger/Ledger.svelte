@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { byWhom } from './by-whom';
+  import { byWhom } from '$lib/ui/entry/by-whom';
   import { units } from '$lib/ui/preferences';
-  import { entryWords, shortDate, type LedgerRow } from './entry-words';
-  import { strike, unstrike } from './log-entry';
+  import { entryWords, type LedgerRow } from '$lib/ui/entry/entry-words';
+  import { shortDate } from '$lib/ui/date/written-date';
+  import { strike, unstrike } from '$lib/ui/entry/log-entry';
 
   interface Props {
     rows: readonly LedgerRow[];

@@ -1,12 +1,13 @@
 <script lang="ts">
   /** The ledger as a table: what happened, how the heap stood after it. On the phone each row stands as a block. */
   import { NINE_IN_TEN } from '$core/judge/normal';
-  import { byWhom } from './by-whom';
+  import { byWhom } from '$lib/ui/entry/by-whom';
   import { createTable, rowSortingFeature, tableFeatures, type ColumnDef } from '@tanstack/svelte-table';
   import { massText } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
-  import { entryWords, shortDate, shortTime, type LedgerRow } from './entry-words';
-  import { strike, unstrike } from './log-entry';
+  import { entryWords, type LedgerRow } from '$lib/ui/entry/entry-words';
+  import { shortDate, shortTime } from '$lib/ui/date/written-date';
+  import { strike, unstrike } from '$lib/ui/entry/log-entry';
 
   interface Balance {
     total_kg: number;

@@ -1,6 +1,6 @@
 <script lang="ts">
   /** Amends a logged test: the readings as they really were. */
-  import type { SqueezeReading } from '$core/bench/squeeze';
+  import type { SqueezeReading } from '$core/bench/formula/squeeze';
   import { heapTests } from '$lib/schema/heap-test';
   import DyeFields from '$lib/ui/bench/DyeFields.svelte';
   import SieveFields from '$lib/ui/bench/SieveFields.svelte';

@@ -3,8 +3,8 @@ import type { Container } from '$core/heap/container';
 import type { FieldSpec } from '$core/heap/kind';
 import { KINDS, WRITTEN_KINDS, kindOf, type WrittenKind } from '$core/heap/kinds';
 import type { UnitSystem } from '$core/quantity/unit';
-import { containerBody, containerDraft, type ContainerDraft } from '../heap/container-draft';
-import type { LedgerRow } from './entry-words';
+import { containerBody, containerDraft, type ContainerDraft } from '$lib/ui/container/container-draft';
+import type { LedgerRow } from '$lib/ui/entry/entry-words';
 import { textFor } from './typed-text';
 
 /** Entries that a form writes; a batch only as an amendment of one that was mixed. */

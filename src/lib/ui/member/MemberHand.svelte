@@ -21,8 +21,8 @@
   import { api } from '$lib/ui/api-client';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
-  import { told } from '$lib/ui/frame/toaster';
-  import { shortDate } from '$lib/ui/ledger/entry-words';
+  import { told } from '$lib/ui/toast/toaster';
+  import { shortDate } from '$lib/ui/date/written-date';
 
   const { member }: { member: MemberRow } = $props();
   const form = new RecordForm();

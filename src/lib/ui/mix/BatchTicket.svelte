@@ -12,9 +12,9 @@
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
-  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { logEntry } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
-  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
   import { asWeighed, type BatchAnswer, type Pick } from './batch-draft';
   import type { MixHeap } from './recipe-choices';
 

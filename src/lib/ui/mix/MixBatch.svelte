@@ -12,8 +12,8 @@
   import { onMount } from 'svelte';
   import TickSteps from '$lib/ui/bench/TickSteps.svelte';
   import InSight from '$lib/ui/field/InSight.svelte';
-  import PrintSheet from '$lib/ui/frame/PrintSheet.svelte';
-  import { keepAwake } from '$lib/ui/frame/awake';
+  import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
+  import { keepAwake } from '$lib/ui/page/awake';
   import MadeOrBought from './MadeOrBought.svelte';
   import PanTest from './PanTest.svelte';
   import BatchTicket from './BatchTicket.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Is it damp? Five minutes with a pan, inside the recipe: what was measured takes the place of the handbook's figure. */
   import { meanSd, testSd } from '$core/bench/test-accuracy';
-  import { moistureByDrying } from '$core/bench/moisture';
+  import { moistureByDrying } from '$core/bench/formula/moisture';
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { heapTests } from '$lib/schema/heap-test';
   import { check } from '$lib/schema/validate';
@@ -10,7 +10,7 @@
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
-  import { logRecord } from '$lib/ui/ledger/log-entry';
+  import { logRecord } from '$lib/ui/entry/log-entry';
 
   interface Props {
     /** The lot that it is made on; null: what is not in stock. */

@@ -10,10 +10,10 @@
   import { api, ApiProblem } from '$lib/ui/api-client';
   import { asSentence } from '$lib/ui/field/as-sentence';
   import { zone } from '$lib/ui/field/record-form.svelte';
-  import Sheet from '$lib/ui/frame/Sheet.svelte';
-  import { overlay } from '$lib/ui/frame/overlay.svelte';
-  import { entryWords } from '$lib/ui/ledger/entry-words';
-  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import Sheet from '$lib/ui/page/Sheet.svelte';
+  import { overlay } from '$lib/ui/page/overlay.svelte';
+  import { entryWords } from '$lib/ui/entry/entry-words';
+  import { logEntry } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
   import { destinations, found } from './destinations';
   import { typedEntry, type NamedHeap, type NamedLot } from './typed-entry';

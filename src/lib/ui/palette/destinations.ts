@@ -1,7 +1,7 @@
 import { guided } from '../bench/guides';
 import { HEAP_TEST_KINDS } from '$core/bench/bench-tests';
 import { TEST_NAMES } from '$core/heap/names';
-import { PLACES } from '../frame/places';
+import { PLACES } from '$lib/ui/page/places';
 import type { NamedHeap } from './typed-entry';
 
 /** Somewhere to go. */

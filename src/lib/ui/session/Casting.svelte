@@ -9,9 +9,9 @@
   import Posted from '$lib/ui/field/Posted.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
-  import { told } from '$lib/ui/frame/toaster';
+  import { told } from '$lib/ui/toast/toaster';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
-  import { shortDate } from '$lib/ui/ledger/entry-words';
+  import { shortDate } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
   import { castingWords, type Casting } from './casting-words';
   import type { ToDo } from '$core/session/to-do';

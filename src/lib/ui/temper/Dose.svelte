@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Water, with clay where it is short: the ticket that is followed with the scale and logged with one action. */
   import { durationText, editableMass, massFigure, massText } from '$core/quantity/display';
-  import { GRADE_NAMES } from '$core/bench/squeeze';
+  import { GRADE_NAMES } from '$core/bench/formula/squeeze';
   import { handMeasure } from '$core/quantity/hand-measure';
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
@@ -9,7 +9,7 @@
   import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
-  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { logEntry } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
   import BigFigure from './BigFigure.svelte';
   import { doseBody, doseWords } from './dose-body';
@@ -17,7 +17,7 @@
   import { startMulling } from './mull-timer';
   import Splashes from './Splashes.svelte';
   import TheSum from './TheSum.svelte';
-  import Ticket from './Ticket.svelte';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
   import type { HeapFields, HeapState } from './state';
 
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();

@@ -4,7 +4,7 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Dose from './Dose.svelte';
   import OilDose from './OilDose.svelte';
-  import Ticket from './Ticket.svelte';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
   import TooWet from './TooWet.svelte';
   import type { HeapFields, HeapState } from './state';
 

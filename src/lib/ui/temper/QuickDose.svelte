@@ -6,7 +6,7 @@
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
-  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { logEntry } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
   import SplashBox from './SplashBox.svelte';
   import { doseBody, doseWords } from './dose-body';

@@ -8,11 +8,11 @@
   import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
-  import { logEntry } from '$lib/ui/ledger/log-entry';
+  import { logEntry } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
   import BigFigure from './BigFigure.svelte';
   import TheSum from './TheSum.svelte';
-  import Ticket from './Ticket.svelte';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
   import type { HeapFields, HeapState } from './state';
 
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();

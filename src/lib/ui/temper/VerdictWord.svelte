@@ -1,9 +1,9 @@
 <script lang="ts">
   /** The verdict in words: grey while it is not known, green only where it is sure, the latest look named beside it. */
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
-  import { GRADE_NAMES } from '$core/bench/squeeze';
+  import { GRADE_NAMES } from '$core/bench/formula/squeeze';
   import { TEST_NAMES } from '$core/heap/names';
-  import { shortDate, shortTime } from '$lib/ui/ledger/entry-words';
+  import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import type { HeapState } from './state';
 
   interface Props {

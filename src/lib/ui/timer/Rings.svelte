@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Follows the timers of this device: at the end of one it says so, sounds, and notifies where that is allowed. */
   import { onMount } from 'svelte';
-  import { told } from '$lib/ui/frame/toaster';
+  import { told } from '$lib/ui/toast/toaster';
   import { followTimers, onRing, type Timer } from './timers.svelte';
 
   onMount(() => {

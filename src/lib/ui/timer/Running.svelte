@@ -1,8 +1,8 @@
 <script lang="ts">
   /** What runs on this device, with what is left of it. */
   import { Progress } from '@skeletonlabs/skeleton-svelte';
-  import { shortTime } from '$lib/ui/ledger/entry-words';
-  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import { shortTime } from '$lib/ui/date/written-date';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
   import { clearTimer, clockText, secondsLeft, timers } from './timers.svelte';
 </script>
 

@@ -1,8 +1,8 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
-  import { warned } from '$lib/ui/frame/toaster';
-  import { wroteJustNow } from '$lib/ui/ledger/log-entry';
+  import { warned } from '$lib/ui/toast/toaster';
+  import { wroteJustNow } from '$lib/ui/entry/log-entry';
 
   const { data, children } = $props();
 

@@ -1,5 +1,5 @@
 import type { Actions, PageServerLoad } from './$types';
-import { writeAction } from '$lib/server/heap/posted';
+import { writeAction } from '$lib/server/form/heap-forms';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { listEntries } from '$lib/server/heap/ledger';

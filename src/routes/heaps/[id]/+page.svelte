@@ -3,12 +3,13 @@
   import type { PageProps } from './$types';
   import { durationText, massFigure, massText } from '$core/quantity/display';
   import { BINDER_NAMES } from '$core/reference/targets';
-  import PrintSheet from '$lib/ui/frame/PrintSheet.svelte';
+  import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import Ledger from '$lib/ui/ledger/Ledger.svelte';
-  import { confirmReading } from '$lib/ui/ledger/log-entry';
-  import { containerWords, shortDate } from '$lib/ui/ledger/entry-words';
+  import { confirmReading } from '$lib/ui/entry/log-entry';
+  import { containerWords } from '$lib/ui/entry/entry-words';
+  import { shortDate } from '$lib/ui/date/written-date';
   import type { HeapTestKind } from '$core/bench/heap-test';
   import { TEST_NAMES } from '$core/heap/names';
   import { units } from '$lib/ui/preferences';

@@ -9,8 +9,8 @@
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
-  import ContainerFields from '$lib/ui/heap/ContainerFields.svelte';
-  import { containerBody, containerDraft } from '$lib/ui/heap/container-draft';
+  import ContainerFields from '$lib/ui/container/ContainerFields.svelte';
+  import { containerBody, containerDraft } from '$lib/ui/container/container-draft';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
 

@@ -1,4 +1,4 @@
 import type { Actions } from './$types';
-import { changeLot } from '$lib/server/stock/posted';
+import { changeLot } from '$lib/server/form/stock-forms';
 
 export const actions: Actions = { write: changeLot };

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { goto, invalidateAll } from '$app/navigation';
   import { api } from '$lib/ui/api-client';
-  import { told } from '$lib/ui/frame/toaster';
+  import { told } from '$lib/ui/toast/toaster';
   import { LOT_TESTS } from '$core/bench/lot-tests';
   import TestRecords from '$lib/ui/bench/TestRecords.svelte';
   import LotForm from '$lib/ui/stock/LotForm.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { PageProps } from './$types';
   import { goto } from '$app/navigation';
-  import { told } from '$lib/ui/frame/toaster';
+  import { told } from '$lib/ui/toast/toaster';
   import LotForm from '$lib/ui/stock/LotForm.svelte';
 
   const { data, form }: PageProps = $props();

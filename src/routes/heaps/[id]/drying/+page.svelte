@@ -2,7 +2,7 @@
   import { COVERS, COVER_NAMES } from '$core/heap/drying';
   import { PLACE_NAMES } from '$core/heap/place';
   import { inUnits, massText, temperatureText } from '$core/quantity/display';
-  import { containerWords } from '$lib/ui/ledger/entry-words';
+  import { containerWords } from '$lib/ui/entry/entry-words';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import Chart from '$lib/ui/chart/Chart.svelte';
   import { percentAxis, timeAxis } from '$lib/ui/chart/axes';
@@ -11,7 +11,7 @@
   import { percentTooltip } from '$lib/ui/chart/tooltip';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { units } from '$lib/ui/preferences';
-  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
 
   const { data } = $props();
   const heap = $derived(data.heap);

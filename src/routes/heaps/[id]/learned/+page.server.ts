@@ -1,6 +1,6 @@
 import type { Actions, PageServerLoad } from './$types';
 import { pathId } from '$lib/server/http/endpoint';
-import { writeAction } from '$lib/server/heap/posted';
+import { writeAction } from '$lib/server/form/heap-forms';
 import { pageLoad } from '$lib/server/http/guard';
 import { readLearned } from '$lib/server/heap/learned';
 

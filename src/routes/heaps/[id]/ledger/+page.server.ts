@@ -4,7 +4,7 @@ import { readBalances } from '$lib/server/heap/balances';
 import { listEntries } from '$lib/server/heap/ledger';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
-import { ledgerFilter } from '$lib/server/http/ledger-query';
+import { ledgerFilter } from '$lib/server/heap/ledger-query';
 import { queryOf } from '$lib/server/http/query';
 
 /** Lines on a page of the table. */

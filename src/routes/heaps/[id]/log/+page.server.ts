@@ -1,7 +1,7 @@
 import type { Actions, PageServerLoad } from './$types';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
-import { writeAction } from '$lib/server/heap/posted';
+import { writeAction } from '$lib/server/form/heap-forms';
 import { learnedForForms } from '$lib/server/heap/learned';
 import { listLots } from '$lib/server/stock/stock';
 

@@ -1,5 +1,5 @@
 import type { Actions, PageServerLoad } from './$types';
-import { writeAction } from '$lib/server/heap/posted';
+import { writeAction } from '$lib/server/form/heap-forms';
 import { pageLoad } from '$lib/server/http/guard';
 import { listLots } from '$lib/server/stock/stock';
 

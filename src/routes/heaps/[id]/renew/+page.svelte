@@ -12,9 +12,9 @@
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
-  import { logRenewal } from '$lib/ui/ledger/log-entry';
+  import { logRenewal } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
-  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
 
   const { data } = $props();
   const heap = $derived(data.heap);

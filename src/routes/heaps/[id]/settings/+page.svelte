@@ -9,10 +9,10 @@
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
-  import { wrote } from '$lib/ui/ledger/log-entry';
-  import { told } from '$lib/ui/frame/toaster';
-  import ContainerFields from '$lib/ui/heap/ContainerFields.svelte';
-  import { containerBody, containerDraft } from '$lib/ui/heap/container-draft';
+  import { wrote } from '$lib/ui/entry/log-entry';
+  import { told } from '$lib/ui/toast/toaster';
+  import ContainerFields from '$lib/ui/container/ContainerFields.svelte';
+  import { containerBody, containerDraft } from '$lib/ui/container/container-draft';
   import { units } from '$lib/ui/preferences';
 
   const { data } = $props();

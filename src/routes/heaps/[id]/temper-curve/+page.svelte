@@ -5,8 +5,8 @@
   import { api, ApiProblem } from '$lib/ui/api-client';
   import TemperLadder from '$lib/ui/bench/TemperLadder.svelte';
   import TemperCurveChart from '$lib/ui/chart/TemperCurveChart.svelte';
-  import { told, warned } from '$lib/ui/frame/toaster';
-  import Ticket from '$lib/ui/temper/Ticket.svelte';
+  import { told, warned } from '$lib/ui/toast/toaster';
+  import Ticket from '$lib/ui/page/Ticket.svelte';
 
   const { data } = $props();
   const heap = $derived(data.heap);

@@ -1,7 +1,7 @@
 import type { LayoutLoad } from './$types';
 import { ON_LADDER } from '$lib/schema/query';
 import { heapSubject } from '$lib/ui/bench/subject';
-import { shortDate } from '$lib/ui/ledger/entry-words';
+import { shortDate } from '$lib/ui/date/written-date';
 
 /** What the tests below are made on: the heap, or with `?batch=` one batch of it; with `?ladder` they lead back there. */
 export const load: LayoutLoad = async ({ parent, data, url }) => {

@@ -1,5 +1,5 @@
 import type { Actions, PageServerLoad } from './$types';
-import { amendAction } from '$lib/server/heap/posted';
+import { amendAction } from '$lib/server/form/heap-forms';
 import { learnedForForms } from '$lib/server/heap/learned';
 import { entryVersions } from '$lib/server/heap/ledger';
 import { pathId } from '$lib/server/http/endpoint';

@@ -3,9 +3,10 @@
   import EntryForm from '$lib/ui/ledger/EntryForm.svelte';
   import type { Existing, WritableKind } from '$lib/ui/ledger/entry-draft';
   import TestForm from '$lib/ui/ledger/TestForm.svelte';
-  import { entryWords, shortDate } from '$lib/ui/ledger/entry-words';
-  import { revert, strike, unstrike } from '$lib/ui/ledger/log-entry';
-  import { told } from '$lib/ui/frame/toaster';
+  import { entryWords } from '$lib/ui/entry/entry-words';
+  import { shortDate } from '$lib/ui/date/written-date';
+  import { revert, strike, unstrike } from '$lib/ui/entry/log-entry';
+  import { told } from '$lib/ui/toast/toaster';
   import { units } from '$lib/ui/preferences';
 
   const { data } = $props();

@@ -1,7 +1,7 @@
 import type { Actions, PageServerLoad } from './$types';
 import { guided } from '$lib/ui/bench/guides';
 import { pageLoad } from '$lib/server/http/guard';
-import { writeAction } from '$lib/server/heap/posted';
+import { writeAction } from '$lib/server/form/heap-forms';
 import { lastTest } from '$lib/server/bench/last-test';
 import { error } from '@sveltejs/kit';
 

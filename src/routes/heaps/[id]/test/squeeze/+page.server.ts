@@ -1,4 +1,4 @@
 import type { Actions } from './$types';
-import { writeAction } from '$lib/server/heap/posted';
+import { writeAction } from '$lib/server/form/heap-forms';
 
 export const actions: Actions = { write: writeAction };

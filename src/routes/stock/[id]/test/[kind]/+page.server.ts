@@ -2,7 +2,7 @@ import { error } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 import { LOT_TESTS } from '$core/bench/lot-tests';
 import { guided } from '$lib/ui/bench/guides';
-import { writeLotTest } from '$lib/server/stock/posted';
+import { writeLotTest } from '$lib/server/form/stock-forms';
 import { lastTest } from '$lib/server/bench/last-test';
 import { pageLoad } from '$lib/server/http/guard';
 

@@ -1,4 +1,4 @@
 import type { Actions } from './$types';
-import { writeLotTest } from '$lib/server/stock/posted';
+import { writeLotTest } from '$lib/server/form/stock-forms';
 
 export const actions: Actions = { write: writeLotTest };

@@ -5,7 +5,7 @@ import { entries } from '$lib/schema/entry';
 import { listEntries } from '$lib/server/heap/ledger';
 import { appendEntry } from '$lib/server/heap/ledger-writing';
 import { byKind, create, pathId, read } from '$lib/server/http/endpoint';
-import { ledgerFilter } from '$lib/server/http/ledger-query';
+import { ledgerFilter } from '$lib/server/heap/ledger-query';
 
 export const GET = read(
   { summary: 'The entries, latest first', query: ledgerPage, answer: pageOf(ref('Entry')) },

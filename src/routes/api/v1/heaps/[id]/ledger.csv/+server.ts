@@ -2,7 +2,7 @@ import { ledgerTable } from '$lib/schema/query';
 import { readHeap } from '$lib/server/heap/heaps';
 import { ledgerCsv } from '$lib/server/heap/ledger-csv';
 import { download, pathId } from '$lib/server/http/endpoint';
-import { ledgerFilter } from '$lib/server/http/ledger-query';
+import { ledgerFilter } from '$lib/server/heap/ledger-query';
 
 export const GET = download(
   {

@@ -4,7 +4,7 @@ import { pageOf, ref } from '$lib/server/http/answer-schemas';
 import { heapTests } from '$lib/schema/heap-test';
 import { appendTest, listTests } from '$lib/server/heap/tests';
 import { byKind, create, pathId, read } from '$lib/server/http/endpoint';
-import { ledgerFilter } from '$lib/server/http/ledger-query';
+import { ledgerFilter } from '$lib/server/heap/ledger-query';
 
 /** Here `kind` is the kind of test. */
 export const GET = read(

@@ -1,6 +1,6 @@
-import { believedMoisture, sandOf, type Belief, type HeapNature } from './belief';
-import { COVERS, SHED, type Climate, type Cover } from './drying';
-import { standUntil } from './standing';
+import { believedMoisture, sandOf, type Belief, type HeapNature } from '../heap/belief';
+import { COVERS, SHED, type Climate, type Cover } from '../heap/drying';
+import { standUntil } from '../heap/standing';
 import { NINE_IN_TEN } from '$core/judge/normal';
 import { aimMoisture } from '$core/judge/temper-window';
 import { moistureFraction, totalMass } from '$core/material/composition';

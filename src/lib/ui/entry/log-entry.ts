@@ -1,7 +1,7 @@
 import { invalidateAll } from '$app/navigation';
-import { api, ApiProblem } from '../api-client';
-import { told, warned } from '../frame/toaster';
-import { outbox } from '../outbox/outbox.svelte';
+import { api, ApiProblem } from '$lib/ui/api-client';
+import { told, warned } from '$lib/ui/toast/toaster';
+import { outbox } from '$lib/ui/outbox/outbox.svelte';
 
 export interface LoggedEntry extends Record<string, unknown> {
   id: number;

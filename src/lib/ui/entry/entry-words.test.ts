@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { entryWords, ingredientName, shortDate, type LedgerRow } from './entry-words';
+import { entryWords, ingredientName, type LedgerRow } from './entry-words';
+import { shortDate } from '$lib/ui/date/written-date';
 
 const row = (fields: Record<string, unknown>): LedgerRow => ({
   id: 1,

@@ -1,7 +1,7 @@
 import type { Composition } from '$core/material/composition';
 import type { Dimension } from '$core/quantity/unit';
 import type { System, Targets, Window } from '$core/reference/targets';
-import type { SqueezeResult } from './squeeze';
+import type { SqueezeResult } from '../formula/squeeze';
 
 /** What a test is read against: the sand as it is believed, and what it should be. */
 export interface Looking {

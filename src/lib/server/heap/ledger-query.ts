@@ -1,8 +1,8 @@
 import { TZDate } from '@date-fns/tz';
 import type { LedgerTable } from '$lib/schema/query';
-import type { EntryFilter } from '../heap/ledger';
+import type { EntryFilter } from './ledger';
 import { impossible } from '../refusal';
-import { utc } from './query';
+import { utc } from '../http/query';
 
 /** What a checked query asks of a ledger, but for its page: kind, test kind, times, words, struck entries, order. */
 export function ledgerFilter(query: LedgerTable): EntryFilter {

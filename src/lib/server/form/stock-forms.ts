@@ -2,8 +2,8 @@ import { heapTests } from '$lib/schema/heap-test';
 import { lotChange } from '$lib/schema/stock';
 import { byKind, pathId } from '../http/endpoint';
 import { checkedBody, postedForm } from '../http/posted';
-import { appendLotTest } from './lot-tests';
-import { amendLot } from './stock';
+import { appendLotTest } from '../stock/lot-tests';
+import { amendLot } from '../stock/stock';
 
 /** A test of the lot in the path, posted without a script. */
 export const writeLotTest = postedForm(

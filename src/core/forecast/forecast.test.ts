@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { TARGETS } from '$core/reference/targets';
-import type { LedgerEntry } from './entry';
-import { believedDrying, believedMoisture, type HeapNature } from './belief';
-import { believe } from './estimate';
-import { learnedDrying } from './lessons';
+import type { LedgerEntry } from '../heap/entry';
+import { believedDrying, believedMoisture, type HeapNature } from '../heap/belief';
+import { believe } from '../heap/estimate';
+import { learnedDrying } from '../heap/lessons';
 import { forecastDrying } from './forecast';
-import { standUntil } from './standing';
+import { standUntil } from '../heap/standing';
 
 const START = '2026-03-01T09:00:00.000Z';
 const nature: HeapNature = {

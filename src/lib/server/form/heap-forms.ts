@@ -1,4 +1,4 @@
-import { squeezed, type PartSqueeze } from '$core/bench/squeeze';
+import { squeezed, type PartSqueeze } from '$core/bench/formula/squeeze';
 import { entries } from '$lib/schema/entry';
 import { heapTests } from '$lib/schema/heap-test';
 import { ON_LADDER } from '$lib/schema/query';
@@ -8,10 +8,10 @@ import { byKind, pathId } from '../http/endpoint';
 import { checkedBody, postedForm } from '../http/posted';
 import { byWhoWorksHere } from '../member/members';
 import { readLot } from '../stock/stock';
-import { readHeap } from './heaps';
-import type { EntryRecord } from './ledger';
-import { amendEntry, appendEntry } from './ledger-writing';
-import { amendTest, appendTest } from './tests';
+import { readHeap } from '../heap/heaps';
+import type { EntryRecord } from '../heap/ledger';
+import { amendEntry, appendEntry } from '../heap/ledger-writing';
+import { amendTest, appendTest } from '../heap/tests';
 
 type Body = Record<string, unknown>;
 type Write = (db: Database, heap_id: number, input: never) => Promise<EntryRecord>;

@@ -5,7 +5,7 @@ import { readStates } from '../heap/heap-state';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { beforeCasting } from './before-casting';
 import { nextCasting } from './next-casting';
-import { amendSession } from './sessions';
+import { amendSession } from '../session/sessions';
 
 describe('before a casting', () => {
   it('each heap says what it wants by that day, a heap without sand nothing', async () => {

@@ -2,10 +2,10 @@
   /** What waits to be sent, where everybody sees it; nothing while nothing waits. */
   import { onMount } from 'svelte';
   import { invalidateAll } from '$app/navigation';
-  import { told } from '$lib/ui/frame/toaster';
-  import { shortTime } from '$lib/ui/ledger/entry-words';
-  import { strike } from '$lib/ui/ledger/log-entry';
-  import { outbox } from './outbox.svelte';
+  import { told } from '$lib/ui/toast/toaster';
+  import { shortTime } from '$lib/ui/date/written-date';
+  import { strike } from '$lib/ui/entry/log-entry';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
 
   /** A moment on the way is no news. */
   const NEWS_AFTER_MS = 1500;
