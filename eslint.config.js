@@ -2,6 +2,7 @@ import js from '@eslint/js';
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
 import ts from 'typescript-eslint';
+import { castReason } from './scripts/lint/cast-reason.mjs';
 import { layers } from './scripts/lint/layers.mjs';
 import svelteConfig from './svelte.config.js';
 
@@ -26,7 +27,13 @@ export default ts.config(
   },
   {
     files: ['src/**/*.ts', 'src/**/*.svelte'],
-    plugins: { brunkel: { rules: { layers } } },
+    plugins: { brunkel: { rules: { layers, 'cast-reason': castReason } } },
     rules: { 'brunkel/layers': 'error' }
+  },
+  {
+    files: ['src/**/*.ts', 'src/**/*.svelte'],
+    // Tests may hand over what no type allows: that is what they test.
+    ignores: ['**/*.test.ts'],
+    rules: { 'brunkel/cast-reason': 'error' }
   }
 );

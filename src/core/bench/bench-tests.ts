@@ -38,5 +38,6 @@ export type HeapTest = { [K in HeapTestKind]: Parameters<Tests[K]['figure']>[0] 
 export const HEAP_TEST_KINDS = Object.keys(BENCH_TESTS) as HeapTestKind[];
 
 /** A test's descriptor by what was tested, for whoever does not care which. */
+// Looked up by the test's own kind: it is only ever given tests of that kind.
 export const benchTestOf = (test: Pick<HeapTest, 'kind'>): BenchTest<HeapTest> =>
   BENCH_TESTS[test.kind] as never;

@@ -300,7 +300,7 @@ const LEAST_REST = 0.02;
  * The belief with what it rests on scaled: a new reading takes its share from those before it, and doubt that time or
  * unmeasured sand brings in takes from all of them.
  */
-export function restingLess(rests_on: readonly Rest[], share: number): Rest[] {
+export function discounted(rests_on: readonly Rest[], share: number): Rest[] {
   const left: Rest[] = [];
   for (const { entry_id, kind, at, weight } of rests_on) {
     const kept = weight * share;
@@ -310,10 +310,10 @@ export function restingLess(rests_on: readonly Rest[], share: number): Rest[] {
 }
 
 /** As its moisture got less sure than it was, a belief rests less on old readings. */
-export function restLess(draft: Draft, was: number): void {
+export function discountRests(draft: Draft, was: number): void {
   if (draft.rests_on.length === 0) return;
   const is = moistureVariance(draft);
-  if (is > was) draft.rests_on = restingLess(draft.rests_on, was / is);
+  if (is > was) draft.rests_on = discounted(draft.rests_on, was / is);
 }
 
 /** The square of `believedMoisture`'s deviation, summed in place, as every entry of a ledger asks for it twice. */

@@ -9,8 +9,8 @@ import {
   firstBelief,
   placeOf,
   moistureVariance,
-  restLess,
-  restingLess,
+  discountRests,
+  discounted,
   sandOf,
   type Belief,
   type Draft,
@@ -84,7 +84,7 @@ function happen(nature: HeapNature, draft: Draft, entry: LedgerEntry): void {
   if (teaches) draft.lessons = taught(draft.lessons, teaches);
   draft.habits = accustomed(draft.habits, kind.amounts?.(entry.event) ?? []);
   // A batch that was tested by itself has been weighed against what was known already.
-  if (draft.rests_on === resting) restLess(draft, was);
+  if (draft.rests_on === resting) discountRests(draft, was);
 }
 
 /**
@@ -193,7 +193,7 @@ function bringTested(
     for (let j = 0; j < PART_COUNT; j++) draft.covariance[i * size + j]! += batch.covariance[i * of + j]!;
   }
   const share = doubtShare(draft, untested);
-  draft.rests_on = [...restingLess(draft.rests_on, 1 - share), ...restingLess(batch.rests_on, share)];
+  draft.rests_on = [...discounted(draft.rests_on, 1 - share), ...discounted(batch.rests_on, share)];
   draft.questioned = [...draft.questioned, ...batch.questioned];
   if (!(totalMass(before) > 0)) draft.seen_share = batch.seen_share;
 }

@@ -9,7 +9,7 @@ import {
   DRYING,
   WEATHER,
   drafted,
-  restingLess,
+  discounted,
   sandOf,
   type Belief,
   type Draft,
@@ -65,7 +65,7 @@ export function readInto(nature: HeapNature, draft: Draft, test: HeapTest, told:
     sand,
     scale_g: nature.scale_g ?? KITCHEN_SCALE_G
   };
-  const reading = benchTestOf(test).read(test as never, looking);
+  const reading = benchTestOf(test).read(test, looking);
   if (reading) {
     const counted =
       reading.as === 'value'
@@ -249,7 +249,7 @@ export function gradeMoments(mean: number, sd: number, named: 1 | 2 | 3 | 4 | 5)
 function restOn(draft: Draft, had: number, left: number, test: HeapTest, told: Told): void {
   const weight = had > 0 ? Math.min(1, Math.max(0, 1 - left / had)) : 0;
   const rest = { entry_id: told.entry_id, kind: test.kind, at: draft.at ?? '', weight };
-  draft.rests_on = [...restingLess(draft.rests_on, 1 - weight), ...restingLess([rest], 1)];
+  draft.rests_on = [...discounted(draft.rests_on, 1 - weight), ...discounted([rest], 1)];
 }
 
 /** Tests that look at the water of the sand. */

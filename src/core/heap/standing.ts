@@ -12,7 +12,7 @@ import {
   WEATHER,
   drafted,
   moistureVariance,
-  restLess,
+  discountRests,
   sandOf,
   varianceAt,
   type Belief,
@@ -68,7 +68,7 @@ export function stand(nature: HeapNature, draft: Draft, at: string): void {
     climate
   };
   dryOut(draft, standing, hours);
-  restLess(draft, was);
+  discountRests(draft, was);
   const total = totalMass(sand);
   const dried_by = total > 0 ? (sand.water - draft.mean[WATER]!) / total : 0;
   const since = draft.looks[0]?.at;

@@ -1,3 +1,5 @@
+import { mean as average } from 'simple-statistics';
+
 /** A run rule that a series of readings broke, and at which reading (from 0). */
 export interface Signal {
   index: number;
@@ -22,9 +24,9 @@ export interface ControlChart {
  */
 export function controlChart(values: readonly number[]): ControlChart {
   if (values.length < 2) throw new RangeError('A control chart needs at least two values.');
-  const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+  const mean = average(values);
   const ranges = values.slice(1).map((value, i) => Math.abs(value - values[i]!));
-  const moving_range_mean = ranges.reduce((sum, range) => sum + range, 0) / ranges.length;
+  const moving_range_mean = average(ranges);
   const limits: [number, number] = [mean - 2.66 * moving_range_mean, mean + 2.66 * moving_range_mean];
   const moving_range_limit = 3.267 * moving_range_mean;
   const signals: Signal[] = [];

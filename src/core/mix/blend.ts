@@ -40,7 +40,7 @@ export type BlendAnswer =
   /** The windows that no mix of this stock can meet, and the mix that comes nearest. */
   | { feasible: false; conflicts: BlendWindow[]; nearest: Blend | null };
 
-/** Standing for a cost where none was given, so that equal mixes prefer less of what is dear. */
+/** Standing for a cost where none was given, so that equal mixes prefer less of what costs more. */
 const NOMINAL_COST = 1e-6;
 
 /**
@@ -99,7 +99,7 @@ function programme(
       price: (stock[amount.of]!.cost_per_kg ?? 0) + NOMINAL_COST
     })),
     constraints: [
-      { window: 'total_kg', weights: weights(() => 1), least: total_kg, most: total_kg, dearness: 1000 },
+      { window: 'total_kg', weights: weights(() => 1), least: total_kg, most: total_kg, penalty: 1000 },
       {
         window: 'fineness_number',
         weights: weights((each) => each.fineness_number - fineness_number.min),
@@ -117,13 +117,13 @@ function programme(
               window: 'fines_percent',
               weights: weights((each) => each.fines - fines.min),
               least: 0,
-              dearness: 100
+              penalty: 100
             },
             {
               window: 'fines_percent',
               weights: weights((each) => each.fines - fines.max),
               most: 0,
-              dearness: 100
+              penalty: 100
             }
           ]
         : [])

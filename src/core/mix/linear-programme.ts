@@ -19,7 +19,7 @@ export interface Constraint {
   least?: number | undefined;
   most?: number | undefined;
   /** What a unit of giving way costs in the search for the nearest answer; 1 unless said. */
-  dearness?: number | undefined;
+  penalty?: number | undefined;
 }
 
 /** Σ weight·variable should be zero; every unit that it is off costs `price`. */
@@ -119,7 +119,7 @@ function written({ variables, constraints, goals = [] }: Programme, elastic: boo
     term((elastic ? price * 1e-6 : price) * lump, name)
   );
   const slackPrices = elastic
-    ? constraints.flatMap(({ dearness = 1 }, i) => [term(dearness, `under${i}`), term(dearness, `over${i}`)])
+    ? constraints.flatMap(({ penalty = 1 }, i) => [term(penalty, `under${i}`), term(penalty, `over${i}`)])
     : [];
   const rows = constraints.flatMap(({ weights, least, most }, i) => {
     const under = elastic ? ` + under${i}` : '';

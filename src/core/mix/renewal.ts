@@ -65,7 +65,7 @@ export type RenewalAnswer =
     }
   | { feasible: false; conflicts: RenewalWindow[]; nearest: Renewal | null };
 
-/** Throwing sand out is work and waste: as dear as a little new sand. */
+/** Throwing sand out is work and waste: it costs as much as a little new sand. */
 const DISCARD_PRICE = 0.05;
 /**
  * A kilogram of water off temper is held to cost so many kilograms of the dearest sand: water must not stand in for
@@ -108,9 +108,9 @@ export async function renew(problem: RenewalProblem, solve: LinearSolver): Promi
             window,
             weights: weights((body) => part(body) - range.min * whole(body)),
             least: 0,
-            dearness: 100
+            penalty: 100
           },
-          { window, weights: weights((body) => part(body) - range.max * whole(body)), most: 0, dearness: 100 }
+          { window, weights: weights((body) => part(body) - range.max * whole(body)), most: 0, penalty: 100 }
         ]
       : [];
   const { fineness_number } = windows;
@@ -148,7 +148,7 @@ export async function renew(problem: RenewalProblem, solve: LinearSolver): Promi
           weights: weights(totalMass),
           least: windows.total_kg.min,
           most: windows.total_kg.max,
-          dearness: 10
+          penalty: 10
         },
         ...(windows.moisture || !temper_ratio
           ? share('moisture', windows.moisture, (body) => body.water, totalMass)

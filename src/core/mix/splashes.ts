@@ -1,3 +1,4 @@
+import { sum } from 'simple-statistics';
 /**
  * Splits water into splashes: half of it in the first two, then ever smaller ones, so that the sand is
  * crept up on rather than drowned. Squeeze before each of the last two.
@@ -12,7 +13,7 @@ export function splashes(kg: number, count = usualCount(kg)): number[] {
   if (!(kg > 0)) return [];
   const shares = splashShares(count);
   const parts = shares.slice(0, -1).map((share) => kg * share);
-  return [...parts, kg - parts.reduce((sum, part) => sum + part, 0)];
+  return [...parts, kg - sum(parts)];
 }
 
 function usualCount(kg: number): number {

@@ -69,6 +69,7 @@ function bare(spec: FieldSpec): Schema {
     case 'additions':
       return additions(1);
     case 'container':
+      // A schema that casts has another type than the one it gives.
       return container() as unknown as Schema;
   }
 }
@@ -146,9 +147,11 @@ function schemaOf<K extends WrittenKind>(kind: K): Schema<NewEntryOf<K>> {
   })
     .required(REQUIRED)
     .test('rule', function (written) {
+      // As above: the rule is the same kind's.
       const wrong = rule && written ? rule(written as never) : null;
       return wrong ? this.createError(wrong) : true;
     });
+  // Yup infers of a built schema that it is one of anything: what its fields are the kind's specs say.
   return schema as unknown as Schema<NewEntryOf<K>>;
 }
 

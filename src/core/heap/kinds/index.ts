@@ -43,6 +43,7 @@ export type Event = { [K in EventKind]: ReturnType<Kinds[K]['read']> }[EventKind
 export type EventOf<K extends EventKind> = Extract<Event, { kind: K }>;
 
 /** A kind by its name, for whoever does not care which. */
+// A kind reads and shows its own events alone: which one it is the key says.
 export const kindOf = (kind: EventKind): EntryKind<Event, FieldSpecs> => KINDS[kind] as never;
 
 /** Whether there is a kind of this name. */

@@ -1,4 +1,4 @@
-import { BENCH_TESTS } from '$core/bench/bench-tests';
+import { benchTestOf } from '$core/bench/bench-tests';
 import type { HeapTest } from '$core/bench/heap-test';
 import { NO_EFFECT, entryKind, type EntryKind } from '../kind';
 
@@ -23,14 +23,14 @@ export const tested: EntryKind<Tested, Record<never, never>> = entryKind({
     throw new TypeError('A test is read by its own schema.');
   },
   show: ({ test, excluded, batch_id, confirmed }: Tested) => ({
-    test: BENCH_TESTS[test.kind].show(test as never),
+    test: benchTestOf(test).show(test),
     ...(excluded !== undefined && { excluded_reason: excluded }),
     ...(batch_id !== undefined && { batch_entry_id: batch_id }),
     ...(confirmed && { confirmed })
   }),
   words(shown) {
-    const test = shown.test as { kind: HeapTest['kind'] };
-    const words = BENCH_TESTS[test.kind].words(shown.test as never, (shown.result ?? {}) as never);
+    const test = shown.test as HeapTest;
+    const words = benchTestOf(test).words({ ...test }, (shown.result ?? {}) as Record<string, unknown>);
     const of = shown.batch_entry_id ? ' of a batch' : '';
     const out = shown.excluded_reason ? ` (left out: ${String(shown.excluded_reason)})` : '';
     return { ...words, what: `${words.what}${of}${out}` };

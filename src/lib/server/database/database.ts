@@ -140,6 +140,7 @@ export async function openDatabase(folder: string): Promise<Database> {
  * For SQLite there is no pool: without this each such connection would keep its file handles for good.
  */
 function closeWhatFailed(sequelize: Sequelize): void {
+  // Sequelize keeps its connections to itself; their end has to be waited for.
   const manager = sequelize.connectionManager as unknown as {
     destroyConnection(connection: object): Promise<void>;
     releaseConnection(connection: object): void;

@@ -245,8 +245,12 @@ const figure = () => ({ type: DataTypes.DOUBLE, allowNull: false });
 const maybeFigure = () => ({ type: DataTypes.DOUBLE, allowNull: true });
 const count = () => ({ type: DataTypes.INTEGER, allowNull: false });
 const maybeCount = () => ({ type: DataTypes.INTEGER, allowNull: true });
-const json = () => ({ type: DataTypes.JSON, allowNull: false });
-const maybeJson = () => ({ type: DataTypes.JSON, allowNull: true });
+// Sequelize knows the types of the database, not those of a row: what is read was checked by a schema when written.
+const choice = () => words() as never;
+// As above: the shape of a record is its schema's.
+const json = () => ({ type: DataTypes.JSON, allowNull: false }) as never;
+// As above.
+const maybeJson = () => ({ type: DataTypes.JSON, allowNull: true }) as never;
 
 export function defineTables(sequelize: Sequelize): Tables {
   const options = { timestamps: false, underscored: true } as const;
@@ -256,7 +260,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       'material',
       {
         id: key(),
-        kind: words() as never,
+        kind: choice(),
         name: words(),
         note: maybeWords(),
         created_at: words(),
@@ -278,7 +282,7 @@ export function defineTables(sequelize: Sequelize): Tables {
         active_fraction: maybeFigure(),
         fines_fraction: maybeFigure(),
         fineness_number: maybeFigure(),
-        stated_at: maybeJson() as never,
+        stated_at: maybeJson(),
         bag_kg: maybeFigure(),
         bought_at: maybeWords(),
         note: maybeWords(),
@@ -296,7 +300,7 @@ export function defineTables(sequelize: Sequelize): Tables {
         at: words(),
         zone: maybeWords(),
         note: maybeWords(),
-        test: json() as never,
+        test: json(),
         format: count(),
         simulated: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
         created_at: words(),
@@ -309,8 +313,8 @@ export function defineTables(sequelize: Sequelize): Tables {
       {
         id: key(),
         name: words(),
-        system: words() as never,
-        binder: words() as never,
+        system: choice(),
+        binder: choice(),
         container: json(),
         targets: maybeJson(),
         zone: maybeWords(),
@@ -344,12 +348,12 @@ export function defineTables(sequelize: Sequelize): Tables {
         at: words(),
         zone: maybeWords(),
         note: maybeWords(),
-        event: json() as never,
+        event: json(),
         format: count(),
         session_id: maybeCount(),
         mold_id: maybeCount(),
         member: maybeCount(),
-        typed: maybeJson() as never,
+        typed: maybeJson(),
         simulated: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
         written_at: words()
       },
@@ -391,9 +395,9 @@ export function defineTables(sequelize: Sequelize): Tables {
         at: words(),
         zone: words(),
         members: json(),
-        stage: words() as never,
+        stage: choice(),
         note: maybeWords(),
-        steps: json() as never,
+        steps: json(),
         version: { ...count(), defaultValue: 1 },
         created_at: words(),
         removed_at: maybeWords()
@@ -409,7 +413,7 @@ export function defineTables(sequelize: Sequelize): Tables {
         patterns: json(),
         facing_heap_id: maybeCount(),
         backing_heap_id: count(),
-        state: words() as never,
+        state: choice(),
         note: maybeWords(),
         created_at: words(),
         removed_at: maybeWords()
@@ -421,7 +425,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       {
         id: key(),
         device: words(),
-        kind: words() as never,
+        kind: choice(),
         value: figure(),
         stable: { type: DataTypes.BOOLEAN, allowNull: false },
         at: words(),
@@ -434,7 +438,7 @@ export function defineTables(sequelize: Sequelize): Tables {
       {
         key: { type: DataTypes.TEXT, primaryKey: true },
         fingerprint: words(),
-        answer: json() as never,
+        answer: json(),
         created_at: words()
       },
       named('answered_requests')

@@ -27,6 +27,7 @@ export const writeAction = postedForm(
     };
     const write: Write = isTest(input) ? appendTest : appendEntry;
     const by = await byWhoWorksHere(db, event.locals.member, checkedEntry(input));
+    // Which of the two it is `isTest` has told; that a union is both the compiler cannot see.
     return write(db, pathId(event, 'id', 'heap'), by as never);
   },
   (_, { params, url }) => `/heaps/${params.id}${url.searchParams.has(ON_LADDER) ? '/temper-curve' : ''}`
@@ -38,6 +39,7 @@ export const amendAction = postedForm(
     const input = await withItsLot(db, body);
     const [heap, entry] = [pathId(event, 'id', 'heap'), pathId(event, 'entryId', 'entry')];
     const amend = isTest(input) ? amendTest : amendEntry;
+    // As above.
     return amend(db, heap, entry, checkedEntry(input) as never);
   },
   (_, { params }) => `/heaps/${params.id}`

@@ -12,6 +12,7 @@ export const writeLotTest = postedForm(
     return appendLotTest(
       db,
       pathId(event, 'id', 'lot'),
+      // The schema has just told that it is a test of this kind.
       checkedBody(byKind(heapTests)(input), input) as never
     );
   },

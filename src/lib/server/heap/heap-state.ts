@@ -236,6 +236,7 @@ function questionedFields({ entry_id, kind, expected, read, sd }: Belief['questi
 }
 
 function compositionFields(of: Composition): Composition {
+  // `fromEntries` forgets the names of its keys: they are all the parts.
   return Object.fromEntries(PARTS.map((part) => [part, of[part]])) as unknown as Composition;
 }
 

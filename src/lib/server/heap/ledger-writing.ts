@@ -55,6 +55,7 @@ export async function appendEntry(
   input: NewEntry,
   act_id?: number
 ): Promise<EntryRecord> {
+  // A kind reads its own input alone, which its schema has checked.
   return append(db, heap_id, input, (context) => kindOf(input.kind).read(input as never, context), act_id);
 }
 
@@ -69,6 +70,7 @@ export async function amendEntry(
   id: number,
   input: NewEntry
 ): Promise<EntryRecord> {
+  // As in `appendEntry`.
   return amend(db, heap_id, id, input, (context) => kindOf(input.kind).read(input as never, context));
 }
 

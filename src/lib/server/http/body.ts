@@ -71,6 +71,7 @@ export async function limitedBytes(request: Request): Promise<Buffer<ArrayBuffer
   if (!request.body) return Buffer.alloc(0);
   const chunks: Uint8Array[] = [];
   let size = 0;
+  // Node's streams can be looped over; the types of the web do not know it yet.
   for await (const chunk of request.body as unknown as AsyncIterable<Uint8Array>) {
     size += chunk.byteLength;
     if (size > DRAINED_BYTES) throw tooLarge;

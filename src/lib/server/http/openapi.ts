@@ -26,6 +26,7 @@ function fromDescription(field: SchemaFieldDescription): Json {
       ...(required.length > 0 && { required: required.map(([name]) => name) })
     });
   } else if (described.type === 'array') {
+    // Yup describes what lies within a list without typing it.
     const { innerType } = field as unknown as { innerType?: SchemaFieldDescription };
     Object.assign(json, { type: 'array', items: innerType ? fromDescription(innerType) : {} });
     if (param('min', 'min') !== undefined) json.minItems = param('min', 'min');

@@ -12,6 +12,7 @@ const MOST_FIELDS = 40;
  * @throws Refusal 422 for a field that is unknown, twice there, or not what it should be
  */
 export function queryOf<S extends AnySchema>(schema: S, url: URL, blank = false): NonNullable<InferType<S>> {
+  // Queries are flat objects: a schema of one has fields.
   const { fields } = schema as unknown as ObjectSchema<Record<string, unknown>>;
   const value: Record<string, unknown> = {};
   const errors: FieldError[] = [];

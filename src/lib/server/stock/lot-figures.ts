@@ -1,3 +1,4 @@
+import { mean } from 'simple-statistics';
 import { grading } from '$core/bench/formula/grading';
 import { testFigure, type HeapTest } from '$core/bench/heap-test';
 import { asPercent } from '$core/quantity/display';
@@ -97,7 +98,7 @@ function latestMean(
   const latest = Math.max(...told.map(({ ms }) => ms));
   const repeats = told.filter(({ ms }) => latest - ms <= REPEATS_MS);
   return {
-    value: repeats.reduce((sum, { value }) => sum + value, 0) / repeats.length,
+    value: mean(repeats.map(({ value }) => value)),
     created_at: repeats
       .map(({ created_at }) => created_at)
       .sort()

@@ -106,6 +106,7 @@
       standards?: { active_percent: number; ml: number }[];
       moisture_percent?: number;
     };
+    // The schema has checked the body: with these it has all that the core asks of its kind.
     return {
       sample_g: null,
       ...body,

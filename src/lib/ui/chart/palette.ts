@@ -21,6 +21,7 @@ export function paletteOf(element: HTMLElement): Palette {
     return [name, getComputedStyle(probe).color] as const;
   });
   probe.remove();
+  // `fromEntries` forgets the names of its keys: they are those asked for.
   return Object.fromEntries(colours) as unknown as Palette;
 }
 

@@ -3,7 +3,7 @@
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import type { KeptDraft } from './kept-draft.svelte';
 
-  const { draft }: { draft: KeptDraft<never> } = $props();
+  const { draft }: { draft: Pick<KeptDraft<unknown>, 'restored' | 'throwAway'> } = $props();
   const when = $derived.by(() => {
     const at = draft.restored;
     if (!at) return '';

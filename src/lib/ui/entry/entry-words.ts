@@ -16,7 +16,10 @@ export interface LedgerRow extends Record<string, unknown> {
 }
 
 /** What happened, and how much of it, in a few words: one line of the ledger. */
-export function entryWords(row: LedgerRow, system: UnitSystem): { what: string; amount: string } {
+export function entryWords(
+  row: Record<string, unknown>,
+  system: UnitSystem
+): { what: string; amount: string } {
   const { what, amount } = kindOf(row.kind as EventKind).words(row, (kg) => massText(kg, system));
   return { what, amount: inUnits(amount, system) };
 }

@@ -17,7 +17,7 @@ export class RecordForm {
   question = $state<AskedAbout | null>(null);
   busy = $state(false);
   /** What is typed, kept on the device until it is taken. */
-  draft: KeptDraft<never> | null = null;
+  draft: Pick<KeptDraft<unknown>, 'restored' | 'throwAway' | 'handOver' | 'takeBack' | 'finish'> | null = null;
   /** A figure in it was taken from a simulated device. */
   simulated = $state(false);
   /** The record has changed since this form was filled in: what it wants now is to be read anew. */
@@ -42,7 +42,7 @@ export class RecordForm {
         write(isSimulated(kept) ? kept.typed : kept);
       },
       String(stamp)
-    ) as unknown as KeptDraft<never>;
+    );
   }
 
   errorOf(path: string): string | undefined {

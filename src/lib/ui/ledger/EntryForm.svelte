@@ -96,10 +96,7 @@
     const written = bodyNow();
     const send = async (sent: Record<string, unknown>) => {
       if (existing) return api('PUT', `/heaps/${heap_id}/entries/${existing.id}`, sent);
-      const { what: words, amount: much } = entryWords(
-        { ...sent, id: 0, note: draft.note, undone_at: null, version: 1 } as never,
-        units()
-      );
+      const { what: words, amount: much } = entryWords({ ...sent, note: draft.note }, units());
       return logEntry(heap_id, sent, `Logged: ${words} ${much}`.trim());
     };
     const done = await form.submit(entries[kind], written, send, ondone);

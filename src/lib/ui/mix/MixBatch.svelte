@@ -133,7 +133,7 @@
     <div class="stack">
       <header>
         <h1>Mix for {heap.name}</h1>
-        <Restored draft={draft as never} />
+        <Restored {draft} />
         <p class="soft small">
           {oil ? 'Oil-bonded' : 'Water-bonded'}, made up from bags. Bought it ready mixed?
           <a href="/heaps/{heap.id}/log?kind=bought">Log that instead</a>

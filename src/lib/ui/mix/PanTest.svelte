@@ -1,6 +1,7 @@
 <script lang="ts">
   /** Is it damp? Five minutes with a pan, inside the recipe: what was measured takes the place of the handbook's figure. */
   import { meanSd, testSd } from '$core/bench/test-accuracy';
+  import type { MoistureTest } from '$core/bench/tests/moisture';
   import { moistureByDrying } from '$core/bench/formula/moisture';
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { heapTests } from '$lib/schema/heap-test';
@@ -41,12 +42,10 @@
   });
   const read = $derived.by(() => {
     if (!check(heapTests.moisture, body).ok) return null;
-    const test = { ...body, kind: 'moisture' } as Parameters<typeof moistureByDrying>[0] & {
-      kind: 'moisture';
-    };
+    const test = { ...body, kind: 'moisture' } as MoistureTest;
     return {
       moisture: moistureByDrying(test).wet_basis,
-      doubt: NINE_IN_TEN * meanSd(testSd(test as never), null, 1)
+      doubt: NINE_IN_TEN * meanSd(testSd(test), null, 1)
     };
   });
 

@@ -47,10 +47,7 @@
   const entry = $derived(typedEntry(line, heaps, lots, units(), here));
   const said = $derived.by(() => {
     if (!entry) return null;
-    const { what, amount } = entryWords(
-      { ...entry.body, id: 0, at: '', version: 1, undone_at: null, note: entry.body.note ?? null } as never,
-      units()
-    );
+    const { what, amount } = entryWords({ ...entry.body, note: entry.body.note ?? null }, units());
     return `${entry.heap.name}: ${what} ${amount}`.trim();
   });
   const shown = $derived([

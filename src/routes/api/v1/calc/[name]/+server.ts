@@ -19,6 +19,7 @@ export const POST = respond(
   },
   async (_, request, event) => {
     try {
+      // Each calculator has checked its own request.
       return await answers[named(event.params.name)](request as never);
     } catch (thrown) {
       // Figures that are possible each by itself, and together come to nothing.
