@@ -48,6 +48,29 @@ export function areaFigure(m2: number, system: UnitSystem): Figure {
 }
 
 /** A fraction as a percentage. */
+/**
+ * A volume of a liquid, m³, as a jug shows it: ml and l, or tablespoons, fluid ounces, cups and gallons.
+ *
+ * @example volumeText(250e-6, 'metric') // '250 ml'
+ */
+export function volumeText(m3: number, system: UnitSystem): string {
+  const of = (unit: string, step: number) => Math.round(m3 / UNITS.volume[unit]! / step) * step;
+  const text = (unit: string, step: number, decimals: number) =>
+    `${Number(of(unit, step).toFixed(decimals))} ${unit === 'floz' ? 'fl oz' : unit}`;
+  if (system === 'us') {
+    const floz = m3 / UNITS.volume.floz!;
+    if (floz < 2) return text('tbsp', 0.5, 1);
+    if (floz < 16) return text('floz', 0.5, 1);
+    if (floz < 128) return `${text('cup', 0.25, 2)}s`;
+    return text('gal', 0.1, 1);
+  }
+  const ml = m3 * 1e6;
+  // A measuring jug is marked in tens of millilitres, a syringe or spoon in single ones.
+  if (ml < 100) return text('ml', 1, 0);
+  if (ml < 1000) return text('ml', 5, 0);
+  return text('l', 0.05, 2);
+}
+
 export function percentFigure(fraction: number, decimals = 1): Figure {
   return { value: fixed(fraction * 100, decimals), unit: '%' };
 }

@@ -1,3 +1,6 @@
+import { volumeText } from './display';
+import type { UnitSystem } from './unit';
+
 /**
  * Household measures, so that an answer means something without a scale.
  *
@@ -39,3 +42,12 @@ function mixedNumber(value: number): string {
   const quarter = QUARTERS[Math.round((value - whole) * 4)] ?? '';
   return whole === 0 ? quarter : `${whole}${quarter}`;
 }
+
+/**
+ * A mass of a liquid by the jug and by the mug.
+ *
+ * @param kg_per_l density
+ * @example liquidMeasure(0.31, 1, 'metric') // '310 ml, about 1 mug'
+ */
+export const liquidMeasure = (kg: number, kg_per_l: number, system: UnitSystem): string =>
+  kg > 0 ? `${volumeText(kg / kg_per_l / 1000, system)}, ${handMeasure(kg, kg_per_l, true)}` : '';

@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { asPercent, bareMassUnit, editableMass, fixed, massText, inUnits, durationText } from './display';
-import { handMeasure } from './hand-measure';
+import {
+  asPercent,
+  bareMassUnit,
+  editableMass,
+  fixed,
+  massText,
+  inUnits,
+  durationText,
+  volumeText
+} from './display';
+import { handMeasure, liquidMeasure } from './hand-measure';
 import { readNumber } from './number';
 import { parseQuantity } from './parse';
 
@@ -142,5 +151,30 @@ describe('handMeasure', () => {
         (mass) => !handMeasure(mass, 1, true).includes('shovel')
       )
     );
+  });
+});
+
+describe('liquids', () => {
+  it('are read by the measure, by their density', () => {
+    const kg = (text: string, kg_per_l: number) => {
+      const read = parseQuantity(text, 'mass', 'g', kg_per_l);
+      return read.ok ? read.si : null;
+    };
+    expect(kg('250 ml', 1)).toBeCloseTo(0.25, 9);
+    expect(kg('1 cup', 1)).toBeCloseTo(0.2365882365, 9);
+    expect(kg('2 tbsp', 0.87)).toBeCloseTo(0.87 * 0.0295735, 6);
+    expect(kg('3 fl oz', 1)).toBeCloseTo(0.0887206, 6);
+    expect(kg('1/2 mug', 1)).toBeCloseTo(0.15, 9);
+    expect(kg('250', 1)).toBeCloseTo(0.25, 9);
+    // What is shovelled has no one density.
+    expect(parseQuantity('250 ml', 'mass', 'g').ok).toBe(false);
+  });
+  it('are told by the jug and by the mug', () => {
+    expect(liquidMeasure(0.31, 1, 'metric')).toBe('310 ml, about 1 mug');
+    expect(liquidMeasure(0.31, 1, 'us')).toBe('10.5 fl oz, about 1 mug');
+    expect(liquidMeasure(0.02, 0.87, 'metric')).toMatch(/^23 ml, about 4½ teaspoons$/);
+    expect(volumeText(0.02e-3, 'us')).toBe('1.5 tbsp');
+    expect(volumeText(1.2e-3, 'us')).toBe('5 cups');
+    expect(volumeText(1.2e-3, 'metric')).toBe('1.2 l');
   });
 });

@@ -164,4 +164,11 @@ export const INGREDIENTS: Record<MaterialKind, IngredientDefaults> = {
   }
 };
 
+/** Density of what is poured rather than shovelled, kg/L: its mass can be told by the jug. Undefined for the rest. */
+export function liquidKgPerL(kind: string): number | undefined {
+  if (!Object.hasOwn(INGREDIENTS, kind)) return undefined;
+  const { role, loose_kg_per_l } = INGREDIENTS[kind as MaterialKind];
+  return ['water', 'oil', 'activator'].includes(role) ? loose_kg_per_l : undefined;
+}
+
 export const MATERIAL_KINDS = Object.keys(INGREDIENTS) as MaterialKind[];

@@ -38,10 +38,17 @@ describe('a form that was posted without a script', () => {
       [quantityName('additions[1].kg', 'mass', 'oz', 1)]: '8',
       [quantityName('pan_g', 'mass', 'g', 1000)]: '120',
       [quantityName('moisture_percent', 'fraction', '%', 100)]: '3,4',
+      [quantityName('oil_kg', 'mass', 'g', 1, undefined, 0.87)]: '100 ml',
       [answerName('holds')]: 'yes',
       [answerName('shrinks')]: 'no'
     });
-    expect(body).toMatchObject({ pan_g: 120, moisture_percent: 3.4, holds: true, shrinks: false });
+    expect(body).toMatchObject({
+      oil_kg: 0.087,
+      pan_g: 120,
+      moisture_percent: 3.4,
+      holds: true,
+      shrinks: false
+    });
     expect((body.additions as { kg: number }[])[1]!.kg).toBeCloseTo(0.2268, 4);
     expect(body.typed).toEqual({ additions: ['1 kg', '8'] });
   });

@@ -11,19 +11,31 @@ import type { FieldError } from './validate';
 /** Names of the two hidden fields: the body as the page drew it, and the key that makes it count once. */
 export const BODY = 'body';
 export const KEY = 'key';
+/** Stands between a dimension and the density of the liquid that it is a mass of. */
+const OF_LIQUID = '@';
 
 /**
  * @param factor how much of the record's unit one of SI is: 1 for kg, 1000 for g and L, 100 for %
  * @param unit what a bare number means
  * @param drawn what the field stood at, where that says nothing new
+ * @param kg_per_l of a liquid, whose mass may be typed by the measure
  */
 export const quantityName = (
   path: string,
   dimension: Dimension,
   unit: string,
   factor: number,
-  drawn?: string
-): string => ['q', path, dimension, unit, String(factor), ...(drawn === undefined ? [] : [drawn])].join('~');
+  drawn?: string,
+  kg_per_l?: number
+): string =>
+  [
+    'q',
+    path,
+    kg_per_l === undefined ? dimension : `${dimension}${OF_LIQUID}${kg_per_l}`,
+    unit,
+    String(factor),
+    ...(drawn === undefined ? [] : [drawn])
+  ].join('~');
 export const textName = (path: string): string => `t~${path}`;
 /** A choice between yes and no. */
 export const answerName = (path: string): string => `b~${path}`;
@@ -83,10 +95,11 @@ const READ: Record<string, Read> = {
     // Without a script nobody knows the reader's zone: it is read in the one that it was drawn in.
     return put(record, path, Number.isNaN(Date.parse(text)) ? text : new Date(text).toISOString());
   },
-  q: (record, path, text, [dimension, unit, factor, drawn]) => {
+  q: (record, path, text, [dimensionOf = '', unit, factor, drawn]) => {
     if (text === drawn) return null;
+    const [dimension, kg_per_l] = dimensionOf.split(OF_LIQUID);
     const read = DIMENSIONS.includes(dimension as Dimension)
-      ? parseQuantity(text, dimension as Dimension, unit ?? '')
+      ? parseQuantity(text, dimension as Dimension, unit ?? '', kg_per_l ? Number(kg_per_l) : undefined)
       : { ok: false as const, message: 'is not a known field' };
     if (!read.ok) return read.message;
     type(record, path, text);

@@ -84,6 +84,7 @@
               <QuantityField
                 label="Splash"
                 dimension="mass"
+                kg_per_l={1}
                 size="small"
                 bind:text
                 bind:si={kg}

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { bareMassUnit, editableMass } from '$core/quantity/display';
+  import { bareMassUnit, editableMass, massText } from '$core/quantity/display';
+  import { liquidMeasure } from '$core/quantity/hand-measure';
   import { parseQuantity } from '$core/quantity/parse';
   import type { Dimension } from '$core/quantity/unit';
   import { units } from '$lib/ui/preferences';
@@ -28,6 +29,8 @@
     /** Fractions: whether a moisture probe can tell it. */
     probe?: boolean;
     placeholder?: string;
+    /** Masses of a liquid: its density, so that 250 ml, a cup or half a mug can be typed. */
+    kg_per_l?: number | undefined;
     /** What it is posted as without a script: a field of the record and how much of its unit one of SI is, or as typed. */
     post?: { path: string; factor: number; drawn?: string } | string | undefined;
   }
@@ -43,6 +46,7 @@
     disabled = false,
     probe = false,
     placeholder,
+    kg_per_l,
     post
   }: Props = $props();
 
@@ -54,7 +58,9 @@
     return '';
   });
   const name = $derived(
-    typeof post === 'object' ? quantityName(post.path, dimension, bareUnit, post.factor, post.drawn) : post
+    typeof post === 'object'
+      ? quantityName(post.path, dimension, bareUnit, post.factor, post.drawn, kg_per_l)
+      : post
   );
   /** The device whose live reading the field can take. */
   const device = $derived(
@@ -86,13 +92,21 @@
     input?.focus();
   }
   const unit = $derived(text.trim() === '' ? bareUnit : (typedUnit ?? bareUnit));
-  const reading = $derived(text.trim() === '' ? null : parseQuantity(text, dimension, unit));
+  const reading = $derived(text.trim() === '' ? null : parseQuantity(text, dimension, unit, kg_per_l));
   // What cannot be read is said before what the form makes of its absence.
   const message = $derived(
     reading && !reading.ok && (left || error)
       ? reading.message
       : (error ?? (left ? undefined : wrongBefore(name)))
   );
+  /** What the jug or the scale would say of it, whichever was not typed. */
+  const otherwise = $derived(
+    kg_per_l === undefined || si === undefined || !(si > 0) ? '' : measured(si, kg_per_l, text)
+  );
+  function measured(kg: number, density: number, typed: string): string {
+    const byTheJug = /ml|l\b|cup|tbsp|tsp|fl|mug/i.test(typed.replace(/lbs?/gi, ''));
+    return byTheJug ? `is ${massText(kg, units())}` : liquidMeasure(kg, density, units());
+  }
   const suffix = $derived(/[a-z%"']/i.test(text) ? '' : unit);
 
   text = typedBefore(name) ?? text;
@@ -104,12 +118,17 @@
 
   function read() {
     typedUnit = bareUnit;
-    const now = text.trim() === '' ? null : parseQuantity(text, dimension, bareUnit);
+    const now = text.trim() === '' ? null : parseQuantity(text, dimension, bareUnit, kg_per_l);
     si = now?.ok ? now.si : undefined;
   }
 </script>
 
-<Field {label} error={message} {hint} {optional}>
+<Field
+  {label}
+  error={message}
+  hint={hint ?? (otherwise || (kg_per_l ? 'ml, cups or mugs do too' : undefined))}
+  {optional}
+>
   {#snippet control(id, describedBy)}
     <span
       class="typed flex items-center p-0 focus-within:outline-3 focus-within:outline-offset-1 focus-within:outline-(--heat) {message ===

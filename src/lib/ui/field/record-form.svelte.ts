@@ -17,7 +17,8 @@ export class RecordForm {
   question = $state<AskedAbout | null>(null);
   busy = $state(false);
   /** What is typed, kept on the device until it is taken. */
-  draft: Pick<KeptDraft<unknown>, 'restored' | 'throwAway' | 'handOver' | 'takeBack' | 'finish'> | null = null;
+  draft: Pick<KeptDraft<unknown>, 'restored' | 'throwAway' | 'handOver' | 'takeBack' | 'finish'> | null =
+    null;
   /** A figure in it was taken from a simulated device. */
   simulated = $state(false);
   /** The record has changed since this form was filled in: what it wants now is to be read anew. */

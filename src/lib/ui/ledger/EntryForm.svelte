@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Writes an entry of a heap's ledger, or amends one. The form is drawn anew for another kind or entry. */
   import { editableMass, massText } from '$core/quantity/display';
-  import { MATERIAL_KINDS, INGREDIENTS } from '$core/reference/ingredients';
+  import { MATERIAL_KINDS, INGREDIENTS, liquidKgPerL } from '$core/reference/ingredients';
   import type { FieldSpec, Known } from '$core/heap/kind';
   import { entries } from '$lib/schema/entry';
   import { api } from '$lib/ui/api-client';
@@ -57,6 +57,13 @@
   const asked = $derived(
     fieldsOf(kind).filter(([, spec]) => !('asked' in spec && spec.asked) || spec.asked(known))
   );
+  /** Density of what the entry pours in, if it is a liquid. */
+  const poured = $derived.by(() => {
+    if (kind === 'water') return 1;
+    if (kind !== 'added') return undefined;
+    const lot = lots.find(({ id }) => draft.what === `lot:${id}`);
+    return liquidKgPerL(lot?.kind ?? draft.what.replace('kind:', ''));
+  });
   const hintOf = (spec: FieldSpec) =>
     'hint' in spec ? (typeof spec.hint === 'function' ? spec.hint(known) : spec.hint) : undefined;
 
@@ -122,6 +129,7 @@
           <QuantityField
             label={ingredientName(each.ingredient)}
             dimension="mass"
+            kg_per_l={liquidKgPerL(each.ingredient)}
             size={each.kg < 1 ? 'small' : 'large'}
             bind:text={draft.weighed[i]!.text}
             bind:si={draft.weighed[i]!.si}
@@ -137,6 +145,7 @@
         size={spec.type === 'mass' && spec.small ? 'small' : 'large'}
         optional={spec.optional}
         probe={name === 'moisture_percent'}
+        kg_per_l={name === 'kg' ? poured : undefined}
         bind:text={draft.quantities[name]!.text}
         bind:si={draft.quantities[name]!.si}
         error={form.errorOf(name)}

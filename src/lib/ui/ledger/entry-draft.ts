@@ -1,6 +1,7 @@
 import { format } from 'date-fns';
 import type { Container } from '$core/heap/container';
 import type { FieldSpec } from '$core/heap/kind';
+import { liquidKgPerL } from '$core/reference/ingredients';
 import { KINDS, WRITTEN_KINDS, kindOf, type WrittenKind } from '$core/heap/kinds';
 import type { UnitSystem } from '$core/quantity/unit';
 import { containerBody, containerDraft, type ContainerDraft } from '$lib/ui/container/container-draft';
@@ -80,7 +81,12 @@ export function entryDraft(
     container: containerDraft(old?.container as Container | undefined, system),
     additions,
     weighed: additions.map((each, i) => ({
-      text: textFor(each.kg, (typed.additions as string[] | undefined)?.[i], system),
+      text: textFor(
+        each.kg,
+        (typed.additions as string[] | undefined)?.[i],
+        system,
+        liquidKgPerL(each.ingredient)
+      ),
       si: each.kg
     }))
   };
@@ -105,7 +111,8 @@ function quantityOf(
   if (value === undefined || value === null || source === 'learned' || source === 'handbook')
     return { ...EMPTY };
   const si = Number(value) / PER_SI[spec.type]!;
-  if (spec.type === 'mass') return { text: textFor(si, typed, system), si };
+  if (spec.type === 'mass')
+    return { text: textFor(si, typed, system, liquidKgPerL(String(old?.ingredient ?? old?.kind))), si };
   if (spec.type === 'litres') return { text: String(typed ?? `${String(value)} L`), si };
   return { text: String(value), si };
 }

@@ -10,6 +10,7 @@
   import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { liquidKgPerL } from '$core/reference/ingredients';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import { logEntry } from '$lib/ui/entry/log-entry';
@@ -138,6 +139,7 @@
           <QuantityField
             label="Went in"
             dimension="mass"
+            kg_per_l={liquidKgPerL(line.pick?.kind ?? 'water')}
             size={sizeOf(line.kg)}
             bind:text={wentIn[i].text}
             bind:si={wentIn[i].kg}
@@ -217,6 +219,7 @@
         <QuantityField
           label="{line.name}, as it went in"
           dimension="mass"
+          kg_per_l={liquidKgPerL(line.pick?.kind ?? 'water')}
           size={sizeOf(line.kg)}
           text={editableMass(line.kg, sizeOf(line.kg), units())}
           post={{ path: `additions[${i}].kg`, factor: 1 }}

@@ -18,8 +18,8 @@
   import PanTest from './PanTest.svelte';
   import BatchTicket from './BatchTicket.svelte';
   import { answerTo, type LotChoice, type Pick } from './batch-draft';
-  import { recipeOf } from './recipe';
-  import { pickOf, recipeMoisture, recipePicks, type MixHeap } from './recipe-choices';
+  import { batchOf, recipeOf } from './recipe';
+  import { recipePicks, type MixHeap } from './recipe-choices';
 
   interface Props {
     heap: MixHeap;
@@ -47,14 +47,8 @@
     'dry-sand': 'Dry sand',
     'all-sand': 'Sand in the bag, as it is'
   };
-  /** The first sand, with what was measured of it just now in place of what the handbook takes it for. */
-  const sand = $derived.by(() => {
-    const pick = pickOf(picks.sands, recipe.sand);
-    const { measured } = recipe;
-    return pick && measured?.sand === pick.key
-      ? { ...pick, moisture_fraction: measured.fraction, measured: true as const }
-      : pick;
-  });
+  const wanted = $derived(batchOf(heap, picks, recipe));
+  const { sand, aim } = $derived(wanted);
   /** Nobody has measured or stated how damp it is. */
   const guessed = $derived(
     sand !== undefined &&
@@ -67,39 +61,7 @@
     if (kg) recipe.wanted = { text: editableMass(kg, 'large', units()), si: kg };
   }
 
-  const additions = $derived([
-    {
-      pick: pickOf(picks.binders, recipe.binder),
-      phs: recipe.phs.si,
-      counted_as: recipe.counted_as ?? 'active'
-    },
-    ...(oil
-      ? [
-          { pick: pickOf(picks.oils, recipe.oil), phs: recipe.oil_phs.si, counted_as: 'product' as const },
-          {
-            pick: pickOf(picks.activators, recipe.activator),
-            phs: recipe.activator_phs.si,
-            counted_as: 'product' as const
-          }
-        ]
-      : []),
-    { pick: pickOf(picks.extras, recipe.extra), phs: recipe.extra_phs.si, counted_as: 'product' as const }
-  ]);
-  const aim = $derived(
-    recipeMoisture(heap, pickOf(picks.binders, recipe.binder), recipe.phs.si, recipe.counted_as ?? 'active')
-  );
-  const answer = $derived(
-    answerTo({
-      system: heap.system,
-      wanted_as: recipe.wanted_as ?? 'total',
-      wanted_kg: recipe.wanted.si,
-      sand,
-      second_sand: pickOf(picks.sands, recipe.second),
-      second_share: recipe.share.si,
-      additions,
-      moisture_fraction: recipe.moisture.text.trim() === '' ? aim : recipe.moisture.si
-    })
-  );
+  const answer = $derived(answerTo(wanted));
   let ticked = $state<Record<string, boolean>>({});
   const steps_draft = new KeptDraft(
     `steps:mix:${heap.id}`,

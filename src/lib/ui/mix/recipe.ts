@@ -2,7 +2,8 @@ import { parseQuantity } from '$core/quantity/parse';
 import type { Dimension, UnitSystem } from '$core/quantity/unit';
 import { bareMassUnit } from '$core/quantity/display';
 import type { Typed } from '$lib/ui/bench/drafts';
-import { firstChoices, type MixHeap, type RecipePicks } from './recipe-choices';
+import type { BatchDraft, Pick } from './batch-draft';
+import { firstChoices, pickOf, recipeMoisture, type MixHeap, type RecipePicks } from './recipe-choices';
 
 /** A recipe while it is written: what is picked by key, and each quantity as it was typed with what it means. */
 export interface Recipe {
@@ -23,6 +24,44 @@ export interface Recipe {
   moisture: Typed;
   /** Moisture of the first sand as somebody measured it, by its key. */
   measured: { sand: string; fraction: number } | null;
+}
+
+/** What a recipe asks of a batch, with the moisture that its clay wants where none was typed. */
+export function batchOf(heap: MixHeap, picks: RecipePicks, recipe: Recipe): BatchDraft & { aim: number } {
+  const { measured } = recipe;
+  const first = pickOf(picks.sands, recipe.sand);
+  const counted_as = recipe.counted_as ?? 'active';
+  const binder = pickOf(picks.binders, recipe.binder);
+  const product = (of: readonly Pick[], key: string, phs: Typed) => ({
+    pick: pickOf(of, key),
+    phs: phs.si,
+    counted_as: 'product' as const
+  });
+  const aim = recipeMoisture(heap, binder, recipe.phs.si, counted_as);
+  return {
+    aim,
+    system: heap.system,
+    wanted_as: recipe.wanted_as ?? 'total',
+    wanted_kg: recipe.wanted.si,
+    // What was measured of the sand just now stands in place of what the handbook takes it for.
+    sand:
+      first && measured?.sand === first.key
+        ? { ...first, moisture_fraction: measured.fraction, measured: true }
+        : first,
+    second_sand: pickOf(picks.sands, recipe.second),
+    second_share: recipe.share.si,
+    additions: [
+      { pick: binder, phs: recipe.phs.si, counted_as },
+      ...(heap.system === 'oil'
+        ? [
+            product(picks.oils, recipe.oil, recipe.oil_phs),
+            product(picks.activators, recipe.activator, recipe.activator_phs)
+          ]
+        : []),
+      product(picks.extras, recipe.extra, recipe.extra_phs)
+    ],
+    moisture_fraction: recipe.moisture.text.trim() === '' ? aim : recipe.moisture.si
+  };
 }
 
 const WANTED = ['total', 'dry-sand', 'all-sand'] as const;

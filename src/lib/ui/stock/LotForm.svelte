@@ -13,7 +13,7 @@
 
 <script lang="ts">
   import { editableMass } from '$core/quantity/display';
-  import { INGREDIENTS, MATERIAL_KINDS, type MaterialKind } from '$core/reference/ingredients';
+  import { INGREDIENTS, MATERIAL_KINDS, liquidKgPerL, type MaterialKind } from '$core/reference/ingredients';
   import { lotChange, newLot } from '$lib/schema/stock';
   import { api } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
@@ -174,6 +174,7 @@
     <QuantityField
       label="How much did you buy?"
       dimension="mass"
+      kg_per_l={liquidKgPerL(kind)}
       bind:text={boughtText}
       bind:si={bought}
       post={{ path: 'bought_kg', factor: 1 }}
@@ -184,6 +185,7 @@
         label="Left now"
         optional
         dimension="mass"
+        kg_per_l={liquidKgPerL(kind)}
         bind:text={onHandText}
         bind:si={onHand}
         post={{ path: 'on_hand_kg', factor: 1, drawn: drawn_on_hand }}
@@ -195,6 +197,7 @@
       label="Comes in bags of"
       optional
       dimension="mass"
+      kg_per_l={liquidKgPerL(kind)}
       bind:text={bagText}
       bind:si={bag}
       post={{ path: 'bag_kg', factor: 1 }}

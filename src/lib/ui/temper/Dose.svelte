@@ -2,7 +2,7 @@
   /** Water, with clay where it is short: the ticket that is followed with the scale and logged with one action. */
   import { durationText, editableMass, massFigure, massText } from '$core/quantity/display';
   import { GRADE_NAMES } from '$core/bench/formula/squeeze';
-  import { handMeasure } from '$core/quantity/hand-measure';
+  import { handMeasure, liquidMeasure } from '$core/quantity/hand-measure';
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -137,7 +137,7 @@
   {#if dose.water_kg > 0}
     <BigFigure figure={massFigure(dose.water_kg, units())} of="water" />
     <p class="soft small">
-      {handMeasure(dose.water_kg, 1, true)}, taking {massText(now.total_kg, units())} from {now.moisture_percent.value.toFixed(
+      {liquidMeasure(dose.water_kg, 1, units())}, taking {massText(now.total_kg, units())} from {now.moisture_percent.value.toFixed(
         1
       )} to
       {dose.aim.moisture_percent.toFixed(1)} %
@@ -166,6 +166,7 @@
         <QuantityField
           label="Water that went in"
           dimension="mass"
+          kg_per_l={1}
           size="small"
           bind:text={waterText}
           bind:si={water}

@@ -1,6 +1,8 @@
 <script lang="ts">
   /** Oil and organoclay for an oil-bonded heap. */
   import { durationText, editableMass, massFigure, massText } from '$core/quantity/display';
+  import { liquidMeasure } from '$core/quantity/hand-measure';
+  import { liquidKgPerL } from '$core/reference/ingredients';
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -63,7 +65,10 @@
 </script>
 
 <Ticket title="To freshen {heap.name}">
-  {#if dose.oil_kg > 0}<BigFigure figure={massFigure(dose.oil_kg, units())} of="oil" />{/if}
+  {#if dose.oil_kg > 0}
+    <BigFigure figure={massFigure(dose.oil_kg, units())} of="oil" />
+    <p class="soft small">{liquidMeasure(dose.oil_kg, liquidKgPerL('light-oil')!, units())}</p>
+  {/if}
   {#if dose.binder_kg > 0}<BigFigure figure={massFigure(dose.binder_kg, units())} of="organoclay" />{/if}
   <Caution name="oil" />
   {#each dose.missing as missing (missing.what)}
@@ -82,6 +87,7 @@
         <QuantityField
           label="Oil that went in"
           dimension="mass"
+          kg_per_l={liquidKgPerL('light-oil')}
           size="small"
           bind:text={oilText}
           bind:si={oilKg}

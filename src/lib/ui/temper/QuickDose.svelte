@@ -1,7 +1,7 @@
 <script lang="ts">
   /** The dose of a heap on the Bench: splashes to tick, and one action that logs what went in. */
   import { editableMass, massText } from '$core/quantity/display';
-  import { handMeasure } from '$core/quantity/hand-measure';
+  import { liquidMeasure } from '$core/quantity/hand-measure';
   import { entries } from '$lib/schema/entry';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -57,7 +57,7 @@
         : ''}{/if}
     {#if dose.water_kg > 0}
       <strong>{massText(dosed.water ?? 0, units())}</strong> of water
-      <span class="soft small">{handMeasure(dosed.water ?? 0, 1, true)}</span>
+      <span class="soft small">{liquidMeasure(dosed.water ?? 0, 1, units())}</span>
     {/if}
   </p>
   <div class="flex flex-wrap items-center gap-2">

@@ -3,6 +3,7 @@ import { writeAction } from '$lib/server/form/heap-forms';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { listEntries } from '$lib/server/heap/ledger';
+import { listLots } from '$lib/server/stock/stock';
 import { listTests } from '$lib/server/heap/tests';
 
 /** As many lines as a heap's page shows at first; the rest is on a page of its own. */
@@ -12,13 +13,15 @@ const LATEST = 4;
 
 export const load: PageServerLoad = pageLoad(async (db, event) => {
   const id = pathId(event, 'id', 'heap');
-  const [ledger, moisture] = await Promise.all([
+  const [ledger, moisture, lots] = await Promise.all([
     listEntries(db, id, { limit: LINES, undone: true }),
-    listTests(db, id, { test_kind: 'moisture', limit: LATEST })
+    listTests(db, id, { test_kind: 'moisture', limit: LATEST }),
+    listLots(db)
   ]);
   const lastMoisture = moisture.items.find((test) => !test.excluded_reason && !test.batch_entry_id);
   return {
     ledger,
+    lots,
     measured: lastMoisture ? (lastMoisture.result as { moisture_percent: number }).moisture_percent : null
   };
 });

@@ -5,6 +5,7 @@
   import { BINDER_NAMES } from '$core/reference/targets';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
+  import BurntSkin from '$lib/ui/heap/BurntSkin.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import Ledger from '$lib/ui/ledger/Ledger.svelte';
   import { confirmReading } from '$lib/ui/entry/log-entry';
@@ -88,6 +89,9 @@
     {#if needs}
       <section aria-label="Effect"><BeforeAfter state={now} /></section>
     {/if}
+    {#key heap.id}
+      <BurntSkin {heap} heap_version={now.heap_version} lots={data.lots} burnt_kg={now.burnt_kg} />
+    {/key}
     {#each now.questioned_tests.slice(-1) as odd (odd.entry_id)}
       <section class="odd small" role="note">
         <p>
