@@ -1,6 +1,7 @@
 import qrcode from 'qrcode';
 import { hostname } from 'node:os';
 import type { Actions, PageServerLoad } from './$types';
+import { settingsChange } from '$lib/schema/settings';
 import { newPassphrase, newToken } from '$lib/schema/access';
 import { door, serving } from '$lib/server/access/current';
 import { listensBeyond, ownAddresses } from '$lib/server/access/served-names';
@@ -8,6 +9,7 @@ import { checkedForm, formFields } from '$lib/server/http/form';
 import { SESSION_COOKIE, isAtTheDesk } from '$lib/server/http/gate';
 import { formAction, pageLoad } from '$lib/server/http/guard';
 import { pathId } from '$lib/server/http/endpoint';
+import { checkedBody } from '$lib/server/http/posted';
 import { copyOfTheDay, lastFailure, listCopies } from '$lib/server/records/copies';
 import { recordTables } from '$lib/server/records/open-format';
 import { changeSettings, readSettings } from '$lib/server/settings/settings';
@@ -45,9 +47,10 @@ const atTheDesk = (event: Parameters<typeof isAtTheDesk>[0]) => {
 
 export const actions: Actions = {
   simulated: formAction(async (db, event) => {
-    const on = (await formFields(event)).on === 'yes';
-    await changeSettings(db, { simulated_devices: on });
-    return { simulated: on };
+    const { setting, on } = await formFields(event);
+    const change = { [setting ?? '']: on === 'yes' };
+    await changeSettings(db, checkedBody(settingsChange, change));
+    return { simulated: on === 'yes' };
   }),
   copy: formAction(async (db) => ({ copied: await copyOfTheDay(db) })),
   token: formAction(async (_, event) => {

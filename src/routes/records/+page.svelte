@@ -19,6 +19,18 @@
     const days = Math.round((Date.now() - Date.parse(`${day}T12:00:00`)) / 86_400_000);
     return days <= 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
   }
+  const TRIED_OUT = [
+    {
+      setting: 'simulated_devices',
+      what: 'A scale and a moisture probe ship with Brunkel, simulated; what is taken from them is marked as simulated, for good. They are',
+      off: ''
+    },
+    {
+      setting: 'simulated_weather',
+      what: 'A weather station ships too, simulated; heaps dry in its air while it is on. It is',
+      off: ': heaps dry in the handbook’s air, and in the air that you type in'
+    }
+  ] as const;
 </script>
 
 <svelte:head><title>Records · Brunkel</title></svelte:head>
@@ -165,19 +177,18 @@
   </section>
   <section class="stack">
     <h2>For trying out</h2>
-    <p>
-      A scale and a moisture probe ship with Brunkel, simulated. They are {data.settings.simulated_devices
-        ? 'on'
-        : 'off'} in these records; what is taken from them is marked as simulated, for good.
-    </p>
-    <form method="POST" action="?/simulated" use:enhance>
-      <input type="hidden" name="on" value={data.settings.simulated_devices ? 'no' : 'yes'} />
-      <button class="quiet" type="submit"
-        >{data.settings.simulated_devices
-          ? 'Switch the simulated devices off'
-          : 'Switch the simulated devices on'}</button
-      >
-    </form>
+    {#each TRIED_OUT as { setting, what, off } (setting)}
+      {@const on = data.settings[setting]}
+      <p>{what} {on ? 'on' : 'off'} in these records{on ? '' : off}.</p>
+      <form method="POST" action="?/simulated" use:enhance>
+        <input type="hidden" name="setting" value={setting} />
+        <input type="hidden" name="on" value={on ? 'no' : 'yes'} />
+        <button class="quiet" type="submit"
+          >Switch the simulated {setting === 'simulated_devices' ? 'devices' : 'weather'}
+          {on ? 'off' : 'on'}</button
+        >
+      </form>
+    {/each}
   </section>
 </div>
 

@@ -19,6 +19,8 @@ const DAY_MS = 86_400_000;
  * @param today the day on which the records end
  */
 export async function fillDemo(db: Database, today: Date): Promise<void> {
+  // The demo is for trying out: its scale, its probe and its weather are simulated.
+  await changeSettings(db, { simulated_devices: true, simulated_weather: true });
   const midday = Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate(), 9);
   const daysAgo = (days: number, minutes = 0) =>
     new Date(midday - days * DAY_MS + minutes * 60_000).toISOString();
@@ -30,6 +32,4 @@ export async function fillDemo(db: Database, today: Date): Promise<void> {
   await fillInheritedSand(db, daysAgo, members);
   await lastCastingDay(db, daysAgo, members);
   await nextCastingDay(db, today, members);
-  // The demo is for trying out: its scale and probe are simulated.
-  await changeSettings(db, { simulated_devices: true });
 }

@@ -35,6 +35,18 @@ export const simulatedStation: WeatherStation = {
   }
 };
 
+/**
+ * What holds where no station is asked: the air of a temperate year's mean, the same at every hour. How far a day strays
+ * from it is part of the doubt about drying; before-and-after tests correct it.
+ *
+ * @source handbook default: yearly mean of a temperate maritime climate
+ */
+export const handbookAir: WeatherStation = {
+  name: 'Handbook air, the same all year',
+  simulated: false,
+  at: () => ({ air_c: 10.5, relative_humidity: 0.76, air_speed_m_s: 1.8 })
+};
+
 function dayOfYear(time: Date): number {
   return (time.getTime() - Date.UTC(time.getUTCFullYear(), 0, 0)) / 86_400_000;
 }

@@ -2,7 +2,7 @@ import { ADVICE_WORDS, airOver, forecastDrying } from '$core/forecast/forecast';
 import type { Climate, Cover } from '$core/heap/drying';
 import { asPercent } from '$core/quantity/display';
 import type { Database } from '../database/database';
-import { simulatedStation } from '../device/weather-station';
+import { stationOf } from './air';
 import { beliefAt } from './heap-ledger';
 import { heapRow } from './heaps';
 import { ledgerFor } from './ledger-cache';
@@ -33,7 +33,7 @@ export async function readForecast(
     from,
     hours,
     climate: {
-      source: climate ? 'typed in' : simulatedStation.name,
+      source: climate ? 'typed in' : (await stationOf(db)).name,
       air_c: air.air_c,
       relative_humidity_percent: asPercent(air.relative_humidity),
       air_speed_m_s: air.air_speed_m_s

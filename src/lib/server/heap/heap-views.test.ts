@@ -92,10 +92,10 @@ describe('what counts of a heap', () => {
 });
 
 describe('readForecast', () => {
-  it('dries in the air of the simulated station, or in what was typed', async () => {
+  it('dries in the handbook’s air, or in what was typed', async () => {
     const now = new Date(at(2));
     const station = await readForecast(db, heap, { hours: 240 }, now);
-    expect(station.climate.source).toContain('simulated');
+    expect(station.climate.source).toContain('Handbook');
     expect(station.curve.at(-1)!.moisture_percent).toBeLessThan(station.curve[0]!.moisture_percent);
     const dry = await readForecast(
       db,

@@ -7,7 +7,6 @@ import { TARGETS, type HeapBinder, type System, type Targets, type Window } from
 import type { HeapChange, NewHeap } from '$lib/schema/heap';
 import type { Database } from '../database/database';
 import type { HeapRow, OwnTargets } from '../database/tables';
-import { airAround, simulatedStation } from '../device/weather-station';
 import { notFound, stale } from '../refusal';
 
 /** A window in percent and whose it is. */
@@ -111,17 +110,14 @@ export async function heapRow(db: Database, id: number, transaction?: Transactio
   return row;
 }
 
-const air = airAround(simulatedStation);
-
-/** What the core has to know of a heap. */
+/** What the core has to know of a heap, but for its hands and its air. */
 export function natureOf(row: HeapRow): HeapNature {
   return {
     system: row.system,
     binder: row.binder,
     targets: targetsOf(row),
     container: row.container,
-    scale_g: row.scale_g ?? KITCHEN_SCALE_G,
-    air
+    scale_g: row.scale_g ?? KITCHEN_SCALE_G
   };
 }
 

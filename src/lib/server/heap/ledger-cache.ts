@@ -7,6 +7,7 @@ import type { Database } from '../database/database';
 import { eventFrom } from '../database/event-format';
 import { RecordsTrouble } from '../database/trouble';
 import type { HeapRow } from '../database/tables';
+import { airOf, stationOf } from './air';
 import { hands } from './hands';
 import { ledgerOf, type HeapLedger } from './heap-ledger';
 import { natureOf } from './heaps';
@@ -82,8 +83,9 @@ export function entryOf({ id, at, event, format, mold_id, member }: StoredEntry)
 /** The ledger of a heap as it stands, or as the running write left it. */
 export async function ledgerFor(db: Database, heap: HeapRow, transaction?: Transaction): Promise<HeapLedger> {
   const { hand, key } = await hands(db, transaction);
-  const nature: HeapNature = { ...natureOf(heap), hand };
-  const by = JSON.stringify([heap.targets, heap.container, heap.scale_g, key]);
+  const station = await stationOf(db);
+  const nature: HeapNature = { ...natureOf(heap), hand, air: airOf(station) };
+  const by = workedOutBy(heap, key, station.name);
   const mine = transaction && underway.get(transaction)?.get(heap.id);
   if (mine && mine.by === by) return mine.ledger;
   const known = committed.get(db)?.get(heap.id);
@@ -93,6 +95,9 @@ export async function ledgerFor(db: Database, heap: HeapRow, transaction?: Trans
   return ledger;
 }
 
+const workedOutBy = (heap: HeapRow, hands_key: string, station: string) =>
+  JSON.stringify([heap.targets, heap.container, heap.scale_g, hands_key, station]);
+
 /** Keeps a ledger that a write has changed; it counts for others once the write is committed. */
 export async function keepLedger(
   db: Database,
@@ -100,8 +105,8 @@ export async function keepLedger(
   ledger: HeapLedger,
   transaction: Transaction
 ): Promise<void> {
-  const { key } = await hands(db, transaction);
-  keep(db, { ledger, by: JSON.stringify([heap.targets, heap.container, heap.scale_g, key]) }, transaction);
+  const [{ key }, station] = [await hands(db, transaction), await stationOf(db)];
+  keep(db, { ledger, by: workedOutBy(heap, key, station.name) }, transaction);
 }
 
 function keep(db: Database, kept: Kept, transaction?: Transaction): void {

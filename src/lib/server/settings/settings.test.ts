@@ -1,18 +1,32 @@
 import { describe, expect, it } from 'vitest';
 import { listDevices } from '../device/devices';
+import { createHeap } from '../heap/heaps';
+import { readForecast } from '../heap/drying';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { changeSettings, readSettings } from './settings';
 
 describe('settings', () => {
   it('simulated devices are off until somebody switches them on, and are listed only then', async () => {
     const { db, remove } = await temporaryDatabase();
-    expect(await readSettings(db)).toEqual({ simulated_devices: false });
+    expect(await readSettings(db)).toEqual({ simulated_devices: false, simulated_weather: false });
     expect(await listDevices(db)).toEqual([]);
     await changeSettings(db, { simulated_devices: true });
-    expect(await readSettings(db)).toEqual({ simulated_devices: true });
+    expect(await readSettings(db)).toEqual({ simulated_devices: true, simulated_weather: false });
     expect((await listDevices(db)).every(({ simulated }) => simulated)).toBe(true);
     await changeSettings(db, { simulated_devices: false });
     expect(await listDevices(db)).toEqual([]);
+    await remove();
+  });
+  it('heaps dry in the handbook’s air until the simulated weather is switched on, and at once in the other', async () => {
+    const { db, remove } = await temporaryDatabase();
+    const { id } = await createHeap(db, { name: 'Gate heap', system: 'water', binder: 'sodium-bentonite' });
+    const source = async () => (await readForecast(db, id, { hours: 24 })).climate;
+    expect(await source()).toMatchObject({ source: expect.stringContaining('Handbook') as string });
+    expect((await source()).air_c).toBeCloseTo(10.5, 6);
+    await changeSettings(db, { simulated_weather: true });
+    expect((await source()).source).toContain('simulated');
+    await changeSettings(db, { simulated_weather: false });
+    expect((await source()).air_c).toBeCloseTo(10.5, 6);
     await remove();
   });
 });

@@ -5,9 +5,11 @@ import type { Database } from '../database/database';
 export interface Settings {
   /** The scale and the probe that ship simulated, for trying out. */
   simulated_devices: boolean;
+  /** The weather station that ships simulated; off, heaps dry in the handbook's air. */
+  simulated_weather: boolean;
 }
 
-const UNSET: Settings = { simulated_devices: false };
+const UNSET: Settings = { simulated_devices: false, simulated_weather: false };
 
 export function readSettings(db: Database): Promise<Settings> {
   return db.sinceLastWrite('settings', async () => {
