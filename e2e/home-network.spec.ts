@@ -54,7 +54,7 @@ test('a phone signs in by plain http under another name, and everything can be s
   await page.getByLabel('What do you call it?').fill('Gate heap');
   await page.getByRole('button', { name: 'Make the heap' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mix for Gate heap');
-  await page.getByRole('button', { name: 'Weighed in' }).click();
+  await page.getByRole('button', { name: 'It went in' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
   await page.goto(`${far}/heaps/1/test/squeeze`);
   await ready(page);

@@ -76,11 +76,11 @@ test('what a heap has taught: learned from what was weighed, held, learned anew,
   await expect(density).toContainText('1 record of yours');
   await expect(density).toContainText('1.67 kg/L');
   await accessible(page);
-  await density.getByLabel('Hold it at').fill('9');
-  await density.getByRole('button', { name: 'Hold', exact: true }).click();
+  await density.getByLabel('My own figure').fill('9');
+  await density.getByRole('button', { name: 'Use mine' }).click();
   await expect(density.getByText('Must be 0.5 to 4 kg/L.')).toBeVisible();
-  await density.getByLabel('Hold it at').fill('1,7');
-  await density.getByRole('button', { name: 'Hold', exact: true }).click();
+  await density.getByLabel('My own figure').fill('1,7');
+  await density.getByRole('button', { name: 'Use mine' }).click();
   await expect(density).toContainText('held by you');
   // Of the messages that still stand, the one about this.
   const toast = page.locator('[data-scope=toast][data-part=root]', { hasText: 'held at 1,7' });

@@ -126,10 +126,10 @@ test('two tabs: the second press on the same ticket doses nothing, and says what
   // The other tab does not hear of changes: its press comes with the old amounts.
   await other.route('**/changes', (route) => route.abort());
   await open(other, `/heaps/${heap}`);
-  await page.getByRole('button', { name: 'Weighed in' }).click();
+  await page.getByRole('button', { name: 'It went in' }).click();
   await expect(page.getByText('of water is in the heap')).toBeVisible();
   const once = (await state(request, heap)).total_kg;
-  await other.getByRole('button', { name: 'Weighed in' }).click();
+  await other.getByRole('button', { name: 'It went in' }).click();
   await expect(other.locator('[data-scope=toast][data-part=root]')).toContainText('has changed since');
   expect((await state(request, heap)).total_kg).toBeCloseTo(once, 3);
 });

@@ -41,7 +41,7 @@ test('clay and water together, the missing clay named, then taken from stock', a
   await expect(page.getByRole('link', { name: /Sodium bentonite/ })).toBeVisible();
   await open(page, `/heaps/${heap.id}`);
   await expect(page.getByText('There is no sodium bentonite in stock')).toHaveCount(0);
-  await page.getByRole('button', { name: 'Weighed in' }).click();
+  await page.getByRole('button', { name: 'It went in' }).click();
   await expect(page.getByText('Ready to ram')).toBeVisible();
   const lots = await (await request.get('/api/v1/lots')).json();
   expect(lots.items[0].on_hand_kg).toBeLessThan(4);
@@ -56,7 +56,7 @@ test('an oil-bonded batch, with its cautions and no water', async ({ page, reque
   await expect(ticket).toContainText('Light mineral oil');
   await expect(ticket.getByText('Water', { exact: true })).toHaveCount(0);
   await accessible(page);
-  await page.getByRole('button', { name: 'Weighed in' }).click();
+  await page.getByRole('button', { name: 'It went in' }).click();
   await expect(page.getByText('Ready to ram')).toBeVisible();
   const now = await state(request, heap.id);
   expect(now.total_kg).toBeCloseTo(12, 1);
@@ -70,11 +70,11 @@ test('what really went in is logged, not what was planned', async ({ page, reque
   await page.getByRole('button', { name: 'Something else went in' }).click();
   await page.getByLabel('Went in').last().fill('1 1/2 kg');
   await page.getByLabel('Went in').first().fill('nonsense');
-  await page.getByRole('button', { name: 'Weighed in' }).click();
+  await page.getByRole('button', { name: 'It went in' }).click();
   await expect(page.getByText(/Is required|not a weight/).first()).toBeVisible();
   await expect(page.getByLabel('Went in').last()).toHaveValue('1 1/2 kg');
   await page.getByLabel('Went in').first().fill('22 kg');
-  await page.getByRole('button', { name: 'Weighed in' }).click();
+  await page.getByRole('button', { name: 'It went in' }).click();
   // That much water is asked about before it is written, and nothing typed is lost.
   await expect(page.getByText(/far more than this sand can want/).first()).toBeVisible();
   await expect(page.getByLabel('Went in').last()).toHaveValue('1 1/2 kg');

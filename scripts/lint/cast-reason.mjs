@@ -10,7 +10,8 @@ export const castReason = {
       TSAsExpression(node) {
         const { type } = node.typeAnnotation;
         const twice =
-          node.expression.type === 'TSAsExpression' && node.expression.typeAnnotation.type === 'TSUnknownKeyword';
+          node.expression.type === 'TSAsExpression' &&
+          node.expression.typeAnnotation.type === 'TSUnknownKeyword';
         if (type !== 'TSNeverKeyword' && !twice) return;
         // The reason stands on the line of the statement that casts, or on the line before it.
         let statement = node;

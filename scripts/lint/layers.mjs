@@ -55,6 +55,7 @@ export const LAYERS = {
     'lib/ui/hands',
     'lib/ui/toast',
     'lib/ui/date',
+    'lib/ui/term',
     'lib/ui/page',
     'lib/ui/figure',
     'lib/ui/device',

@@ -5,27 +5,11 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { CAUTIONS, type CautionName } from '$lib/ui/caution/cautions';
 
+  import TermDrawing, { DRAWN } from '$lib/ui/term/TermDrawing.svelte';
+  import { TERMS, TERM_NAMES } from '$lib/ui/term/terms';
+
   const range = (window: { min: number; max: number } | null, scale = 100, decimals = 1) =>
     window ? `${(window.min * scale).toFixed(decimals)}–${(window.max * scale).toFixed(decimals)}` : '–';
-
-  const WORDS = [
-    [
-      'Temper',
-      'The state in which sand takes a print, holds it and lets go of the pattern: enough water for its clay, and no more.'
-    ],
-    ['Water : clay', 'Temper ratio: the water in the sand over its active clay, by weight.'],
-    [
-      'Active clay',
-      'Clay that still binds. A pour overheats some of it for good: that part is dead clay, which only takes up water and room.'
-    ],
-    ['phs', 'Parts by weight per hundred parts of dry sand; how a recipe gives its binder.'],
-    ['Mull', 'To rub clay and water into the sand by treading, cutting over or with a muller.'],
-    ['Riddle', 'A coarse sieve; riddled sand is loose and even.'],
-    [
-      'Phone, scale, hand',
-      'A squeeze tells moisture to about half a percent, a pan and kitchen scale to a quarter, an oven to a tenth.'
-    ]
-  ];
 </script>
 
 <svelte:head><title>Handbook · Brunkel</title></svelte:head>
@@ -112,10 +96,13 @@
   <section>
     <h2>Words</h2>
     <dl>
-      {#each WORDS as [word, meaning] (word)}
-        <div>
-          <dt>{word}</dt>
-          <dd>{meaning}</dd>
+      {#each TERM_NAMES as name (name)}
+        <div id="word-{name}">
+          <dt>{TERMS[name].word}</dt>
+          <dd>
+            {TERMS[name].means}
+            {#if DRAWN.includes(name)}<span class="block pt-2"><TermDrawing {name} /></span>{/if}
+          </dd>
         </div>
       {/each}
     </dl>

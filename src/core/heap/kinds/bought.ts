@@ -31,7 +31,7 @@ export const bought = entryKind({
     moisture_percent: {
       type: 'percent',
       label: 'Its moisture',
-      hint: 'Left empty: the middle of the heap’s window, held loosely',
+      hint: 'Left empty: the middle of the heap’s window, as a guess',
       most: 60,
       optional: true
     },

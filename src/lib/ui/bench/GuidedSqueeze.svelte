@@ -36,11 +36,11 @@
   });
 
   const GRADE_TELLS = {
-    1: 'Below 0.7 of the temper, how far it does not say.',
-    2: '0.7 to 0.9 of the temper this heap aims for.',
-    3: '0.9 to 1.1 of the temper this heap aims for.',
-    4: '1.1 to 1.35 of the temper this heap aims for.',
-    5: 'Above 1.35 of the temper, how far it does not say.'
+    1: 'Much drier than this heap should be; how far a hand cannot say.',
+    2: 'A tenth to three tenths less water than this heap wants.',
+    3: 'Within a tenth of the water that this heap wants.',
+    4: 'A tenth to a third more water than this heap wants.',
+    5: 'Far more water than this heap wants; how far a hand cannot say.'
   } as const;
 
   /** Whose hand squeezes: each has a bias of its own. */

@@ -34,6 +34,7 @@
   />
   <QuantityField
     label="Open surface of the sand"
+    term="surface"
     dimension="area"
     bind:text={draft.area.text}
     bind:si={draft.area.si}

@@ -1,6 +1,8 @@
 <script lang="ts" generics="T extends string">
   import type { Snippet } from 'svelte';
   import { SegmentedControl } from '@skeletonlabs/skeleton-svelte';
+  import Term from '$lib/ui/term/Term.svelte';
+  import type { TermName } from '$lib/ui/term/terms';
   import { typedBefore } from './posted-before';
 
   interface Props {
@@ -8,13 +10,15 @@
     options: readonly { value: T; name: string; about?: string }[];
     value?: T | null;
     error?: string | undefined;
+    /** What its legend means, on tap. */
+    term?: TermName | undefined;
     /** Draws something above the name of a choice. */
     picture?: Snippet<[T]>;
     onchoose?: (value: T) => void;
     /** The name that it is posted under without a script. */
     post?: string | undefined;
   }
-  let { legend, options, value = $bindable(null), error, picture, onchoose, post }: Props = $props();
+  let { legend, options, value = $bindable(null), error, term, picture, onchoose, post }: Props = $props();
   const name = $props.id();
   value = (typedBefore(post) as T | undefined) ?? value;
 </script>
@@ -28,7 +32,10 @@
   }}
   aria-describedby={error ? `${name}-error` : undefined}
 >
-  <SegmentedControl.Label class="mb-1 block text-[0.95rem] font-semibold">{legend}</SegmentedControl.Label>
+  <span class="mb-1 flex items-center gap-2"
+    ><SegmentedControl.Label class="block text-[0.95rem] font-semibold">{legend}</SegmentedControl.Label
+    >{#if term}<Term name={term} />{/if}</span
+  >
   <SegmentedControl.Control class="grid grid-cols-[repeat(auto-fit,minmax(min(100%,8.5rem),1fr))] gap-2">
     {#each options as option (option.value)}
       <SegmentedControl.Item

@@ -10,6 +10,7 @@
   import { RECORD_FORM, type RecordForm } from './record-form.svelte';
   import { typedBefore, wrongBefore } from './posted-before';
   import Field from './Field.svelte';
+  import type { TermName } from '$lib/ui/term/terms';
   import Stopwatch from './Stopwatch.svelte';
 
   interface Props {
@@ -31,6 +32,8 @@
     placeholder?: string;
     /** Masses of a liquid: its density, so that 250 ml, a cup or half a mug can be typed. */
     kg_per_l?: number | undefined;
+    /** What its label means, on tap. */
+    term?: TermName | undefined;
     /** What it is posted as without a script: a field of the record and how much of its unit one of SI is, or as typed. */
     post?: { path: string; factor: number; drawn?: string } | string | undefined;
   }
@@ -47,6 +50,7 @@
     probe = false,
     placeholder,
     kg_per_l,
+    term,
     post
   }: Props = $props();
 
@@ -128,6 +132,7 @@
   error={message}
   hint={hint ?? (otherwise || (kg_per_l ? 'ml, cups or mugs do too' : undefined))}
   {optional}
+  {term}
 >
   {#snippet control(id, describedBy)}
     <span

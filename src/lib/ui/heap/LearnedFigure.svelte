@@ -118,7 +118,7 @@
   </div>
   <form class="acts" method="POST" action="?/write" onsubmit={hold}>
     <Posted body={bodyOf(undefined)} />
-    <Field label="Hold it at" error={form.errorOf('value')}>
+    <Field label="My own figure" term="own" error={form.errorOf('value')}>
       {#snippet control(id, describedBy)}
         <input
           {id}
@@ -133,7 +133,7 @@
       {/snippet}
     </Field>
     <p class="row">
-      <button class="quiet" disabled={form.busy || (awake && held.trim() === '')}>Hold</button>
+      <button class="quiet" disabled={form.busy || (awake && held.trim() === '')}>Use mine</button>
       <button
         class="quiet"
         type="button"

@@ -15,6 +15,7 @@
   import Figure from '$lib/ui/figure/Figure.svelte';
   import { logEntry } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
+  import Term from '$lib/ui/term/Term.svelte';
   import Ticket from '$lib/ui/page/Ticket.svelte';
   import { asWeighed, type BatchAnswer, type Pick } from './batch-draft';
   import type { MixHeap } from './recipe-choices';
@@ -188,7 +189,7 @@
     </div>
     {#if !oil}
       <div>
-        <dt>water : clay</dt>
+        <dt><Term name="water-clay">water : clay</Term></dt>
         <dd class="figure">{temperRatio(mix)?.toFixed(2) ?? '–'}</dd>
       </div>
     {/if}
@@ -226,7 +227,7 @@
         />
       {/each}
     </noscript>
-    <button class="act hidden desk:inline-flex" disabled={form.busy}>Weighed in</button>
+    <button class="act hidden desk:inline-flex" disabled={form.busy}>It went in</button>
   </form>
   {#if !adjusting}
     <button class="quiet" type="button" onclick={adjust}>Something else went in</button>

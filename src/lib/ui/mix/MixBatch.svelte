@@ -200,11 +200,13 @@
             bind:si={recipe.phs.si}
             post="phs"
             error={!within(recipe.phs.si, 0, 60) ? 'Must be 0 to 60 parts.' : undefined}
+            term="phs"
             hint="by weight (phs)"
           />
         </div>
         <Choice
-          legend="Those parts are"
+          legend="What the parts count"
+          term="counted"
           options={[
             { value: 'active', name: 'active clay', about: 'weak clay gets more' },
             { value: 'product', name: 'clay as it comes', about: 'dry weight of the bag' }
@@ -319,7 +321,7 @@
             >with {massText(shown!.batch.water_kg, units())} water</span
           >{/if}
       {/snippet}
-      {#snippet action()}<button class="act" form={weigh_form}>Weighed in</button>{/snippet}
+      {#snippet action()}<button class="act" form={weigh_form}>It went in</button>{/snippet}
     </InSight>
   {/if}
 </div>

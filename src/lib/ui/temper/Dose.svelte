@@ -174,7 +174,7 @@
           error={form.errorOf('kg') ?? form.errorOf('additions[1].kg')}
         />
       </div>
-      <button class="act" type="submit" disabled={form.busy}>Weighed in</button>
+      <button class="act" type="submit" disabled={form.busy}>It went in</button>
     </form>
     <FormTrouble {form} onlikely={likely} />
   {/if}

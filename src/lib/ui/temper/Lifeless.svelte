@@ -74,7 +74,7 @@
       post={{ path: 'kg', factor: 1 }}
       error={form.errorOf('kg')}
     />
-    <button class="act" type="submit" disabled={form.busy || !(wanted_kg > 0)}>Weighed in</button>
+    <button class="act" type="submit" disabled={form.busy || !(wanted_kg > 0)}>It went in</button>
   </form>
   <FormTrouble
     {form}

@@ -107,7 +107,7 @@
         />
       {/if}
     </div>
-    <button class="act" type="submit" disabled={form.busy}>Weighed in</button>
+    <button class="act" type="submit" disabled={form.busy}>It went in</button>
   </form>
   <FormTrouble {form} />
   <p class="small">Why: {dose.reason}</p>

@@ -147,7 +147,7 @@
       </div>
     {/if}
     <button class="act" type="submit" disabled={form.busy}
-      >{way === 'dry-off' ? 'Dried off' : 'Weighed in'}</button
+      >{way === 'dry-off' ? 'Dried off' : 'It went in'}</button
     >
   </form>
   <FormTrouble {form} onlikely={likely} />

@@ -18,6 +18,7 @@
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
   import HeapStrip from '$lib/ui/temper/HeapStrip.svelte';
   import Prescription from '$lib/ui/temper/Prescription.svelte';
+  import Term from '$lib/ui/term/Term.svelte';
   import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
 
   const { data }: PageProps = $props();
@@ -81,6 +82,11 @@
         measured={data.measured}
         aim={needs ? now.prescription.result.moisture_percent : null}
       />
+      {#if data.measured !== null}
+        <p class="soft small">
+          <Term name="ring">The ring</Term>: measured by drying, {data.measured.toFixed(1)} %.
+        </p>
+      {/if}
     {/if}
   </div>
 
@@ -158,7 +164,7 @@
             </dd>
           </div>
           <div>
-            <dt>dead clay</dt>
+            <dt><Term name="active-clay">dead clay</Term></dt>
             <dd>
               <Figure
                 figure={percent(now.dead_clay_percent.value)}
@@ -173,7 +179,7 @@
             </div>
           {:else}
             <div>
-              <dt>water : clay</dt>
+              <dt><Term name="water-clay">water : clay</Term></dt>
               <dd class="figure">{now.temper_ratio?.toFixed(2) ?? '–'}</dd>
             </div>
           {/if}
@@ -183,8 +189,9 @@
           </div>
         </dl>
         <p class="soft small">
-          {restsOn(now.rests_on)} Dotted figures are estimates with the range that holds nine times in ten. Moisture
-          is of the wet sand, clay of the dry mix. Window:
+          {restsOn(now.rests_on)}
+          <Term name="estimate">Dotted figures</Term> are estimates with the range that holds nine times in ten.
+          Moisture is of the wet sand, clay of the dry mix. Window:
           {now.window_percent.min.toFixed(1)} to {now.window_percent.max.toFixed(1)} % water ({heap.targets
             .moisture_percent.source === 'handbook'
             ? oil

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { massText } from '$core/quantity/display';
   import type { HeapTestKind } from '$core/bench/heap-test';
+  import { NINE_IN_TEN } from '$core/judge/normal';
   import TestList from '$lib/ui/bench/TestList.svelte';
   import { TESTS } from '$lib/ui/bench/guides';
   import { units } from '$lib/ui/preferences';
@@ -9,7 +10,7 @@
   const heap = $derived(data.heap);
   const ofBatch = $derived(data.subject.marks.batch_entry_id !== undefined);
   const best = $derived(ofBatch ? null : data.state.best_next_test);
-  const spread = (kg: number) => massText(1.645 * kg, units());
+  const spread = (kg: number) => massText(NINE_IN_TEN * kg, units());
 </script>
 
 <svelte:head><title>Tests · {heap.name} · Brunkel</title></svelte:head>

@@ -1,0 +1,96 @@
+<script lang="ts" module>
+  import type { TermName } from './terms';
+
+  export const DRAWN: readonly TermName[] = [
+    'phs',
+    'water-clay',
+    'counted',
+    'surface',
+    'ring',
+    'spread',
+    'guess'
+  ];
+</script>
+
+<script lang="ts">
+  /** Own line drawings of the terms that a drawing tells sooner than words. */
+  const { name }: { name: TermName } = $props();
+</script>
+
+<svg
+  viewBox="0 0 200 84"
+  width="200"
+  height="84"
+  fill="none"
+  stroke="currentColor"
+  stroke-width="2"
+  stroke-linejoin="round"
+  stroke-linecap="round"
+  aria-hidden="true"
+>
+  {#if name === 'phs'}
+    <path class="sand" d="M8 70c16-40 34-52 52-52s36 12 52 52z" />
+    <path class="clay" d="M140 70c4-9 10-13 17-13s13 4 17 13z" />
+    <path d="M2 70h196" />
+    <text x="60" y="56">100</text><text x="157" y="50">8</text>
+  {:else if name === 'water-clay'}
+    <path class="clay" d="M24 26h52v44H24z" />
+    <path class="water" d="M124 70V44h30v26z" />
+    <path d="M2 70h196" /><text x="50" y="54">100 g</text><text x="139" y="36">43 g</text>
+    <text x="100" y="56">:</text>
+  {:else if name === 'counted'}
+    <path class="clay" d="M24 34h44v36H24z" /><path d="M24 20h44v14H24z" stroke-dasharray="3 4" />
+    <path class="clay" d="M122 20h44v50h-44z" /><path d="M122 8h44v12h-44z" stroke-dasharray="3 4" />
+    <path d="M2 70h196" />
+    <path class="moves" d="M84 52h22m-6-5l6 5-6 5" />
+  {:else if name === 'surface'}
+    <path d="M64 20l10 56h52l10-56" /><path class="sand" d="M67 34l7 42h52l7-42c-20 8-46 8-66 0z" />
+    <ellipse class="moves fill" cx="100" cy="34" rx="33" ry="8" />
+    <path class="moves" d="M86 14c-4-4 4-6 0-11 M100 14c-4-4 4-6 0-11 M114 14c-4-4 4-6 0-11" />
+  {:else if name === 'ring'}
+    <path class="sand" d="M10 34h180v14H10z" /><path d="M78 26h54v30H78z" />
+    <circle cx="92" cy="41" r="7" fill="var(--paper)" /><path d="M92 41h-34" stroke-dasharray="2 4" />
+    <path class="moves" d="M54 60v-18m-5 18h10l-5-9z" />
+    <text x="105" y="20">window</text><text x="92" y="76">tested</text><text x="40" y="76">now</text>
+  {:else if name === 'spread'}
+    <path d="M8 62h184" /><path class="sand" d="M20 62c2-8 8-11 18-11h120c12 0 18 3 20 11z" />
+    <path d="M150 52V34c0-5 9-5 9 0v18" />
+    <path class="moves" d="M60 42c-4-4 4-6 0-11 M84 42c-4-4 4-6 0-11 M108 42c-4-4 4-6 0-11" />
+  {:else if name === 'guess'}
+    <path d="M10 60h180 M10 54v12 M190 54v12" />
+    <path class="sand" d="M20 60c40-4 50-40 80-40s40 36 80 40z" stroke-dasharray="3 4" />
+    <path class="moves" d="M100 60V16" />
+  {/if}
+</svg>
+
+<style>
+  svg {
+    max-width: 100%;
+    height: auto;
+  }
+  text {
+    fill: currentColor;
+    stroke: none;
+    font: 600 0.8rem var(--mono);
+    text-anchor: middle;
+  }
+  .sand,
+  .clay {
+    fill: var(--clay);
+    fill-opacity: 0.3;
+  }
+  .clay {
+    fill-opacity: 0.75;
+  }
+  .water {
+    fill: var(--water);
+    fill-opacity: 0.6;
+  }
+  .moves {
+    stroke: var(--heat);
+  }
+  .fill {
+    fill: var(--heat);
+    fill-opacity: 0.18;
+  }
+</style>

@@ -1,0 +1,72 @@
+/** Words of the craft, and of this notebook, that not everybody knows; each in plain words, most with a drawing. */
+export const TERMS = {
+  temper: {
+    word: 'Temper',
+    means:
+      'The state in which sand takes a print, holds it and lets go of the pattern: enough water for its clay, and no more.'
+  },
+  'water-clay': {
+    word: 'Water : clay',
+    means:
+      'The temper ratio: free water in the sand over its active clay, by weight. 0.43 is 43 g of water on 100 g of clay. Water that dead clay and fines soak up does not count.'
+  },
+  phs: {
+    word: 'Parts per 100 (phs)',
+    means:
+      'Parts by weight on a hundred parts of dry sand: 8 parts of clay are 8 kg on 100 kg of sand, or 2 kg on 25 kg.'
+  },
+  counted: {
+    word: 'Active clay, or clay as it comes',
+    means:
+      'A bag holds clay that binds and some that does not. Counted as active clay, a weak clay gets more so that the sand is as strong; counted as it comes, the scale shows just the parts you typed.'
+  },
+  'active-clay': {
+    word: 'Active clay, dead clay',
+    means:
+      'Active clay still binds. A pour overheats some of it for good: that part is dead clay, which only takes up water and room.'
+  },
+  surface: {
+    word: 'Open surface',
+    means:
+      'The sand that the air can reach: the top of what lies in a bucket, bin or heap, not its sides. Measure across it; round is about three quarters of the square.'
+  },
+  ring: {
+    word: 'The ring on the ruler',
+    means:
+      'What the last drying test measured. The pointer is where the sand stands now, by that test and by all that happened since; the soft band is the range that holds nine times in ten.'
+  },
+  estimate: {
+    word: 'Dotted figures, and ±',
+    means:
+      'A figure over dots was worked out, not measured. ± is the range that holds nine times in ten: 3.4 ± 0.3 lies between 3.1 and 3.7 in nine heaps of ten.'
+  },
+  own: {
+    word: 'My own figure',
+    means:
+      'Brunkel learns this from what you weigh and test. A figure that you give stands in its place, and is not learned over, until you let it be learned anew.'
+  },
+  guess: {
+    word: 'Taken as a guess',
+    means:
+      'Where nothing is said, the middle of the usual range is taken, with so much doubt that the first test settles it.'
+  },
+  mull: {
+    word: 'Mull',
+    means: 'To rub clay and water into the sand by treading, cutting over or with a muller.'
+  },
+  riddle: { word: 'Riddle', means: 'A coarse sieve; riddled sand is loose and even.' },
+  spread: {
+    word: 'Spread a thumb deep',
+    means:
+      'Out on a board or sheet, no deeper than a thumb is wide, turned now and then: the thinner, the sooner it is dry.'
+  },
+  looks: {
+    word: 'Hand, scale, oven',
+    means:
+      'A squeeze tells moisture to about half a percent, a pan and kitchen scale to a quarter, an oven to a tenth.'
+  }
+} as const;
+
+export type TermName = keyof typeof TERMS;
+
+export const TERM_NAMES = Object.keys(TERMS) as TermName[];
