@@ -24,6 +24,8 @@
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import InSight from '$lib/ui/field/InSight.svelte';
   import { keepAwake } from '$lib/ui/page/awake';
+  import { RIGS } from '$core/bench/gear';
+  import RigDrawing, { RIGS_DRAWN } from './RigDrawing.svelte';
   import TickSteps from './TickSteps.svelte';
   import {
     attemptReadings,
@@ -174,6 +176,13 @@
         name="{subject.collection}:{guide.kind}"
         of={guide.name}
       />
+      <aside class="flex flex-wrap items-center gap-x-6 gap-y-2">
+        {#if RIGS_DRAWN.includes(guide.kind)}<RigDrawing kind={guide.kind} />{/if}
+        <p class="small min-w-0 flex-[1_1_16rem]">
+          <strong>From the house:</strong>
+          {inUnits(RIGS[guide.kind].household, units())}
+        </p>
+      </aside>
       {#if guide.caution}<Caution name={guide.caution} />{/if}
       {#if guide.kind === 'sieve'}
         <SieveFields bind:draft={sieve} error={form.errorOf('retained')} />

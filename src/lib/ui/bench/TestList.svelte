@@ -3,8 +3,13 @@
   import { NINE_IN_TEN } from '$core/judge/normal';
   import type { HeapTestKind } from '$core/bench/heap-test';
   import type { TestWorth } from '$core/heap/next-test';
-  import { massText } from '$core/quantity/display';
+  import { page as app } from '$app/state';
+  import { Accordion } from '@skeletonlabs/skeleton-svelte';
+  import { ChevronDown } from '@lucide/svelte';
+  import { GEAR, RIGS, lacking, type Gear } from '$core/bench/gear';
+  import { inUnits, massText } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
+  import GearPicker from './GearPicker.svelte';
   import TestDrawing from './TestDrawing.svelte';
   import { TESTS } from './guides';
   import type { TestSubject } from './subject';
@@ -16,23 +21,55 @@
   }
   const { subject, kinds, worths = [] }: Props = $props();
   const spread = (kg: number) => massText(NINE_IN_TEN * kg, units());
+  const owned = $derived(app.data.preferences.gear as Gear[] | undefined);
+  const within = $derived(owned ? kinds.filter((kind) => lacking(kind, owned).length === 0) : kinds);
+  const beyond = $derived(kinds.filter((kind) => !within.includes(kind)));
   const page = (kind: string) => subject.list.replace(/(\?.*)?$/, `/${kind}$1`);
 </script>
 
+{#snippet line(kind: HeapTestKind)}
+  {@const { name, tells, minutes } = TESTS[kind]}
+  {@const worth = worths.find((each) => each.kind === kind)}
+  <li>
+    <a href={page(kind)}>
+      <TestDrawing {kind} size={56} />
+      <span><span class="name">{name}</span> <span class="soft small">{tells}</span></span>
+      <span class="small">{minutes} min of work</span>
+      <span class="small figure">{worth ? `doubt ± ${spread(worth.sd_after_kg)}` : ''}</span>
+    </a>
+    {#if owned && lacking(kind, owned).length > 0}
+      <p class="small pb-3">
+        <strong>Needs</strong>
+        {lacking(kind, owned)
+          .map((gear) => GEAR[gear].toLowerCase())
+          .join('; ')}. <strong>From the house:</strong>
+        {inUnits(RIGS[kind].household, units())}
+      </p>
+    {/if}
+  </li>
+{/snippet}
+
 <ul class="ruled">
-  {#each kinds as kind (kind)}
-    {@const { name, tells, minutes } = TESTS[kind]}
-    {@const worth = worths.find((each) => each.kind === kind)}
-    <li>
-      <a href={page(kind)}>
-        <TestDrawing {kind} size={56} />
-        <span><span class="name">{name}</span> <span class="soft small">{tells}</span></span>
-        <span class="small">{minutes} min of work</span>
-        <span class="small figure">{worth ? `doubt ± ${spread(worth.sd_after_kg)}` : ''}</span>
-      </a>
-    </li>
-  {/each}
+  {#each within as kind (kind)}{@render line(kind)}{/each}
 </ul>
+<GearPicker {owned} />
+{#if beyond.length > 0}
+  <Accordion collapsible>
+    <Accordion.Item value="beyond">
+      <h2>
+        <Accordion.ItemTrigger class="quiet w-full justify-between text-left">
+          <span>{beyond.length} more, with other gear or a household rig</span>
+          <Accordion.ItemIndicator><ChevronDown size={18} aria-hidden="true" /></Accordion.ItemIndicator>
+        </Accordion.ItemTrigger>
+      </h2>
+      <Accordion.ItemContent>
+        <ul class="ruled">
+          {#each beyond as kind (kind)}{@render line(kind)}{/each}
+        </ul>
+      </Accordion.ItemContent>
+    </Accordion.Item>
+  </Accordion>
+{/if}
 
 <style>
   li a {
