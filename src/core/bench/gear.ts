@@ -82,6 +82,20 @@ export const RIGS: Record<HeapTestKind, Rig> = {
     needs: [['pocket-scale'], ['torch']],
     household: 'A steel spoon or tin lid over a camping burner, outdoors, until it stops changing colour.'
   },
+  grinding: {
+    needs: [SCALE, ['sieves'], ['heat']],
+    household: 'A cloth bag and a mallet, then a tea strainer: what stays in it is hammered once more.'
+  },
+  'settling-jar': {
+    needs: [['jar']],
+    household:
+      'A straight jar of 250 mm or more, a pinch of washing soda, a strip of tape to mark the layers on.'
+  },
+  'trial-cylinders': {
+    needs: [['tube'], ['bathroom-scale'], SCALE],
+    household:
+      'A cut-off pipe to ram them in, a bathroom scale and a board to break them on; three of each clay.'
+  },
   sieve: {
     needs: [SCALE, ['sieves'], ['heat']],
     household:

@@ -14,6 +14,8 @@ export interface Ingredient extends Weighed {
   lot_id?: number | undefined;
   moisture_stated: boolean;
   active_stated: boolean;
+  /** How far its active share may stand from its figure, where that is more than a bag's. */
+  active_sd?: number | undefined;
 }
 
 const isRole = (name: string): name is Role => (ROLES as readonly string[]).includes(name);
@@ -32,6 +34,13 @@ export function readIngredient(written: WrittenIngredient, context: ReadContext)
   const moisture = of(written.moisture_percent) ?? lot?.moisture_fraction;
   const active = of(written.active_percent) ?? lot?.active_fraction;
   const plainRole = kind === undefined;
+  // What was tested has the doubt of its tests; what nobody tested or stated has that of its kind.
+  const active_sd =
+    written.active_percent !== undefined
+      ? undefined
+      : lot?.active_stated
+        ? lot.active_sd
+        : defaults?.active_sd;
   return {
     ingredient: kind ?? ingredient,
     role,
@@ -41,7 +50,8 @@ export function readIngredient(written: WrittenIngredient, context: ReadContext)
     ...(role === 'sand' && lot?.fines_fraction != null && { fines_fraction: lot.fines_fraction }),
     ...(lot_id !== undefined && { lot_id }),
     moisture_stated: written.moisture_percent !== undefined || (lot?.moisture_stated ?? false) || plainRole,
-    active_stated: written.active_percent !== undefined || (lot?.active_stated ?? false) || plainRole
+    active_stated: written.active_percent !== undefined || (lot?.active_stated ?? false) || plainRole,
+    ...(active_sd != null && { active_sd })
   };
 }
 
@@ -87,7 +97,7 @@ export function arrivalMove(ingredient: Ingredient, scale_g: number, amount_sd?:
     noise.push([swapped('fines', dryMass(parts)), sd]);
   }
   if (role === 'binder') {
-    const sd = (ingredient.active_stated ? STATED : UNMEASURED).binder_active;
+    const sd = ingredient.active_sd ?? (ingredient.active_stated ? STATED : UNMEASURED).binder_active;
     noise.push([slopeOf(ingredient, 'active_fraction'), sd]);
   }
   return { do: 'arrive', to: HEAP, parts, noise };

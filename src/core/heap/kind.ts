@@ -131,6 +131,8 @@ export interface LotFigures {
   fines_fraction: number | null;
   moisture_stated: boolean;
   active_stated: boolean;
+  /** How far tests of it leave its active share open; null where none told. */
+  active_sd?: number | null;
 }
 
 /** What a written entry is understood by. */

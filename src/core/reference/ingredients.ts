@@ -18,6 +18,7 @@ export type MaterialKind =
   | 'calcium-bentonite'
   | 'absorbent-clay'
   | 'fire-clay'
+  | 'home-clay'
   | 'inert-fines'
   | 'sea-coal'
   | 'wood-flour'
@@ -31,6 +32,8 @@ export interface IngredientDefaults {
   role: Role;
   /** Share of the dry matter that binds, burns or is otherwise active. */
   active_fraction: number;
+  /** How far one lot's active share may stand from it, where that is more than a bag's. */
+  active_sd?: number;
   /** Water in the stuff as supplied, wet basis. */
   moisture_fraction: number;
   loose_kg_per_l: number;
@@ -99,6 +102,16 @@ export const INGREDIENTS: Record<MaterialKind, IngredientDefaults> = {
     loose_kg_per_l: 0.95,
     dose_phs: 15,
     remark: 'Takes more clay and more water for the same strength.'
+  },
+  'home-clay': {
+    name: 'Home-ground clay',
+    role: 'binder',
+    active_fraction: 0.45,
+    active_sd: 0.2,
+    moisture_fraction: 0.03,
+    loose_kg_per_l: 0.95,
+    dose_phs: 18,
+    remark: 'Dug and ground by yourself, of unknown strength: a settling jar or trial cylinders tell.'
   },
   'inert-fines': {
     name: 'Inert fines (< 75 µm)',

@@ -149,6 +149,46 @@ export const sieveReadings = {
     })
 };
 
+/** Heights of one jar, each of all that has settled by then. */
+export const settlingHeights = {
+  sand_mm: between('mm', 0, 1000).required(REQUIRED),
+  silt_mm: between('mm', 0, 1000)
+    .required(REQUIRED)
+    .test(
+      'grew',
+      'cannot be less than after a minute',
+      (silt, { parent }) => !(Number(silt) < Number(parent.sand_mm))
+    ),
+  all_mm: moreThanNothing('mm', 1000)
+    .required(REQUIRED)
+    .test(
+      'grew',
+      'cannot be less than after two hours',
+      (all, { parent }) => !(Number(all) < Number(parent.silt_mm))
+    )
+};
+
+export const trialLoads = {
+  load_kg: kgOrNone().required(REQUIRED),
+  reference_load_kg: kgOrNone()
+    .required(REQUIRED)
+    .test('bore', 'must be more than 0', (load) => load !== 0),
+  reference_active_percent: percent(100).required(REQUIRED)
+};
+
+export const grindingWeights = {
+  raw_kg: kgOrNone()
+    .required(REQUIRED)
+    .test('some', 'must be more than 0', (raw) => raw !== 0),
+  sieved_kg: kgOrNone()
+    .required(REQUIRED)
+    .test(
+      'less',
+      'cannot be more than before grinding',
+      (sieved, { parent }) => !(Number(sieved) > Number(parent.raw_kg))
+    )
+};
+
 export const shatterWeights = {
   kept_g: gramsOrNone().required(REQUIRED),
   through_g: gramsOrNone()
@@ -197,7 +237,12 @@ export const heapTests = {
   ignition: shape({ ...test('ignition'), ...lossWeights }).required(REQUIRED),
   'methylene-blue': shape({ ...test('methylene-blue'), ...dyeReadings }).required(REQUIRED),
   sieve: shape({ ...test('sieve'), ...sieveReadings }).required(REQUIRED),
-  hardness: shape({ ...test('hardness'), reading: between('', 0, 100).required(REQUIRED) }).required(REQUIRED)
+  hardness: shape({ ...test('hardness'), reading: between('', 0, 100).required(REQUIRED) }).required(
+    REQUIRED
+  ),
+  grinding: shape({ ...test('grinding'), ...grindingWeights }).required(REQUIRED),
+  'settling-jar': shape({ ...test('settling-jar'), ...settlingHeights }).required(REQUIRED),
+  'trial-cylinders': shape({ ...test('trial-cylinders'), ...trialLoads }).required(REQUIRED)
 } as const;
 
 export type TestKind = keyof typeof heapTests;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { NINE_IN_TEN } from '$core/judge/normal';
   import { massText } from '$core/quantity/display';
   import { locale, units } from '$lib/ui/preferences';
 
@@ -53,7 +54,9 @@
             >
             {#if lot.role === 'binder'}
               <span
-                >{lot.active_percent.value.toFixed(0)} % active
+                >{lot.active_percent.value.toFixed(0)}{lot.active_percent.sd
+                  ? ` ± ${(NINE_IN_TEN * lot.active_percent.sd).toFixed(0)}`
+                  : ''} % active
                 <span class="soft">({sourceWords(lot.active_percent.source)})</span></span
               >
             {/if}

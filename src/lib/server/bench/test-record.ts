@@ -38,6 +38,10 @@ export function toTest(input: NewHeapTest, scale_g: number): HeapTest {
       }));
       return { ...readings, standards };
     }
+    case 'trial-cylinders': {
+      const { reference_active_percent, ...loads } = readings;
+      return { ...loads, reference_active: reference_active_percent / 100 };
+    }
     default:
       return readings;
   }

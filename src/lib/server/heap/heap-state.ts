@@ -101,7 +101,10 @@ function dosingLots(heap: HeapRow, lots: LotRecord[]): DosingLots {
     null;
   const own = BINDER_MATERIAL[heap.binder];
   return {
-    binder: fullest((lot) => lot.kind === own),
+    // A clay of one's own stands in for fire clay, which it is likest.
+    binder:
+      fullest((lot) => lot.kind === own) ??
+      (own === 'fire-clay' ? fullest((lot) => lot.kind === 'home-clay') : null),
     sand: fullest((lot) => lot.role === 'sand'),
     oil: fullest((lot) => lot.role === 'oil'),
     fines: fullest((lot) => lot.role === 'fines')

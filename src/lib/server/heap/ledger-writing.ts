@@ -1,5 +1,5 @@
 import { Op, type Transaction } from 'sequelize';
-import { BENCH_TESTS } from '$core/bench/bench-tests';
+import { BENCH_TESTS, CLAY_TESTS } from '$core/bench/bench-tests';
 import { believedDrying, believedMass, bodiesOf } from '$core/heap/belief';
 import { moldKey, outOf } from '$core/heap/bodies';
 import { inOrder, type LedgerEntry } from '$core/heap/entry';
@@ -59,8 +59,15 @@ export async function appendEntry(
   return append(db, heap_id, input, (context) => kindOf(input.kind).read(input as never, context), act_id);
 }
 
+/** @throws Refusal too when such a test tells nothing of a heap */
 export async function appendTest(db: Database, heap_id: number, input: NewHeapTest): Promise<EntryRecord> {
+  mustBeOfSand(input);
   return append(db, heap_id, input, testRead(input));
+}
+
+function mustBeOfSand({ kind }: NewHeapTest): void {
+  if ((CLAY_TESTS as readonly string[]).includes(kind))
+    throw impossible([{ path: 'kind', message: 'is a test of a clay in its bag, not of a heap' }]);
 }
 
 /** Writes an entry anew; the old version stays in its history. Everything after it is recomputed. */
@@ -446,7 +453,8 @@ const lotFiguresOf = (lot: LotRecord): LotFigures => ({
   active_fraction: lot.active_percent.value / 100,
   fines_fraction: lot.fines_percent ? lot.fines_percent.value / 100 : null,
   moisture_stated: lot.moisture_percent.source !== 'handbook',
-  active_stated: lot.active_percent.source !== 'handbook'
+  active_stated: lot.active_percent.source !== 'handbook',
+  active_sd: lot.active_percent.sd === undefined ? null : lot.active_percent.sd / 100
 });
 
 async function entryRow(db: Database, heap_id: number, id: number, transaction: Transaction) {

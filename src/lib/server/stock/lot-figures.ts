@@ -1,6 +1,9 @@
 import { mean } from 'simple-statistics';
 import { grading } from '$core/bench/formula/grading';
+import { combined } from '$core/bench/formula/home-clay';
+import { meanAndSpread } from '$core/bench/formula/repeats';
 import { testFigure, type HeapTest } from '$core/bench/heap-test';
+import { testSd } from '$core/bench/test-accuracy';
 import { asPercent } from '$core/quantity/display';
 import { INGREDIENTS, type MaterialKind, type Role } from '$core/reference/ingredients';
 import type { LotFigure, StatedAt } from '../database/tables';
@@ -9,6 +12,8 @@ import type { LotFigure, StatedAt } from '../database/tables';
 export interface Sourced {
   value: number;
   source: 'your entry' | 'your tests' | 'handbook';
+  /** One standard deviation, where household tests left more of it open than a bag's. */
+  sd?: number;
 }
 
 /** A test of a lot that counts, and when it was written down. */
@@ -35,6 +40,8 @@ export interface LotFigures {
   /** Null: nobody knows, and the handbook has none. */
   fines_percent: Sourced | null;
   fineness: Sourced | null;
+  /** What of a clay that is ground at home comes through the sieve. */
+  yield_percent: Sourced | null;
 }
 
 /** Repeats are tests of one kind within half a day of the latest. */
@@ -65,10 +72,54 @@ export function lotFigures(stated: StatedFigures, tests: readonly CountingTest[]
     moisture_percent:
       percent(pick('moisture', stated.moisture_fraction, moistureOf)) ?? handbook(defaults.moisture_fraction),
     active_percent:
-      percent(pick('active', stated.active_fraction, activeOf)) ?? handbook(defaults.active_fraction),
+      household(stated, tests) ??
+      percent(pick('active', stated.active_fraction, activeOf)) ??
+      handbookActive(stated.kind),
     fines_percent: percent(pick('fines', stated.fines_fraction, finesOf)),
-    fineness: pick('fineness', stated.fineness_number, finenessOf)
+    fineness: pick('fineness', stated.fineness_number, finenessOf),
+    yield_percent: yieldOf(tests)
   };
+}
+
+function handbookActive(kind: MaterialKind): Sourced {
+  const { active_fraction, active_sd } = INGREDIENTS[kind];
+  return {
+    value: asPercent(active_fraction),
+    source: 'handbook',
+    ...(active_sd !== undefined && { sd: asPercent(active_sd) })
+  };
+}
+
+const HOUSEHOLD = ['settling-jar', 'trial-cylinders'] as const;
+
+/**
+ * The active share of a clay by household tests: the latest repeats of each kind, weighed by their doubt. Null where dye
+ * tells more, or where somebody stated it since.
+ */
+function household(stated: StatedFigures, tests: readonly CountingTest[]): Sourced | null {
+  if (tests.some(({ test }) => test.kind === 'methylene-blue')) return null;
+  const findings = HOUSEHOLD.flatMap((kind) => {
+    const told = latestRepeats(tests, (test) => (test.kind === kind ? testFigure(test) : null));
+    if (!told) return [];
+    const { mean: value, spread } = meanAndSpread(told.repeats.map(({ value }) => value));
+    // Repeats of a jar share its leans: they narrow the reading, not what it stands for.
+    const sd = Math.max(testSd(told.repeats[0]!.test), spread ?? 0);
+    return [{ value, sd, created_at: told.created_at }];
+  });
+  if (findings.length === 0) return null;
+  const latest = findings
+    .map(({ created_at }) => created_at)
+    .sort()
+    .at(-1)!;
+  const said = stated.stated_at?.active ?? stated.created_at;
+  if (stated.active_fraction !== null && latest <= said) return null;
+  const { value, sd } = combined(findings);
+  return { value: asPercent(value), source: 'your tests', sd: asPercent(sd) };
+}
+
+function yieldOf(tests: readonly CountingTest[]): Sourced | null {
+  const told = latestMean(tests, (test) => (test.kind === 'grinding' ? testFigure(test) : null));
+  return told && { value: asPercent(told.value), source: 'your tests' };
 }
 
 const moistureOf = (test: HeapTest): number | null =>
@@ -91,14 +142,23 @@ function latestMean(
   tests: readonly CountingTest[],
   read: (test: HeapTest) => number | null
 ): { value: number; created_at: string } | null {
+  const told = latestRepeats(tests, read);
+  return told && { value: mean(told.repeats.map(({ value }) => value)), created_at: told.created_at };
+}
+
+/** The latest repeats that tell the figure, and when the last of them was written down. */
+function latestRepeats(
+  tests: readonly CountingTest[],
+  read: (test: HeapTest) => number | null
+): { repeats: { test: HeapTest; value: number }[]; created_at: string } | null {
   const told = tests
-    .map(({ test, at, created_at }) => ({ value: read(test), ms: Date.parse(at), created_at }))
-    .filter((each): each is { value: number; ms: number; created_at: string } => each.value !== null);
+    .map(({ test, at, created_at }) => ({ test, value: read(test), ms: Date.parse(at), created_at }))
+    .filter((each): each is typeof each & { value: number } => each.value !== null);
   if (told.length === 0) return null;
   const latest = Math.max(...told.map(({ ms }) => ms));
   const repeats = told.filter(({ ms }) => latest - ms <= REPEATS_MS);
   return {
-    value: mean(repeats.map(({ value }) => value)),
+    repeats,
     created_at: repeats
       .map(({ created_at }) => created_at)
       .sort()

@@ -5,7 +5,7 @@ import type { NewHeapTest } from '$lib/schema/heap-test';
 import type { Database } from '../database/database';
 import { createHeap } from '../heap/heaps';
 import { readState } from '../heap/heap-state';
-import { appendEntry } from '../heap/ledger-writing';
+import { appendEntry, appendTest } from '../heap/ledger-writing';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { lotFigures, type CountingTest, type StatedFigures } from './lot-figures';
 import { appendLotTest, listLotTests, readLotTest, restoreLotTest, undoLotTest } from './lot-tests';
@@ -52,6 +52,39 @@ describe('the figures that count for a lot', () => {
     const stated = { ...bag, moisture_fraction: 0.05, stated_at: { moisture: at(10) } };
     expect(lotFigures(stated, [tested(dried(2), 5)]).moisture_percent.source).toBe('your entry');
     expect(lotFigures(stated, [tested(dried(2), 15)]).moisture_percent.source).toBe('your tests');
+  });
+  it('of a home-ground clay carry their doubt, and several household tests narrow it', () => {
+    const clay: StatedFigures = { ...bag, kind: 'home-clay' };
+    const jar: HeapTest = { kind: 'settling-jar', sand_mm: 10, silt_mm: 20, all_mm: 60 };
+    const trial: HeapTest = {
+      kind: 'trial-cylinders',
+      load_kg: 9,
+      reference_load_kg: 15,
+      reference_active: 0.81
+    };
+    const guessed = lotFigures(clay, []).active_percent;
+    expect(guessed).toEqual({ value: 45, source: 'handbook', sd: 20 });
+    const one = lotFigures(clay, [tested(jar, 1)]).active_percent;
+    expect(one).toMatchObject({ value: expect.closeTo(39.23, 2), source: 'your tests' });
+    const two = lotFigures(clay, [tested(jar, 1), tested(trial, 40)]).active_percent;
+    expect(two.value).toBeGreaterThan(one.value);
+    expect(two.value).toBeLessThan(48.6);
+    expect(guessed.sd!).toBeGreaterThan(one.sd!);
+    expect(one.sd!).toBeGreaterThan(two.sd!);
+    // Dye tells more than a jar does; a statement that came later rules.
+    const dye: HeapTest = { kind: 'methylene-blue', standards: [{ active_clay: 1, ml: 200 }], ml: 90 };
+    expect(lotFigures(clay, [tested(jar, 1), tested(dye, 2)]).active_percent).toEqual({
+      value: 45,
+      source: 'your tests'
+    });
+    const said = { ...clay, active_fraction: 0.6, stated_at: { active: at(50) } };
+    expect(lotFigures(said, [tested(jar, 1)]).active_percent).toEqual({ value: 60, source: 'your entry' });
+    expect(
+      lotFigures(clay, [tested({ kind: 'grinding', raw_kg: 10, sieved_kg: 6.2 }, 3)]).yield_percent
+    ).toEqual({
+      value: expect.closeTo(62, 9),
+      source: 'your tests'
+    });
   });
   it('of grading come from one sieve test, fineness and fines together', () => {
     const retained = [
@@ -146,5 +179,32 @@ describe('tests of a lot', () => {
     expect(composition_kg.water).toBeCloseTo(1, 8);
     expect(composition_kg.fines).toBeCloseTo(24 * 0.05, 8);
     expect(composition_kg.grain).toBeCloseTo(24 * 0.95, 8);
+  });
+
+  it('make a heap of home-ground clay less sure than one of bentonite, and a jar makes it surer', async () => {
+    const heapOf = async (kind: 'home-clay' | 'sodium-bentonite', test?: NewHeapTest) => {
+      const lot = await createLot(db, { kind, bought_kg: 20 });
+      if (test) await appendLotTest(db, lot.id, test);
+      const heap = await createHeap(db, { name: `${kind} ${lot.id}`, system: 'water', binder: 'fire-clay' });
+      await appendEntry(db, heap.id, {
+        kind: 'mixed',
+        at: at(5),
+        additions: [
+          { ingredient: 'washed-silica', kg: 20 },
+          { ingredient: kind, kg: 4, lot_id: lot.id }
+        ]
+      } as NewEntry);
+      return (await readState(db, heap.id, at(6))).active_clay_percent;
+    };
+    const bought = await heapOf('sodium-bentonite');
+    const guessed = await heapOf('home-clay');
+    const jar = { kind: 'settling-jar', at: at(1), sand_mm: 10, silt_mm: 20, all_mm: 60 } as NewHeapTest;
+    const tried = await heapOf('home-clay', jar);
+    expect(guessed.sd).toBeGreaterThan(3 * bought.sd);
+    expect(tried.sd).toBeLessThan(guessed.sd);
+    expect(tried.value).not.toBeCloseTo(guessed.value, 1);
+    await expect(appendTest(db, 1, jar)).rejects.toMatchObject({ status: 422 });
+    const silica = await createLot(db, { kind: 'washed-silica', bought_kg: 20 });
+    await expect(appendLotTest(db, silica.id, jar)).rejects.toMatchObject({ status: 422 });
   });
 });

@@ -1,6 +1,6 @@
 import type { HeapTestKind } from '$core/bench/heap-test';
 import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
-import { LOT_TESTS } from '$core/bench/lot-tests';
+import { lotTests } from '$core/bench/lot-tests';
 import type { NewHeapTest } from '$lib/schema/heap-test';
 import { testFields, testResult, toTest } from '../bench/test-record';
 import type { Database } from '../database/database';
@@ -52,7 +52,7 @@ export async function appendLotTest(
 ): Promise<LotTestRecord> {
   return db.write(async (transaction) => {
     const lot = await readLot(db, lot_id, transaction);
-    const tells = LOT_TESTS[lot.role];
+    const tells = lotTests(lot.kind);
     if (!tells.includes(input.kind)) {
       const message =
         tells.length > 0 ? `of ${lot.name} can be ${tells.join(', ')}` : `${lot.name} has no test here`;

@@ -32,6 +32,8 @@ export interface LotRecord {
   moisture_percent: Sourced;
   active_percent: Sourced;
   fines_percent: Sourced | null;
+  /** What comes through the sieve of what was ground at home; null where nobody ground it. */
+  yield_percent: Sourced | null;
   fineness_number: number | null;
   fineness_source: Sourced['source'] | null;
   bag_kg: number | null;
@@ -254,7 +256,7 @@ async function lotRecords(
 function lotRecord(row: LotWithUse, tests: readonly LotTestRow[]): LotRecord {
   // A raw query gives JSON columns as their text.
   const stated_at = row.stated_at === null ? null : (JSON.parse(row.stated_at) as StatedAt);
-  const { moisture_percent, active_percent, fines_percent, fineness } = lotFigures(
+  const { moisture_percent, active_percent, fines_percent, fineness, yield_percent } = lotFigures(
     { ...row, stated_at },
     tests
   );
@@ -273,6 +275,7 @@ function lotRecord(row: LotWithUse, tests: readonly LotTestRow[]): LotRecord {
     moisture_percent,
     active_percent,
     fines_percent,
+    yield_percent,
     fineness_number: fineness?.value ?? null,
     fineness_source: fineness?.source ?? null,
     bag_kg: row.bag_kg,

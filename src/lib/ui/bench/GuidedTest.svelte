@@ -104,9 +104,10 @@
 
   /** The readings as the core has them. */
   function inCore(body: Record<string, unknown>): HeapTest {
-    const { standards, moisture_percent } = body as {
+    const { standards, moisture_percent, reference_active_percent } = body as {
       standards?: { active_percent: number; ml: number }[];
       moisture_percent?: number;
+      reference_active_percent?: number;
     };
     // The schema has checked the body: with these it has all that the core asks of its kind.
     return {
@@ -115,7 +116,8 @@
       ...(standards && {
         standards: standards.map(({ active_percent, ml }) => ({ active_clay: active_percent / 100, ml }))
       }),
-      ...(moisture_percent !== undefined && { moisture: moisture_percent / 100 })
+      ...(moisture_percent !== undefined && { moisture: moisture_percent / 100 }),
+      ...(reference_active_percent !== undefined && { reference_active: reference_active_percent / 100 })
     } as unknown as HeapTest;
   }
 

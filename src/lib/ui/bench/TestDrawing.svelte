@@ -78,6 +78,20 @@
     <circle class="sand" cx="34" cy="44" r="10" />
     <path d="M8 18h52v52H8z" />
     <path class="moves" d="M72 54l-10-4m4-3l-4 3 3 4" />
+  {:else if kind === 'settling-jar'}
+    <path class="sand" d="M32 50h32v16H32z" />
+    <path d="M30 8v58h36V8 M30 16h36 M32 40h32 M32 50h32" />
+    <path class="moves" d="M74 40h10 M74 50h10 M74 62h10" />
+  {:else if kind === 'trial-cylinders'}
+    <path class="sand" d="M14 30h26v30H14z" /><path
+      d="M56 30h26v30H56z M8 60h80 M24 40l4 8-5 6 M66 40l4 8-5 6"
+    />
+    <path class="moves" d="M27 8v16m-5-5l5 5 5-5 M69 4v20m-5-5l5 5 5-5" />
+  {:else if kind === 'grinding'}
+    <path class="sand" d="M18 62c8-10 18-14 30-14s22 4 30 14z" />
+    <path d="M14 62h68 M26 40h44v8H26z M28 44h40" stroke-dasharray="5 3" />
+    <circle cx="36" cy="26" r="7" /><circle cx="56" cy="28" r="6" /><circle cx="48" cy="14" r="5" />
+    <path class="moves" d="M78 8v20m-5-5l5 5 5-5" />
   {:else if kind === 'sieve'}
     <path d="M22 8h52v10H22z M24 24h48v10H24z M26 40h44v10H26z M28 56h40v10H28z" />
     <path d="M24 18h48 M26 34h44 M28 50h40" stroke-dasharray="5 3" />

@@ -1,5 +1,7 @@
 <script lang="ts">
   /** The recipe of a batch, and the live answer to it. */
+  import { NINE_IN_TEN } from '$core/judge/normal';
+  import { INGREDIENTS } from '$core/reference/ingredients';
   import { mixingSteps, mullingMinutes } from '$core/mix/mixing-order';
   import { editableMass, massText } from '$core/quantity/display';
   import Caution from '$lib/ui/caution/Caution.svelte';
@@ -19,7 +21,7 @@
   import BatchTicket from './BatchTicket.svelte';
   import { answerTo, type LotChoice, type Pick } from './batch-draft';
   import { batchOf, recipeOf } from './recipe';
-  import { recipePicks, type MixHeap } from './recipe-choices';
+  import { pickOf, recipePicks, type MixHeap } from './recipe-choices';
 
   interface Props {
     heap: MixHeap;
@@ -55,6 +57,13 @@
       recipe.measured?.sand !== sand.key &&
       (sand.lot ? sand.lot.moisture_percent.source === 'handbook' : true)
   );
+  /** What nobody knows of the clay's strength, percent; undefined where it is a bag like others. */
+  const binder_pick = $derived(pickOf(picks.binders, recipe.binder));
+  const binder_lot = $derived(binder_pick?.lot);
+  const binder_sd = $derived.by(() => {
+    const usual = binder_pick && INGREDIENTS[binder_pick.kind].active_sd;
+    return binder_lot ? binder_lot.active_percent.sd : usual && usual * 100;
+  });
   let measuring = $state(false);
   function wholeBag() {
     const kg = sand?.lot ? Math.max(0, sand.lot.on_hand_kg) : recipe.wanted.si;
@@ -204,6 +213,15 @@
             hint="by weight (phs)"
           />
         </div>
+        {#if binder_sd !== undefined}
+          <p class="small">
+            How strong this clay is, is known to ± {(NINE_IN_TEN * binder_sd).toFixed(0)} in a hundred: {binder_lot
+              ? ''
+              : 'put it in stock, and '}<a href={binder_lot ? `/stock/${binder_lot.id}/test` : '/stock/new'}
+              >try it in a settling jar</a
+            >, or mix a little first.
+          </p>
+        {/if}
         <Choice
           legend="What the parts count"
           term="counted"

@@ -17,7 +17,8 @@ export interface LotChoice {
   cost: number | null;
   currency: string;
   moisture_percent: { value: number; source: string };
-  active_percent: { value: number; source: string };
+  /** With its deviation where household tests, or nobody, told. */
+  active_percent: { value: number; source: string; sd?: number };
 }
 
 /** Something that can go into a batch: a lot in stock, or a handbook material that is not. */

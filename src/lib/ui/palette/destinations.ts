@@ -1,5 +1,5 @@
 import { guided } from '../bench/guides';
-import { HEAP_TEST_KINDS } from '$core/bench/bench-tests';
+import { TESTS_OF_SAND } from '$core/bench/bench-tests';
 import { TEST_NAMES } from '$core/heap/names';
 import { PLACES } from '$lib/ui/page/places';
 import type { NamedHeap } from './typed-entry';
@@ -26,7 +26,7 @@ const ACTIONS = [
 
 /** Every place, heap, action and test, by name. */
 export function destinations(heaps: readonly NamedHeap[]): Destination[] {
-  const tests = HEAP_TEST_KINDS.filter((kind) => kind === 'squeeze' || kind === 'moisture' || guided(kind));
+  const tests = TESTS_OF_SAND.filter((kind) => kind === 'squeeze' || kind === 'moisture' || guided(kind));
   return [
     ...PLACES.map(({ href, name }) => ({ href, label: name, of: 'place' })),
     ...heaps.flatMap(({ id, name }) => [

@@ -12,6 +12,7 @@
 </script>
 
 <script lang="ts">
+  import { NINE_IN_TEN } from '$core/judge/normal';
   import { editableMass } from '$core/quantity/display';
   import { INGREDIENTS, MATERIAL_KINDS, liquidKgPerL, type MaterialKind } from '$core/reference/ingredients';
   import { lotChange, newLot } from '$lib/schema/stock';
@@ -119,7 +120,11 @@
       fines: [existing?.fines_percent?.value, existing?.fines_percent?.source, ' %'],
       fineness: [existing?.fineness_number, existing?.fineness_source, '']
     }[figure] as [number | null | undefined, string | null | undefined, string];
-    return source === 'your tests' ? `Your tests: ${value!.toFixed(1)}${unit}` : undefined;
+    const sd = figure === 'active' ? existing?.active_percent.sd : undefined;
+    if (source !== 'your tests') return undefined;
+    return sd === undefined
+      ? `Your tests: ${value!.toFixed(1)}${unit}`
+      : `Your tests: ${value!.toFixed(0)} ± ${(NINE_IN_TEN * sd).toFixed(0)}${unit}`;
   }
   const handbook = $derived(INGREDIENTS[kind as MaterialKind]);
   const percent = (fraction: number | undefined) =>
@@ -254,7 +259,8 @@
         bind:si={active}
         post={{ path: 'active_percent', factor: 100 }}
         error={form.errorOf('active_percent')}
-        hint={tested('active') ?? `Handbook default ${(handbook.active_fraction * 100).toFixed(0)} %`}
+        hint={tested('active') ??
+          `Handbook default ${(handbook.active_fraction * 100).toFixed(0)}${handbook.active_sd ? ` ± ${(NINE_IN_TEN * handbook.active_sd * 100).toFixed(0)}` : ''} %`}
       />
     {/if}
     {#if handbook.role === 'sand'}

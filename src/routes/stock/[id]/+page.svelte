@@ -2,7 +2,9 @@
   import { goto, invalidateAll } from '$app/navigation';
   import { api } from '$lib/ui/api-client';
   import { told } from '$lib/ui/toast/toaster';
-  import { LOT_TESTS } from '$core/bench/lot-tests';
+  import { lotTests } from '$core/bench/lot-tests';
+  import { massText } from '$core/quantity/display';
+  import { units } from '$lib/ui/preferences';
   import TestRecords from '$lib/ui/bench/TestRecords.svelte';
   import LotForm from '$lib/ui/stock/LotForm.svelte';
 
@@ -31,18 +33,26 @@
       <h1>{data.lot.name}</h1>
       <p class="soft small"><a href="/stock">Back to the stock</a></p>
     </header>
+    {#if data.lot.yield_percent}
+      {@const share = data.lot.yield_percent.value / 100}
+      <p>
+        Of what was ground {data.lot.yield_percent.value.toFixed(0)} % came through the sieve: for
+        {massText(10, units())} of clay, dig and dry about {massText(10 / share, units())}.
+      </p>
+    {/if}
     {#key data.lot.id}
       <LotForm existing={data.lot} currency={data.lot.currency} ondone={kept} />
     {/key}
     <p><button class="quiet" type="button" onclick={remove}>Take it off the list</button></p>
   </div>
-  {#if LOT_TESTS[data.lot.role].length > 0}
+  {#if lotTests(data.lot.kind).length > 0}
     <section class="stack">
       <h2>Its tests</h2>
       {#if data.tests.length === 0}
         <p class="soft">
-          Not tested yet: it goes by the handbook, or by what you stated. A moisture test of a damp bag is
-          worth the most.
+          Not tested yet: it goes by the handbook, or by what you stated. {data.lot.kind === 'home-clay'
+            ? 'How much of it binds is anybody’s guess until a settling jar or trial cylinders tell.'
+            : 'A moisture test of a damp bag is worth the most.'}
         </p>
       {:else}
         <TestRecords collection="/lots/{data.lot.id}/tests" rows={data.tests} />

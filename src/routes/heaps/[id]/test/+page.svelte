@@ -1,6 +1,6 @@
 <script lang="ts">
   import { massText } from '$core/quantity/display';
-  import type { HeapTestKind } from '$core/bench/heap-test';
+  import { TESTS_OF_SAND } from '$core/bench/bench-tests';
   import { NINE_IN_TEN } from '$core/judge/normal';
   import TestList from '$lib/ui/bench/TestList.svelte';
   import { TESTS } from '$lib/ui/bench/guides';
@@ -32,9 +32,5 @@
       <strong>{TESTS[best.kind].name.toLowerCase()}</strong>, down to {spread(best.sd_after_kg)}.
     </p>
   {/if}
-  <TestList
-    subject={data.subject}
-    kinds={Object.keys(TESTS) as HeapTestKind[]}
-    worths={ofBatch ? [] : data.state.tests_worth}
-  />
+  <TestList subject={data.subject} kinds={TESTS_OF_SAND} worths={ofBatch ? [] : data.state.tests_worth} />
 </div>

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import { LOT_TESTS } from '$core/bench/lot-tests';
+  import { lotTests } from '$core/bench/lot-tests';
   import TestList from '$lib/ui/bench/TestList.svelte';
 
   const { data } = $props();
-  const kinds = $derived(LOT_TESTS[data.lot.role]);
+  const kinds = $derived(lotTests(data.lot.kind));
 </script>
 
 <svelte:head><title>Tests · {data.lot.name} · Brunkel</title></svelte:head>

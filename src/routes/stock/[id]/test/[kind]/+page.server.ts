@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
-import { LOT_TESTS } from '$core/bench/lot-tests';
+import { lotTests } from '$core/bench/lot-tests';
 import { guided } from '$lib/ui/bench/guides';
 import { writeLotTest } from '$lib/server/form/stock-forms';
 import { lastTest } from '$lib/server/bench/last-test';
@@ -9,7 +9,7 @@ import { pageLoad } from '$lib/server/http/guard';
 export const load: PageServerLoad = pageLoad(async (db, { params, parent }) => {
   const { lot } = await parent();
   const { kind } = params;
-  if (!guided(kind) || !LOT_TESTS[lot.role].includes(kind))
+  if (!guided(kind) || !lotTests(lot.kind).includes(kind))
     error(404, `There is no test called ${kind} for this lot.`);
   return { kind, last: await lastTest(db, kind) };
 });
