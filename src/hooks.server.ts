@@ -1,5 +1,6 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
-import { DEFAULT_LOCALE, DEFAULT_PREFERENCES, preferences, type Preferences } from '$lib/schema/preferences';
+import { DEFAULT_LOCALE } from '$lib/schema/locale';
+import { DEFAULT_PREFERENCES, preferences, type Preferences } from '$lib/schema/preferences';
 import { check } from '$lib/schema/validate';
 import { closeDatabase, database } from '$lib/server/database/current';
 import { troubleLine } from '$lib/server/database/trouble';

@@ -1,4 +1,5 @@
 import type { Actions, PageServerLoad } from './$types';
+import { TEST_NAMES } from '$core/heap/names';
 import { newSession } from '$lib/schema/session';
 import { readStates } from '$lib/server/heap/heap-state';
 import type { HeapTestKind } from '$core/bench/bench-tests';
@@ -23,7 +24,7 @@ export const load: PageServerLoad = pageLoad(async (db) => {
     // A heap that was taken off the bench just now is in one list and not in the other.
     heaps: heaps.flatMap((heap, i) => {
       const found = states.get(heap.id);
-      const last = tested[i] && { kind: tested[i].kind as HeapTestKind, at: tested[i].at };
+      const last = tested[i] && { name: TEST_NAMES[tested[i].kind as HeapTestKind], at: tested[i].at };
       return found ? [{ heap, last_test: last ?? null, ...found }] : [];
     })
   };

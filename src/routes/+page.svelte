@@ -12,7 +12,6 @@
   import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
   import { moistureWords } from '$lib/ui/temper/moisture-words';
   import type { HeapState } from '$lib/ui/temper/state';
-  import { TEST_NAMES } from '$core/heap/names';
   import { shortDate } from '$lib/ui/date/written-date';
   import { nextStep } from '$lib/ui/temper/next-step';
   import Running from '$lib/ui/timer/Running.svelte';
@@ -61,7 +60,7 @@
               >
               <span class="soft small"
                 >{massText(state.total_kg, units())} · {BINDER_NAMES[heap.binder]}{last_test
-                  ? ` · ${TEST_NAMES[last_test.kind]} ${shortDate(last_test.at)}`
+                  ? ` · ${last_test.name} ${shortDate(last_test.at)}`
                   : ' · never tested'}</span
               >
             </a>

@@ -12,7 +12,4 @@ export const preferences = shape({
 
 export type Preferences = NonNullable<InferType<typeof preferences>>;
 
-/** How dates and money are written where the reader's device does not say. */
-export const DEFAULT_LOCALE = 'en-GB';
-
 export const DEFAULT_PREFERENCES: Preferences = { units: 'metric', mode: 'auto' };

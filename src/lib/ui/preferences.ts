@@ -1,7 +1,8 @@
 import { invalidateAll } from '$app/navigation';
 import { page } from '$app/state';
 import type { UnitSystem } from '$core/quantity/unit';
-import { DEFAULT_LOCALE, type Preferences } from '$lib/schema/preferences';
+import { DEFAULT_LOCALE } from '$lib/schema/locale';
+import type { Preferences } from '$lib/schema/preferences';
 
 /** The units that the reader wants; reactive where it is read. */
 export const units = (): UnitSystem => page.data.preferences.units;

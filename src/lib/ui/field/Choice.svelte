@@ -34,7 +34,7 @@
 >
   <span class="mb-1 flex items-center gap-2"
     ><SegmentedControl.Label class="block text-[0.95rem] font-semibold">{legend}</SegmentedControl.Label
-    >{#if term}<Term name={term} />{/if}</span
+    >{#if term}<Term name={term} of={legend} />{/if}</span
   >
   <SegmentedControl.Control class="grid grid-cols-[repeat(auto-fit,minmax(min(100%,8.5rem),1fr))] gap-2">
     {#each options as option (option.value)}

@@ -23,7 +23,7 @@
   <span class="flex items-center gap-2"
     ><label for={id} id="{id}-label" class="text-[0.95rem] font-semibold"
       >{label}{#if optional}<span class="soft small ml-1 font-normal">(optional)</span>{/if}</label
-    >{#if term}<Term name={term} />{/if}</span
+    >{#if term}<Term name={term} of={label} />{/if}</span
   >
   {@render control(id, error || hint ? `${id}-about` : undefined)}
   {#if error}

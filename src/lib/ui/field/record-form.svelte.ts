@@ -1,6 +1,6 @@
 import { setContext, tick } from 'svelte';
 import type { AnySchema } from 'yup';
-import { check, type FieldError } from '$lib/schema/validate';
+import type { Checked, FieldError } from '$lib/schema/validate';
 import { ApiProblem, type AskedAbout } from '../api-client';
 import { asSentence } from './as-sentence';
 import { KeptDraft } from '../draft/kept-draft.svelte';
@@ -54,24 +54,29 @@ export class RecordForm {
   /**
    * Checks the body and sends it.
    *
+   * @param schema or what loads it, where it need not come with the page
    * @param send what to do with the body; it is handed one, as a confirmed one is sent again
    * @param then after a confirmed one went through
    * @returns what `send` returned, or undefined when it was refused here or there
    */
   async submit<B extends object, T>(
-    schema: AnySchema,
+    schema: AnySchema | LaterSchema,
     body: B,
     send: (body: B) => Promise<T>,
     then?: (done: T) => unknown
   ): Promise<T | undefined> {
-    const checked = check(schema, body);
+    if (this.busy) return undefined;
+    this.busy = true;
+    const checked = await checkedBy(schema, body);
     this.message = null;
     this.question = null;
     this.outdated = false;
     this.errors = checked.ok ? [] : checked.errors;
-    if (!checked.ok) void firstWrong();
-    if (!checked.ok || this.busy) return undefined;
-    this.busy = true;
+    if (!checked.ok) {
+      this.busy = false;
+      void firstWrong();
+      return undefined;
+    }
     // On its way it lies in the outbox, which outlives the page; refused, it is a draft again.
     this.draft?.handOver();
     try {
@@ -109,6 +114,23 @@ export class RecordForm {
     this.errors = [];
     this.message = null;
     this.question = null;
+  }
+}
+
+/** Loads a schema when it is wanted: a page that may never be written on does not bring it. */
+export type LaterSchema = () => Promise<AnySchema>;
+
+/** What cannot be loaded for want of a connection is not checked here: the server holds it against the same schema. */
+async function checkedBy(schema: AnySchema | LaterSchema, body: unknown): Promise<Checked<unknown>> {
+  try {
+    const [{ check }, found] = await Promise.all([
+      import('$lib/schema/validate'),
+      typeof schema === 'function' ? schema() : schema
+    ]);
+    return check(found, body);
+  } catch (thrown) {
+    if (thrown instanceof TypeError) return { ok: true, value: body };
+    throw thrown;
   }
 }
 

@@ -1,10 +1,10 @@
 <script lang="ts">
   /** The places: all of them on the desk's rail; on the phone the stage that is on under the thumb, the rest a tap away. */
+  import { onMount } from 'svelte';
   import { page } from '$app/state';
   import { Navigation } from '@skeletonlabs/skeleton-svelte';
   import { Menu } from '@lucide/svelte';
   import { clockText, secondsLeft, timers } from '$lib/ui/timer/timers.svelte';
-  import PreferenceSwitch from './PreferenceSwitch.svelte';
   import SessionNote from './SessionNote.svelte';
   import { overlay } from '$lib/ui/page/overlay.svelte';
   import { PLACES, placeOf, withinReach, type Place } from '$lib/ui/page/places';
@@ -14,6 +14,8 @@
     PLACES.filter((place) => place.group === group)
   );
   const next = $derived(timers()[0]);
+  let awake = $state(false);
+  onMount(() => (awake = true));
 </script>
 
 {#snippet anchor(place: Place, classes: string)}
@@ -63,7 +65,11 @@
   >
     {@render clock()}
     <SessionNote />
-    <div class="hidden desk:block"><PreferenceSwitch /></div>
+    <!-- Its place is kept: it comes once the page is awake, as it needs a script to do anything. -->
+    <div class="hidden min-h-24 desk:block">
+      {#if awake}{#await import('./PreferenceSwitch.svelte') then { default: PreferenceSwitch }}<PreferenceSwitch
+          />{/await}{/if}
+    </div>
   </div>
 </header>
 

@@ -1,8 +1,8 @@
 <script lang="ts">
   /** What there is to do before the next casting, worked out from the heaps; or the question when that is. */
+  import { onMount } from 'svelte';
   import { invalidateAll } from '$app/navigation';
   import { durationText, massText } from '$core/quantity/display';
-  import { newSession } from '$lib/schema/session';
   import { api } from '$lib/ui/api-client';
   import { momentName, textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
@@ -19,6 +19,8 @@
   const { casting, to_do }: { casting: Casting | null; to_do: readonly ToDo[] } = $props();
   const words = $derived(casting && castingWords(casting));
   const form = new RecordForm();
+  const schema = () => import('$lib/schema/session').then(({ newSession }) => newSession);
+  onMount(() => void schema().catch(() => undefined));
   let name = $state('');
   let at = $state('');
   form.keep(
@@ -48,7 +50,7 @@
       moving
         ? api('PATCH', `/sessions/${casting!.id}`, body)
         : outbox.post<{ id: number }>('/sessions', body, 'a casting day');
-    if (!(await form.submit(newSession, body, set))) return;
+    if (!(await form.submit(schema, body, set))) return;
     [name, at, moving] = ['', '', false];
     await invalidateAll();
   }

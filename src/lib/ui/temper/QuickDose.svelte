@@ -1,8 +1,8 @@
 <script lang="ts">
   /** The dose of a heap on the Bench: splashes to tick, and one action that logs what went in. */
+  import { onMount } from 'svelte';
   import { editableMass, massText } from '$core/quantity/display';
   import { liquidMeasure } from '$core/quantity/hand-measure';
-  import { entries } from '$lib/schema/entry';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
@@ -18,6 +18,9 @@
   const dose = $derived(now.prescription);
   const clay = $derived(dose.binder_kg > 0);
   const form = new RecordForm();
+  const schema = () => import('$lib/schema/entry').then(({ entries }) => entries[clay ? 'mixed' : 'water']);
+  // At hand by the time that it is pressed; until then the Bench comes without it.
+  onMount(() => void schema().catch(() => undefined));
   const asTold = () => ({
     ticked: dose.splashes_kg.map(() => false),
     water: dose.water_kg as number | undefined,
@@ -44,8 +47,7 @@
     const body = doseBody(heap, now, dosed);
     const said = doseWords(dosed, clay, units());
     const wet = now;
-    if (await form.submit(entries[body.kind], body, (sent) => logEntry(heap.id, sent, said)))
-      startMulling(heap, wet);
+    if (await form.submit(schema, body, (sent) => logEntry(heap.id, sent, said))) startMulling(heap, wet);
   }
 </script>
 

@@ -2,13 +2,15 @@
   /** A word that is explained on tap; without a script it leads to the handbook. Bare, it is a question mark. */
   import type { Snippet } from 'svelte';
   import { CircleQuestionMark } from '@lucide/svelte';
-  import { TERMS, type TermName } from './terms';
+  import type { TermName } from './terms';
 
   interface Props {
     name: TermName;
+    /** What is asked about, where only a question mark is drawn. */
+    of?: string;
     children?: Snippet;
   }
-  const { name, children }: Props = $props();
+  const { name, of = '', children }: Props = $props();
   let link = $state<HTMLAnchorElement | null>(null);
   let open = $state(false);
 
@@ -28,7 +30,7 @@
   bind:this={link}
   onclick={explain}
   >{#if children}{@render children()}{:else}<CircleQuestionMark size={16} aria-hidden="true" /><span
-      class="sr-only">{TERMS[name].word}: what is that?</span
+      class="sr-only">What is “{of}”?</span
     >{/if}</a
 >{#if open && link}{#await import('./TermSheet.svelte') then { default: TermSheet }}<TermSheet
       {name}
