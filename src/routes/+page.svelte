@@ -14,7 +14,7 @@
   import type { HeapState } from '$lib/ui/temper/state';
   import { shortDate } from '$lib/ui/date/written-date';
   import { nextStep } from '$lib/ui/temper/next-step';
-  import Running from '$lib/ui/timer/Running.svelte';
+  import { timers } from '$lib/ui/timer/timers.svelte';
 
   const { data } = $props();
 
@@ -101,6 +101,8 @@
   </ul>
   <div class="columns border-t-2 border-(--ink) pt-5">
     <Casting casting={data.session} to_do={data.to_do} />
-    <Running />
+    {#if timers().length > 0}
+      {#await import('$lib/ui/timer/Running.svelte') then { default: Running }}<Running />{/await}
+    {/if}
   </div>
 {/if}

@@ -1,5 +1,6 @@
 import { conditionAt, type Condition } from '$core/heap/condition';
 import { believedDrying, moldsOf, type Belief, type Believed, type Look } from '$core/heap/belief';
+import { TEST_NAMES } from '$core/heap/names';
 import { learnedDrying } from '$core/heap/lessons';
 import { standUntil } from '$core/heap/standing';
 import { bestTest, testsWorth, worthTestingClay, worthWeighing, type TestWorth } from '$core/heap/next-test';
@@ -220,6 +221,8 @@ function stateRecord(
 const lookFields = ({ entry_id, kind, at, grade, lifeless }: Look) => ({
   entry_id,
   kind,
+  /** What such a test is called. */
+  name: TEST_NAMES[kind],
   at,
   grade,
   lifeless

@@ -2,7 +2,6 @@
   /** The verdict in words: grey while it is not known, green only where it is sure, the latest look named beside it. */
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
   import { GRADE_NAMES } from '$core/bench/formula/squeeze';
-  import { TEST_NAMES } from '$core/heap/names';
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import type { HeapState } from './state';
 
@@ -28,11 +27,11 @@
     return `Last look: ${lookText(last)}${before}`;
   });
 
-  function lookText({ kind, at, grade, lifeless }: NonNullable<HeapState['latest_look']>): string {
+  function lookText({ name, at, grade, lifeless }: NonNullable<HeapState['latest_look']>): string {
     const day = shortDate(at);
     const when = day === shortDate(now.at) ? shortTime(at) : day;
     const said = lifeless ? 'moist but lifeless' : grade ? GRADE_NAMES[grade] : null;
-    return `${TEST_NAMES[kind]}${said ? `, ${said}` : ''}, ${when}`;
+    return `${name}${said ? `, ${said}` : ''}, ${when}`;
   }
 </script>
 

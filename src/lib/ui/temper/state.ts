@@ -21,6 +21,7 @@ export interface DosingLot {
 interface LookFields {
   entry_id: number;
   kind: HeapTestKind;
+  name: string;
   at: string;
   grade: 1 | 2 | 3 | 4 | 5 | null;
   lifeless: boolean;
