@@ -3,6 +3,7 @@
   import { editableMass, massText } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
+  import { ingredientName } from '$lib/ui/entry/entry-words';
   import { logEntry } from '$lib/ui/entry/log-entry';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -19,8 +20,10 @@
     lots: readonly LotChoice[];
     /** What lies there by the books, kg. */
     burnt_kg: number;
+    /** It was sorted since the last pour: what the books still have of it is within the doubt of what burnt. */
+    sorted: boolean;
   }
-  const { heap, heap_version, lots, burnt_kg }: Props = $props();
+  const { heap, heap_version, lots, burnt_kg, sorted }: Props = $props();
   const oil = $derived(heap.system === 'oil');
   const form = new RecordForm();
   let text = $state('');
@@ -43,7 +46,7 @@
   const parts = $derived(
     (instead?.lines ?? [])
       .filter((line) => line.kg > 0.0005)
-      .map((line) => `${massText(line.kg, units())} of ${line.name.toLowerCase()}`)
+      .map((line) => `${massText(line.kg, units())} of ${ingredientName(line.pick?.kind ?? 'water')}`)
       .join(', ')
   );
 
@@ -68,7 +71,7 @@
   }
 </script>
 
-{#if burnt_kg > 0.005 || thrown_kg !== null}
+{#if (burnt_kg > 0.005 && !sorted) || thrown_kg !== null}
   <section class="grid gap-3" aria-label="Burnt skin">
     <h2>Burnt skin</h2>
     {#if thrown_kg === null}
@@ -110,7 +113,9 @@
     {#if parts}
       <p class="small">
         To replace {thrown_kg !== null || kg !== undefined ? 'it' : 'that much'}: {parts}.
-        <a href="/heaps/{heap.id}/mix?wanted={encodeURIComponent(wanted)}">Mix {wanted}</a>
+        <a href="/heaps/{heap.id}/mix?wanted={encodeURIComponent(wanted)}"
+          >Mix {massText(replace_kg, units())}</a
+        >
       </p>
     {/if}
   </section>

@@ -1,14 +1,16 @@
 import { NINE_IN_TEN } from '$core/judge/normal';
 import type { HeapState } from './state';
 
+/** Oil sand holds so little water that tenths of a percent would say nothing. */
+export const moistureDecimals = (percent: number): number => (percent < 0.5 ? 2 : 1);
+
 /** The moisture of a heap as far as it is known: a figure with its doubt, or only from where to where. */
 export function moistureWords({
   moisture_percent,
   seen
 }: Pick<HeapState, 'moisture_percent' | 'seen'>): string {
   const { value, sd } = moisture_percent;
-  // Oil sand holds so little water that tenths would say nothing.
-  const decimals = value < 0.5 ? 2 : 1;
+  const decimals = moistureDecimals(value);
   const doubt = NINE_IN_TEN * sd;
   if (seen) return `${value.toFixed(decimals)} ± ${doubt.toFixed(decimals)} % water`;
   return `somewhere from ${Math.max(0, value - doubt).toFixed(decimals)} to ${(value + doubt).toFixed(decimals)} % water`;

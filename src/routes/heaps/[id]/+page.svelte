@@ -16,6 +16,7 @@
   import { units } from '$lib/ui/preferences';
   import BeforeAfter from '$lib/ui/temper/BeforeAfter.svelte';
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
+  import { moistureDecimals } from '$lib/ui/temper/moisture-words';
   import HeapStrip from '$lib/ui/temper/HeapStrip.svelte';
   import Prescription from '$lib/ui/temper/Prescription.svelte';
   import Term from '$lib/ui/term/Term.svelte';
@@ -24,6 +25,13 @@
   const { data }: PageProps = $props();
   const heap = $derived(data.heap);
   const now = $derived(data.state);
+  /** Of the last pour and the last burnt sand thrown out, the latter came last. */
+  const sorted = $derived(
+    data.ledger.items.find(
+      ({ kind, burnt, undone_at }) =>
+        undone_at === null && (kind === 'poured' || (kind === 'discarded' && burnt))
+    )?.kind === 'discarded'
+  );
   const empty = $derived(now.verdict === 'empty');
   const oil = $derived(heap.system === 'oil');
   const last = $derived(data.ledger.items.find((row) => row.undone_at === null));
@@ -49,6 +57,8 @@
   const oddText = (figure: number, unit: string) =>
     unit === '%' ? `${figure.toFixed(1)} %` : `${figure.toFixed(2)} ${unit}`;
   const again = (kind: string) => `/heaps/${heap.id}/test/${kind}`;
+  const fine = $derived(moistureDecimals(now.moisture_percent.value));
+  const moisture = $derived({ value: now.moisture_percent.value.toFixed(fine), unit: '%' });
   const percent = (value: number) => ({ value: value.toFixed(1), unit: '%' });
 </script>
 
@@ -96,7 +106,7 @@
       <section aria-label="Effect"><BeforeAfter state={now} /></section>
     {/if}
     {#key heap.id}
-      <BurntSkin {heap} heap_version={now.heap_version} lots={data.lots} burnt_kg={now.burnt_kg} />
+      <BurntSkin {heap} heap_version={now.heap_version} lots={data.lots} burnt_kg={now.burnt_kg} {sorted} />
     {/key}
     {#each now.questioned_tests.slice(-1) as odd (odd.entry_id)}
       <section class="odd small" role="note">
@@ -151,7 +161,7 @@
           <div>
             <dt>moisture</dt>
             <dd>
-              <Figure figure={percent(now.moisture_percent.value)} spread={spread(now.moisture_percent.sd)} />
+              <Figure figure={moisture} spread={(NINE_IN_TEN * now.moisture_percent.sd).toFixed(fine)} />
             </dd>
           </div>
           <div>
