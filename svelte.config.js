@@ -17,6 +17,8 @@ export default {
       }
     },
     adapter: adapter(),
+    // The styles come with the page: on a slow network their own journey would double the wait for the first picture.
+    inlineStyleThreshold: 80_000,
     alias: { $core: 'src/core' },
     // The gate checks origins of everything that changes anything, with or without a form (see `http/gate.ts`); a
     // second check of forms alone would answer in another voice.

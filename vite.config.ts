@@ -1,7 +1,45 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
+
+/**
+ * What every page needs lies in one file: on a slow network each file costs a journey, and a browser makes six at a time.
+ */
+const FRAME = [
+  /node_modules\/(svelte|clsx|devalue|esm-env|uuid)\//,
+  /node_modules\/@sveltejs\/kit\/src\/(runtime|utils|exports)\//,
+  /node_modules\/@skeletonlabs\/skeleton-svelte\/dist\/(internal|components\/navigation)\//,
+  /src\/lib\/ui\/(frame\/(Rail|OutboxStrip|Overlays|SessionNote|single-keys)|page\/(overlay|places|Ticket))/,
+  /src\/lib\/ui\/(outbox|draft|date|preferences|api-client|entry\/log-entry|toast\/toaster|timer\/(timers|Rings))/,
+  /src\/lib\/ui\/field\/(as-sentence|posted-before|record-form|Field|TextField|FormTrouble|Posted)\b/,
+  /src\/lib\/schema\/(posted-form|locale)/,
+  /src\/core\/quantity\//
+];
+
+const oneFrame: Plugin = {
+  name: 'one-frame',
+  configEnvironment: (environment) =>
+    environment === 'client'
+      ? {
+          build: {
+            rolldownOptions: {
+              output: {
+                codeSplitting: {
+                  groups: [
+                    {
+                      name: 'frame',
+                      test: (id: string) => FRAME.some((each) => each.test(id)),
+                      includeDependenciesRecursively: false
+                    }
+                  ]
+                }
+              }
+            }
+          }
+        }
+      : {}
+};
 
 export default defineConfig({
-  plugins: [tailwindcss(), sveltekit()]
+  plugins: [tailwindcss(), sveltekit(), oneFrame]
 });

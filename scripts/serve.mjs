@@ -1,5 +1,6 @@
 /** Serves the build from a data folder until it is told to stop. */
 import { spawnSync } from 'node:child_process';
+import compression from 'compression';
 import { createServer } from 'node:http';
 import { hostname, networkInterfaces } from 'node:os';
 import { existsSync, readFileSync } from 'node:fs';
@@ -103,6 +104,11 @@ async function showWays(port) {
 const underWay = new Map();
 const isStream = (response) => String(response.getHeader('content-type')).startsWith('text/event-stream');
 
+/** Pages and answers go packed, as what is built already lies packed; what is streamed goes as it comes. */
+const packed = compression({
+  filter: (request, response) => !isStream(response) && compression.filter(request, response)
+});
+
 function answer(handler, request, response) {
   response.setHeader('x-content-type-options', 'nosniff');
   response.setHeader('x-frame-options', 'DENY');
@@ -124,7 +130,7 @@ function answer(handler, request, response) {
   } catch {
     return void problem(response, 400, 'The address is not readable.');
   }
-  handler(request, response, () => problem(response, 404, 'Not found.'));
+  packed(request, response, () => handler(request, response, () => problem(response, 404, 'Not found.')));
 }
 
 function problem(response, status, detail) {
