@@ -28,8 +28,7 @@ const oneFrame: Plugin = {
                   groups: [
                     {
                       name: 'frame',
-                      test: (id: string) => FRAME.some((each) => each.test(id)),
-                      includeDependenciesRecursively: false
+                      test: (id: string) => FRAME.some((each) => each.test(id))
                     }
                   ]
                 }

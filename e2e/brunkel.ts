@@ -40,6 +40,8 @@ export { expect };
 export async function accessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    // What one reads on a control is what one says to it.
+    .options({ rules: { 'label-content-name-mismatch': { enabled: true } } })
     .analyze();
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);

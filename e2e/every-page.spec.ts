@@ -1,0 +1,132 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { accessible, expect, ready, serve, test } from './brunkel';
+
+/** Every page there is, on the demo's records. */
+const PAGES = [
+  '/',
+  '/mix',
+  '/temper',
+  '/stock',
+  '/stock/new',
+  '/stock/1',
+  '/stock/2/test',
+  '/stock/2/test/moisture',
+  '/stock/4/test/methylene-blue',
+  '/journal',
+  '/handbook',
+  '/records',
+  '/hands',
+  '/heaps/new',
+  '/heaps/1',
+  '/heaps/2',
+  '/heaps/3',
+  '/heaps/1/mix',
+  '/heaps/2/mix',
+  '/heaps/1/log',
+  '/heaps/1/ledger',
+  '/heaps/1/entries/2',
+  '/heaps/1/renew',
+  '/heaps/1/drying',
+  '/heaps/1/temper-curve',
+  '/heaps/1/learned',
+  '/heaps/1/settings',
+  '/heaps/1/test',
+  '/heaps/1/test/squeeze',
+  '/heaps/2/test/squeeze',
+  '/heaps/1/test/moisture',
+  '/heaps/1/test/permeability',
+  '/heaps/1/test/sieve',
+  '/heaps/1/test/methylene-blue',
+  '/heaps/compare?first=1&second=3'
+];
+
+const LOOKS = [
+  { size: 'desk', mode: 'light', units: 'metric' },
+  { size: 'desk', mode: 'dark', units: 'us' },
+  { size: 'phone', mode: 'light', units: 'us' },
+  { size: 'phone', mode: 'dark', units: 'metric' }
+] as const;
+
+let folder: string;
+let server: Awaited<ReturnType<typeof serve>>;
+test.beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'brunkel-pages-'));
+  const filled = spawnSync('node_modules/.bin/tsx', ['scripts/fill-demo.ts', folder], { encoding: 'utf8' });
+  expect(filled.status, filled.stderr).toBe(0);
+  server = await serve(folder);
+});
+test.afterAll(async () => {
+  await server.end();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+/** Nothing reaches beyond the page, nor out of the ticket that it lies on. */
+async function withinItsBounds(page: Page): Promise<void> {
+  const beyond = await page.evaluate(() => {
+    const out: string[] = [];
+    if (document.documentElement.scrollWidth > window.innerWidth + 1)
+      out.push(`the page is ${document.documentElement.scrollWidth} px wide`);
+    for (const ticket of document.querySelectorAll('.ticket'))
+      if (ticket.scrollWidth > ticket.clientWidth + 1)
+        out.push(`${ticket.getAttribute('aria-label')}: ${ticket.scrollWidth} px on ${ticket.clientWidth}`);
+    return out;
+  });
+  expect(beyond).toEqual([]);
+}
+
+for (const { size, mode, units } of LOOKS) {
+  test(`every page at the ${size}, ${mode}, in ${units} units: nothing for axe, nothing out of bounds`, async ({
+    page
+  }) => {
+    test.setTimeout(360_000);
+    await page.setViewportSize(size === 'desk' ? { width: 1280, height: 800 } : { width: 390, height: 844 });
+    const cookie = encodeURIComponent(JSON.stringify({ units, mode }));
+    await page.context().addCookies([{ name: 'preferences', value: cookie, url: server.url }]);
+    for (const path of PAGES)
+      await test.step(path, async () => {
+        const answer = await page.goto(server.url + path);
+        expect(answer!.status()).toBe(200);
+        await ready(page);
+        await page.waitForLoadState('networkidle');
+        await accessible(page);
+        await withinItsBounds(page);
+      });
+  });
+}
+
+test('what lies over a page: palette, places, keys and an explained word', async ({ page }) => {
+  await page.goto(`${server.url}/heaps/1/mix`);
+  await ready(page);
+  const word = page.getByRole('link', { name: 'What is “Parts per 100 of dry sand”?' });
+  await word.click();
+  const explained = page.getByRole('dialog', { name: 'Parts per 100 (phs)' });
+  await expect(explained).toContainText('8 kg on 100 kg of sand');
+  await accessible(page);
+  await page.keyboard.press('Escape');
+  await expect(explained).toHaveCount(0);
+  await expect(word).toBeFocused();
+  for (const [key, name] of [
+    ['/', 'Go anywhere'],
+    ['?', 'Keys']
+  ] as const) {
+    await page.keyboard.press(key);
+    const open = page.getByRole('dialog');
+    await expect(open, name).toBeVisible();
+    await accessible(page);
+    await page.keyboard.press('Escape');
+    await expect(open).toHaveCount(0);
+  }
+});
+
+test('without a script a word leads to the handbook', async ({ browser }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto(`${server.url}/heaps/1/mix`);
+  await page.getByRole('link', { name: 'What is “Parts per 100 of dry sand”?' }).click();
+  await expect(page).toHaveURL(/handbook#word-phs$/);
+  await context.close();
+});
