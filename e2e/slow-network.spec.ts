@@ -31,7 +31,26 @@ const timeline = (page: Page) =>
 
 test.use({ viewport: { width: 390, height: 844 } });
 
-test('on a slow network the Bench is there in 1.2 s, and takes a press by 2 s, with under 90 kB of script', async ({
+test('on a slow network the Bench is there in 1.2 s and usable in 2 s, with under 90 kB of script', async ({
+  page,
+  request
+}) => {
+  await squeezed(request, await mixedHeap(request, 'Gate heap', 0.2), 'dry');
+  await slow(page);
+  await page.goto('/');
+  await ready(page);
+  const { first_content, usable, scripts_kb } = await timeline(page);
+  console.log(
+    `slow network: first content ${first_content.toFixed(0)} ms (1200), usable ${usable.toFixed(0)} ms (2000), ` +
+      `${scripts_kb.toFixed(1)} kB of script (90)`
+  );
+  expect(first_content).toBeLessThanOrEqual(1200);
+  expect(usable).toBeLessThanOrEqual(2000);
+  expect(scripts_kb).toBeGreaterThan(20);
+  expect(scripts_kb).toBeLessThanOrEqual(90);
+});
+
+test('usable means that a press on what has come by then is stored, long before the scripts are there', async ({
   page,
   request
 }) => {
@@ -39,22 +58,8 @@ test('on a slow network the Bench is there in 1.2 s, and takes a press by 2 s, w
   await squeezed(request, heap, 'dry');
   const before = (await state(request, heap)).total_kg as number;
   await slow(page);
-  const begun = Date.now();
   await page.goto('/', { waitUntil: 'commit' });
-  // Whatever of the page has come by now, a press on it counts: forms post without a script.
   await page.getByRole('button', { name: 'It went in' }).click();
-  const pressed = Date.now() - begun;
+  expect(await page.evaluate(() => document.documentElement.dataset.ready)).toBeUndefined();
   await expect.poll(async () => (await state(request, heap)).total_kg).toBeGreaterThan(before + 0.05);
-
-  await page.goto('/');
-  await ready(page);
-  const { first_content, usable, scripts_kb } = await timeline(page);
-  console.log(
-    `slow network: first content ${first_content.toFixed(0)} ms (1200), usable ${usable.toFixed(0)} ms (2000), ` +
-      `a press taken after ${pressed} ms, ${scripts_kb.toFixed(1)} kB of script (90)`
-  );
-  expect(first_content).toBeLessThanOrEqual(1200);
-  expect(usable).toBeLessThanOrEqual(2000);
-  expect(scripts_kb).toBeGreaterThan(20);
-  expect(scripts_kb).toBeLessThanOrEqual(90);
 });
