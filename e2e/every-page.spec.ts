@@ -15,7 +15,7 @@ const PAGES = [
   '/stock/1',
   '/stock/2/test',
   '/stock/2/test/moisture',
-  '/stock/4/test/methylene-blue',
+  '/stock/4/test/moisture',
   '/journal',
   '/handbook',
   '/records',

@@ -75,9 +75,10 @@ test('every bench test with household gear is three taps from the Bench', async 
   for (const kind of TESTS_OF_SAND.filter((each) => !/^Nothing/.test(RIGS[each].household))) {
     const thumb = new Thumb(page);
     await open(page, '/');
-    await thumb.tap(page.getByRole('link', { name: /^Gate heap:/ }));
+    await thumb.tap(page.getByRole('link', { name: /^Gate heap \d/ }));
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
     await thumb.tap(page.getByRole('link', { name: 'All tests' }));
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Test Gate heap');
     await thumb.tap(page.locator(`a[href="/heaps/${heap}/test/${kind}"]`));
     await expect(page).toHaveURL(new RegExp(`/test/${kind}$`));
     expect(thumb.taps).toBeLessThanOrEqual(3);

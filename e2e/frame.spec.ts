@@ -25,6 +25,7 @@ test('the palette goes anywhere and takes an entry typed in a line; what is like
   expect(await entries()).toHaveLength(1);
   await page.getByRole('button', { name: 'It is right as it is' }).click();
   await expect.poll(async () => (await entries()).length).toBe(2);
+  await expect(line).toHaveCount(0);
 
   await page.keyboard.press('/');
   await line.fill('dial drying');
@@ -64,7 +65,7 @@ test('on the Bench splashes are ticked and logged; the clock for mulling runs, o
     dry_g: 296.4
   });
   await open(page, '/');
-  await page.getByText('Splash 1,').click();
+  await page.getByRole('checkbox', { name: /^Splash 1,/ }).check();
   await open(page, `/heaps/${heap}`);
   await expect(
     page.getByRole('region', { name: 'To temper Dry heap' }).getByRole('checkbox').first()

@@ -49,11 +49,7 @@
           <div
             class="grid grid-cols-[minmax(0,1fr)] items-center gap-x-6 gap-y-2 py-4 desk:grid-cols-[minmax(0,13rem)_minmax(0,11rem)_minmax(0,1fr)_minmax(0,19rem)]"
           >
-            <a
-              class="min-w-0 no-underline"
-              href="/heaps/{heap.id}"
-              aria-label="{heap.name}: {VERDICT_WORDS[state.verdict]}. {next}"
-            >
+            <a class="min-w-0 no-underline" href="/heaps/{heap.id}">
               <strong
                 class="block font-(family-name:--display) text-2xl leading-tight font-bold wrap-anywhere"
                 >{heap.name}</strong
@@ -63,6 +59,7 @@
                   ? ` · ${last_test.name} ${shortDate(last_test.at)}`
                   : ' · never tested'}</span
               >
+              <span class="sr-only">: {VERDICT_WORDS[state.verdict]}. {next}</span>
             </a>
             <p class="text-xl"><VerdictWord {state} look /></p>
             <div class="grid gap-1">

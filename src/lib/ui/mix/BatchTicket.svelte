@@ -163,8 +163,9 @@
   {/if}
   {#if !adjusting && water.length > 1}
     <p class="small">
-      Water in splashes: <span class="figure">{water.map((kg) => massText(kg, units())).join(' · ')}</span>.
-      Squeeze before each of the last two.
+      Water in splashes: <span class="figure whitespace-normal"
+        >{water.map((kg) => massText(kg, units())).join(' · ')}</span
+      >. Squeeze before each of the last two.
     </p>
   {/if}
   <dl class="facts">

@@ -87,8 +87,15 @@
       asked = thrown.question !== null;
     }
   }
+  /** The list takes Escape for itself, and here it is always open: one press puts all of it away. */
+  function away(event: KeyboardEvent) {
+    if (event.key !== 'Escape') return;
+    event.stopPropagation();
+    overlay.open = null;
+  }
 </script>
 
+<svelte:window onkeydowncapture={away} />
 <Sheet title="Go anywhere, or say what you did" initialFocusEl={() => input}>
   <Combobox
     {collection}

@@ -7,6 +7,7 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
+  import InSight from '$lib/ui/field/InSight.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/entry/log-entry';
@@ -68,6 +69,7 @@
     now.heap_version
   );
 
+  const form_id = $props.id();
   const missing = $derived(dose.missing[0]);
   /** Nobody has looked at this sand, or the looks disagree: that comes before any water. */
   const looking = $derived.by(() => {
@@ -149,7 +151,14 @@
       Mull {durationText(dose.mull_s)}, cover, rest {durationText(dose.rest_s)}. Squeeze before a dashed
       splash: you may not need it.
     </p>
-    <form class="stack" method="POST" action="/heaps/{heap.id}?/write" onsubmit={done} novalidate>
+    <form
+      id={form_id}
+      class="stack"
+      method="POST"
+      action="/heaps/{heap.id}?/write"
+      onsubmit={done}
+      novalidate
+    >
       <Posted body={bodyNow()} />
       <div class="pair">
         {#if clay}
@@ -174,8 +183,23 @@
           error={form.errorOf('kg') ?? form.errorOf('additions[1].kg')}
         />
       </div>
-      <button class="act" type="submit" disabled={form.busy}>It went in</button>
+      <button class="act hidden desk:inline-flex" type="submit" disabled={form.busy}>It went in</button>
     </form>
+    <InSight>
+      {#snippet answer()}
+        <strong class="figure text-xl"
+          >{clay ? massText(clayKg ?? 0, units()) : massText(water ?? 0, units())}</strong
+        >
+        <span class="small"
+          >of {clay
+            ? `clay${(water ?? 0) > 0 ? ` and ${massText(water ?? 0, units())} of water` : ''}`
+            : 'water'}</span
+        >
+      {/snippet}
+      {#snippet action()}
+        <button class="act" type="submit" form={form_id} disabled={form.busy}>It went in</button>
+      {/snippet}
+    </InSight>
     <FormTrouble {form} onlikely={likely} />
   {/if}
   <p class="small">Why: {dose.reason}</p>

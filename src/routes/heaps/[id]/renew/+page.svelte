@@ -36,24 +36,30 @@
     total_kg: data.state.total_kg
   };
   const large_kg = UNITS.mass[bareMassUnit('large', units())]!;
+  /** What a slider spans: twice the band to either side, so that a thumb finds room between its two ends. */
+  function spanned({ min, max }: { min: number; max: number }, most: number) {
+    const width = Math.max(0.5, max - min);
+    return {
+      min,
+      max,
+      low: Math.max(0, Math.floor(min - 2 * width)),
+      high: Math.min(most, Math.ceil(max + 2 * width))
+    };
+  }
   let windows = $state([
     {
       field: 'moisture_percent',
       name: 'Moisture',
       unit: '%',
-      low: 0,
-      high: 10,
       step: 0.1,
-      ...endsOf('moisture_percent', tenth(first.window.min), tenth(first.window.max))
+      ...spanned(endsOf('moisture_percent', tenth(first.window.min), tenth(first.window.max)), 10)
     },
     {
       field: 'active_clay_percent',
       name: 'Active clay',
       unit: '%',
-      low: 0,
-      high: 20,
       step: 0.1,
-      ...endsOf('active_clay_percent', tenth(first.clay.min), tenth(first.clay.max))
+      ...spanned(endsOf('active_clay_percent', tenth(first.clay.min), tenth(first.clay.max)), 20)
     },
     {
       field: 'dead_clay_percent',
