@@ -19,7 +19,7 @@ export async function fillBags(db: Database, daysAgo: DaysAgo): Promise<Record<s
   return lots;
 }
 
-/** What they know of their bags beyond the handbook: the damp sand dried twice, the second silica sieved. */
+/** What they know of their bags beyond the handbook: sand dried and sieved, clay dyed, the pond's clay tried out. */
 async function testTheBags(db: Database, lots: Record<string, number>, at: DaysAgo): Promise<void> {
   const test = (lot: string, fields: { kind: HeapTest['kind'] } & Record<string, unknown>) =>
     appendLotTest(db, lots[lot]!, accepted(heapTests[fields.kind], fields) as NewHeapTest);
@@ -48,5 +48,21 @@ async function testTheBags(db: Database, lots: Record<string, number>, at: DaysA
     standards: [{ active_percent: 100, ml: 206 }],
     ml: 182,
     note: 'Against the potter’s own clay, taken as pure.'
+  });
+  await test('pond', { kind: 'grinding', at: at(60), raw_kg: 9.6, sieved_kg: 6.2 });
+  await test('pond', {
+    kind: 'settling-jar',
+    at: at(58),
+    sand_mm: 22,
+    silt_mm: 46,
+    all_mm: 118,
+    note: 'A pickle jar; still cloudy after a day, read after two.'
+  });
+  await test('pond', {
+    kind: 'trial-cylinders',
+    at: at(44),
+    load_kg: 7.5,
+    reference_load_kg: 14.5,
+    reference_active_percent: 88
   });
 }

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { TEST_NAMES } from '$core/heap/names';
+import { CLAY_TESTS, TESTS_OF_SAND } from '$core/bench/bench-tests';
 import { listHeaps } from '../heap/heaps';
 import { readStates } from '../heap/heap-state';
 import { readLearned } from '../heap/learned';
 import { listEntries } from '../heap/ledger';
+import { listLotTests } from '../stock/lot-tests';
 import { listLots } from '../stock/stock';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { fillDemo } from './fill-demo';
@@ -41,7 +42,7 @@ describe('demo records', () => {
     const [gate, dial, bin] = await listHeaps(db);
     const kinds = async (heap: number, test_kind: string) =>
       (await listEntries(db, heap, { test_kind, limit: 1 })).total;
-    for (const kind of Object.keys(TEST_NAMES)) {
+    for (const kind of TESTS_OF_SAND) {
       const made =
         (await kinds(gate!.id, kind)) + (await kinds(dial!.id, kind)) + (await kinds(bin!.id, kind));
       expect(made, kind).toBeGreaterThan(0);
@@ -59,9 +60,15 @@ describe('demo records', () => {
     expect(of('drying').range[0]).toBeLessThan(1.25);
     expect(of('drying').range[1]).toBeGreaterThan(1.25);
     const lots = await listLots(db);
+    const tested = (await Promise.all(lots.map(({ id }) => listLotTests(db, id)))).flat();
+    for (const kind of CLAY_TESTS)
+      expect(
+        tested.some((test) => test.kind === kind),
+        kind
+      ).toBe(true);
     expect(lots.filter(({ moisture_percent }) => moisture_percent.source === 'your tests')).toHaveLength(1);
     expect(lots.filter(({ fineness_source }) => fineness_source === 'your tests')).toHaveLength(1);
-    expect(lots.filter(({ active_percent }) => active_percent.source === 'your tests')).toHaveLength(1);
+    expect(lots.filter(({ active_percent }) => active_percent.source === 'your tests')).toHaveLength(2);
     await remove();
   });
   it('leave something to do on the bench, and stock that was never overdrawn', async () => {

@@ -132,6 +132,13 @@ export const LOTS = [
     bought_days_ago: 380
   },
   {
+    key: 'pond',
+    kind: 'home-clay',
+    supplier: 'dug from the pond bank',
+    bought_kg: 6.2,
+    bought_days_ago: 60
+  },
+  {
     key: 'flour',
     kind: 'wood-flour',
     supplier: 'joiner’s dust, sieved',

@@ -17,6 +17,7 @@
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
   import SqueezeHand from '$lib/ui/hands/SqueezeHand.svelte';
   import { logRecord } from '$lib/ui/entry/log-entry';
+  import Term from '$lib/ui/term/Term.svelte';
   import Ticket from '$lib/ui/page/Ticket.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { page } from '$app/state';
@@ -95,8 +96,8 @@
       <header>
         <h1>Squeeze {subject.name}</h1>
         <p class="soft">
-          Riddle a handful from below the crust. One firm squeeze in one fist, open the hand, then break the
-          lump in two.
+          <Term name="riddle">Riddle</Term> a handful from below the crust. One firm squeeze in one fist, open the
+          hand, then break the lump in two.
         </p>
       </header>
       {#if members.length > 0 && subject.collection.startsWith('/heaps')}

@@ -91,7 +91,11 @@ export function recipeOf(
   const count = (name: string, usual: string) => typed(given[name] ?? usual, 'count', '');
   return {
     wanted_as: WANTED.find((each) => each === given.wanted_as) ?? 'total',
-    wanted: typed(given.wanted ?? '25 kg', 'mass', bareMassUnit('large', system)),
+    wanted: typed(
+      given.wanted ?? (system === 'us' ? '55 lb' : '25 kg'),
+      'mass',
+      bareMassUnit('large', system)
+    ),
     sand: picked(picks.sands, 'sand', first.sand),
     second: picked(picks.sands, 'second', ''),
     share: typed(given.share ?? '30', 'fraction', '%'),

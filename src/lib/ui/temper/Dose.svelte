@@ -18,6 +18,7 @@
   import { startMulling } from './mull-timer';
   import Splashes from './Splashes.svelte';
   import TheSum from './TheSum.svelte';
+  import Term from '$lib/ui/term/Term.svelte';
   import Ticket from '$lib/ui/page/Ticket.svelte';
   import type { HeapFields, HeapState } from './state';
 
@@ -148,8 +149,9 @@
   {/if}
   {#if dose.water_kg > 0 || clay}
     <p class="small">
-      Mull {durationText(dose.mull_s)}, cover, rest {durationText(dose.rest_s)}. Squeeze before a dashed
-      splash: you may not need it.
+      <Term name="mull">Mull</Term>
+      {durationText(dose.mull_s)}, cover, rest {durationText(dose.rest_s)}. Squeeze before a dashed splash:
+      you may not need it.
     </p>
     <form
       id={form_id}

@@ -12,6 +12,7 @@
   import { units } from '$lib/ui/preferences';
   import BigFigure from './BigFigure.svelte';
   import TheSum from './TheSum.svelte';
+  import Term from '$lib/ui/term/Term.svelte';
   import Ticket from '$lib/ui/page/Ticket.svelte';
   import type { HeapFields, HeapState } from './state';
 
@@ -102,7 +103,7 @@
     {#if way === 'dry-off'}
       <BigFigure figure={massFigure(dose.water_to_lose_kg, units())} of="water to lose" />
       <p class="small">
-        Spread it a thumb deep{dose.dry_off_s === null
+        <Term name="spread">Spread it a thumb deep</Term>{dose.dry_off_s === null
           ? ''
           : ` and cut it over for about ${durationText(dose.dry_off_s)} in a shed at ${temperatureText(12, units())}; sun and wind halve that`}.
         Squeeze every half hour.
