@@ -177,7 +177,7 @@
   {/if}
   <div class="pair">
     <QuantityField
-      label="How much did you buy?"
+      label={kind === 'home-clay' ? 'How much did you grind?' : 'How much did you buy?'}
       dimension="mass"
       kg_per_l={liquidKgPerL(kind)}
       bind:text={boughtText}
