@@ -22,6 +22,7 @@ export const LAYERS = {
     'core/heap',
     'core/heap/kinds',
     'core/mix',
+    'core/mold',
     'core/forecast',
     'core/session'
   ],

@@ -1,0 +1,90 @@
+import { sum } from 'simple-statistics';
+import type { Alloy } from '$core/reference/alloys';
+import { sandAround } from '$core/reference/sand-around';
+import type { Flask } from './flask';
+
+/** A casting as it lies in the mold: its box at the parting, and how far it reaches into each half, m. */
+export interface CastingBox {
+  length_m: number;
+  width_m: number;
+  above_m: number;
+  below_m: number;
+  kg: number;
+}
+
+export const SIDES = ['length', 'width', 'cope', 'drag'] as const;
+export type Side = (typeof SIDES)[number];
+
+export type LeastFlask = Record<`${Side}_m`, number>;
+
+export interface Fit {
+  fits: boolean;
+  /** By how much each side falls short, m; only those that do. */
+  short: { side: Side; by_m: number }[];
+  least: LeastFlask;
+}
+
+/** Room for the sprue beside the castings, m: a sprue of a hobby mold is about so wide. */
+const SPRUE_M = 0.02;
+
+/** A length that is right to the micrometre is right. */
+const EXACT_M = 1e-6;
+
+/**
+ * The ways in which these castings lie in one row with the sand that they need around them: along their lengths or their
+ * widths, the sprue at the end of the row or beside it. Each casting asks for its own margins. The cope takes what stands
+ * above the parting, the sand over it, and at least the head that fills it.
+ *
+ * @throws RangeError on no casting
+ */
+function arrangements(castings: readonly CastingBox[], alloy: Alloy): LeastFlask[] {
+  if (castings.length === 0) throw new RangeError('There is no casting to hold.');
+  const around = castings.map((casting) => ({ ...casting, ...sandAround(casting.kg, alloy) }));
+  const most = (of: (each: (typeof around)[number]) => number) => Math.max(...around.map(of));
+  const halves = {
+    cope_m: most((each) => each.above_m + Math.max(each.over_m, each.head_m)),
+    drag_m: most((each) => each.below_m + each.under_m)
+  };
+  const walls = 2 * most((each) => each.wall_m);
+  const gaps = most((each) => each.between_m) * (around.length - 1);
+  const sprue = most((each) => each.sprue_m) + SPRUE_M;
+  return (['length_m', 'width_m'] as const).flatMap((along) => {
+    const across = along === 'length_m' ? 'width_m' : 'length_m';
+    const row = sum(around.map((each) => each[along])) + gaps + walls;
+    const side = most((each) => each[across]) + walls;
+    return [
+      [row + sprue, side],
+      [row, side + sprue]
+    ].map(([a, b]) => ({ length_m: Math.max(a!, b!), width_m: Math.min(a!, b!), ...halves }));
+  });
+}
+
+/**
+ * The least flask, inside, that holds these castings in one row: of all ways to lay them the one of the smallest area.
+ *
+ * @throws RangeError on no casting
+ * @source margins of `sandAround`
+ */
+export const leastFlask = (castings: readonly CastingBox[], alloy: Alloy): LeastFlask =>
+  arrangements(castings, alloy).reduce((a, b) => (b.length_m * b.width_m < a.length_m * a.width_m ? b : a));
+
+/**
+ * Whether a flask of one's own takes these castings, and what it lacks, laid as it fits them best. A flask is turned as
+ * it fits; a round one is judged by the square that stands in it.
+ */
+export function fit(castings: readonly CastingBox[], alloy: Alloy, flask: Flask): Fit {
+  const square = flask.length_m / Math.SQRT2;
+  const [length_m, width_m] =
+    flask.shape === 'round'
+      ? [square, square]
+      : [Math.max(flask.length_m, flask.width_m), Math.min(flask.length_m, flask.width_m)];
+  const has: LeastFlask = { length_m, width_m, cope_m: flask.cope_m, drag_m: flask.drag_m };
+  const lacking = (wanted: LeastFlask) =>
+    SIDES.map((side) => ({ side, by_m: wanted[`${side}_m`] - has[`${side}_m`] })).filter(
+      ({ by_m }) => by_m > EXACT_M
+    );
+  const [short] = arrangements(castings, alloy)
+    .map(lacking)
+    .sort((a, b) => sum(a.map(({ by_m }) => by_m)) - sum(b.map(({ by_m }) => by_m)));
+  return { fits: short!.length === 0, short: short!, least: leastFlask(castings, alloy) };
+}

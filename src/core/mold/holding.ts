@@ -1,0 +1,68 @@
+import { BARS, HOLD_DOWN_SAFETY, LIFTS, WALL_HOLD } from '$core/reference/sand-around';
+import { insideArea, insidePerimeter, insideSpan, type Flask } from './flask';
+
+const G = 9.80665;
+
+export interface DropOut {
+  /** Shear that the slab's weight asks of the wall, Pa. */
+  needed_pa: number;
+  /** What the wall holds, Pa. */
+  holds_pa: number;
+  /** Held over needed: below 1 it falls out. */
+  ratio: number;
+  /** Bars across the cope; 0 where it needs none. */
+  bars: number;
+}
+
+/**
+ * Whether the cope's sand stays in its frame when it is lifted: a slab hangs by shear at its walls, ρ·g·A/P, and holds by
+ * a share of its green strength. From an inside span of 300 mm up it wants bars, 100 to 150 mm apart.
+ *
+ * @param density_kg_m3 rammed
+ * @param green_pa green compression of the sand
+ * @source equilibrium of a hanging slab; shares and spans are handbook defaults
+ */
+export function dropOut(
+  flask: Flask,
+  density_kg_m3: number,
+  green_pa: number,
+  wall: keyof typeof WALL_HOLD = 'plain'
+): DropOut {
+  const needed_pa = (density_kg_m3 * G * insideArea(flask)) / insidePerimeter(flask);
+  const holds_pa = WALL_HOLD[wall] * green_pa;
+  const span = insideSpan(flask);
+  const bars = span < BARS.from_span_m ? 0 : Math.ceil(span / BARS.apart_m[1]) - 1;
+  return { needed_pa, holds_pa, ratio: holds_pa / needed_pa, bars };
+}
+
+export interface CopeLift {
+  /** Upward push of the metal, N, and as a mass. */
+  lift_n: number;
+  lift_kg: number;
+  /** To put on top or clamp down beyond the cope's own weight, kg. */
+  hold_down_kg: number;
+}
+
+/**
+ * How hard metal lifts the cope: ρ·g·(area × head) over what it presses up on, less the cope's weight, held down with
+ * something to spare.
+ *
+ * @param under each surface that metal presses up on: its projected area, m², and the head from it to the basin, m
+ * @source hydrostatics
+ * @example 180 × 120 mm, 100 mm head, 2400 kg/m³ → 50.84 N, 5.18 kg
+ */
+export function copeLift(
+  under: readonly { area_m2: number; head_m: number }[],
+  metal_kg_m3: number,
+  cope_kg: number,
+  safety = HOLD_DOWN_SAFETY
+): CopeLift {
+  const lift_kg = under.reduce((total, { area_m2, head_m }) => total + area_m2 * head_m, 0) * metal_kg_m3;
+  return { lift_n: lift_kg * G, lift_kg, hold_down_kg: safety * Math.max(0, lift_kg - cope_kg) };
+}
+
+export type Carry = 'one' | 'two-hands' | 'two-people';
+
+/** How a lift of this mass is carried. */
+export const carry = (kg: number): Carry =>
+  kg > LIFTS.two_people_kg ? 'two-people' : kg > LIFTS.two_hands_kg ? 'two-hands' : 'one';
