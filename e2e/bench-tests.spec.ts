@@ -67,7 +67,10 @@ test('a waiting timer survives a reload', async ({ page, request }) => {
   await expect(page.getByRole('button', { name: /4:5\d running/ })).toBeVisible();
 });
 
-test('the drying forecast: the simulated station, then typed air, then frost', async ({ page, request }) => {
+test('the drying forecast: the handbook’s air, the simulated station once it is on, then typed air, then frost', async ({
+  page,
+  request
+}) => {
   const heap = await made(request, '/heaps', {
     name: 'Open heap',
     system: 'water',
@@ -80,6 +83,11 @@ test('the drying forecast: the simulated station, then typed air, then frost', a
     moisture_percent: 3.2,
     active_clay_percent: 8
   });
+  await open(page, `/heaps/${heap.id}/drying`);
+  await expect(page.getByText('Handbook air, the same all year: ')).toBeVisible();
+  await open(page, '/records');
+  await page.getByRole('button', { name: 'Switch the simulated weather on' }).click();
+  await expect(page.getByRole('button', { name: 'Switch the simulated weather off' })).toBeVisible();
   await open(page, `/heaps/${heap.id}/drying`);
   await expect(page.getByText('Weather station (simulated): ')).toBeVisible();
   await expect(page.locator('.chart canvas')).toBeVisible();

@@ -14,6 +14,7 @@ test('the palette goes anywhere and takes an entry typed in a line; what is like
   await accessible(page);
   await line.press('Enter');
   await expect(page.getByText('Logged: Gate heap: water')).toBeVisible();
+  await expect(line).toHaveCount(0);
   const entries = async () =>
     (await (await request.get(`/api/v1/heaps/${heap}/entries?kind=water`)).json()).items;
   expect(await entries()).toMatchObject([{ kg: 0.2, typed: { kg: '200 g' } }]);
