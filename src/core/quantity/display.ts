@@ -93,6 +93,17 @@ export function massText(kg: number, system: UnitSystem): string {
   return figureText(massFigure(kg, system));
 }
 
+/**
+ * A mass that a ticket proposes, as a field holds it: with the digits that a scale shows, and worth just what they say,
+ * so that what is logged is what was read.
+ *
+ * @example weighable(0.39027, 'metric') // { text: '390 g', kg: 0.39 }
+ */
+export function weighable(kg: number, system: UnitSystem): { text: string; kg: number } {
+  const { value, unit } = massFigure(kg, system);
+  return { text: `${value} ${unit}`, kg: Number((Number(value) * UNITS.mass[unit]!).toPrecision(12)) };
+}
+
 /** A fraction as one percentage text. */
 export function percentText(fraction: number, decimals = 1): string {
   return figureText(percentFigure(fraction, decimals));

@@ -8,7 +8,8 @@ import {
   massText,
   inUnits,
   durationText,
-  volumeText
+  volumeText,
+  weighable
 } from './display';
 import { handMeasure, liquidMeasure } from './hand-measure';
 import { readNumber } from './number';
@@ -176,5 +177,25 @@ describe('liquids', () => {
     expect(volumeText(0.02e-3, 'us')).toBe('1.5 tbsp');
     expect(volumeText(1.2e-3, 'us')).toBe('5 cups');
     expect(volumeText(1.2e-3, 'metric')).toBe('1.2 l');
+  });
+});
+
+describe('a proposed mass', () => {
+  it('is worth what its digits say, and reads back as itself', () => {
+    expect(weighable(0.39027, 'metric')).toEqual({ text: '390 g', kg: 0.39 });
+    expect(weighable(22.846, 'metric')).toEqual({ text: '22.8 kg', kg: 22.8 });
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.001, max: 100, noNaN: true }),
+        fc.constantFrom('metric' as const, 'us' as const),
+        (kg, system) => {
+          const proposed = weighable(kg, system);
+          const read = parseQuantity(proposed.text, 'mass', 'g');
+          expect(read.ok && read.si).toBeCloseTo(proposed.kg, 9);
+          expect(Math.abs(proposed.kg - kg)).toBeLessThanOrEqual(Math.max(0.000501, 0.006 * kg));
+          expect(massText(proposed.kg, system)).toBe(massText(kg, system));
+        }
+      )
+    );
   });
 });

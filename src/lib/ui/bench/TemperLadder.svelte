@@ -2,7 +2,7 @@
   import { inUnits, massText } from '$core/quantity/display';
   /** The ladder of a temper curve, rung by rung: test, splash, test again, until the peak lies between two. */
   import { RUNGS, type NextRung } from '$core/bench/temper-ladder';
-  import { editableMass } from '$core/quantity/display';
+  import { weighable } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -28,8 +28,9 @@
   const form = new RecordForm();
   // A splash is proposed once, to 5 g; what was typed over it stays from rung to rung.
   const proposed_kg = Math.max(1, Math.round(climb.splash_kg / 0.005)) * 0.005;
-  let text = $state(editableMass(proposed_kg, 'small', units()));
-  let kg = $state<number | undefined>(proposed_kg);
+  const proposed = weighable(proposed_kg, units());
+  let text = $state(proposed.text);
+  let kg = $state<number | undefined>(proposed.kg);
 
   form.keep(
     `ladder:${heap_id}`,

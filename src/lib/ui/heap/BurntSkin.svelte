@@ -1,6 +1,6 @@
 <script lang="ts">
   /** Burnt sand that lies with the heap: scrape it off, weigh it, throw it out, and what replaces it. */
-  import { editableMass, massText } from '$core/quantity/display';
+  import { weighable, massText } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { ingredientName } from '$lib/ui/entry/entry-words';
@@ -37,7 +37,7 @@
   );
 
   const replace_kg = $derived(thrown_kg ?? kg ?? burnt_kg);
-  const wanted = $derived(editableMass(replace_kg, replace_kg < 1 ? 'small' : 'large', units()));
+  const wanted = $derived(weighable(replace_kg, units()).text);
   /** The same recipe that the link leads to. */
   const instead = $derived.by(() => {
     const picks = recipePicks(heap, lots);
@@ -105,8 +105,7 @@
       <FormTrouble
         {form}
         onlikely={(likely) => {
-          kg = likely;
-          text = editableMass(likely, 'small', units());
+          ({ kg, text } = weighable(likely, units()));
         }}
       />
     {/if}

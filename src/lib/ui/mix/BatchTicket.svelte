@@ -4,7 +4,7 @@
   import { goto } from '$app/navigation';
   import { dryShare, moistureFraction, temperRatio, totalMass } from '$core/material/composition';
   import { splashes } from '$core/mix/splashes';
-  import { asPercent, editableMass, massFigure, massText } from '$core/quantity/display';
+  import { asPercent, weighable, massFigure, massText } from '$core/quantity/display';
   import { handMeasure } from '$core/quantity/hand-measure';
   import { entries } from '$lib/schema/entry';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -44,12 +44,7 @@
   const sizeOf = (kg: number) => (kg < 1 ? 'small' : 'large');
   function adjust() {
     adjusting = true;
-    wentIn = Object.fromEntries(
-      answer.lines.map((line, i) => [
-        i,
-        { text: editableMass(line.kg, sizeOf(line.kg), units()), kg: line.kg }
-      ])
-    );
+    wentIn = Object.fromEntries(answer.lines.map((line, i) => [i, weighable(line.kg, units())]));
   }
   form.keep(
     `weighed-in:${heap.id}`,
@@ -74,12 +69,15 @@
   function likely(kg: number, path: string) {
     const i = Number(/\d+/.exec(path)?.[0] ?? 0);
     if (!adjusting) adjust();
-    wentIn[i] = { text: editableMass(kg, sizeOf(kg), units()), kg };
+    wentIn[i] = weighable(kg, units());
   }
 
   function bodyNow() {
     const lines = answer.lines
-      .map((line, i) => ({ line, real: adjusting ? wentIn[i] : { text: '', kg: line.kg } }))
+      .map((line, i) => ({
+        line,
+        real: adjusting ? wentIn[i] : { text: '', kg: line.kg }
+      }))
       .filter(({ real, line }) => (adjusting ? real?.text.trim() !== '' : line.kg > 0));
     return {
       kind: 'mixed' as const,
@@ -223,7 +221,7 @@
           dimension="mass"
           kg_per_l={liquidKgPerL(line.pick?.kind ?? 'water')}
           size={sizeOf(line.kg)}
-          text={editableMass(line.kg, sizeOf(line.kg), units())}
+          text={weighable(line.kg, units()).text}
           post={{ path: `additions[${i}].kg`, factor: 1 }}
         />
       {/each}

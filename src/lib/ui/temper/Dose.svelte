@@ -1,6 +1,6 @@
 <script lang="ts">
   /** Water, with clay where it is short: the ticket that is followed with the scale and logged with one action. */
-  import { durationText, editableMass, massFigure, massText } from '$core/quantity/display';
+  import { durationText, weighable, massFigure, massText } from '$core/quantity/display';
   import { GRADE_NAMES } from '$core/bench/formula/squeeze';
   import { handMeasure, liquidMeasure } from '$core/quantity/hand-measure';
   import { entries } from '$lib/schema/entry';
@@ -30,20 +30,19 @@
   // One ticket for one version of the heap: it is drawn anew when the ledger changes, and keeps what was
   // ticked and typed when only the units or the hour do.
   let ticked = $state<boolean[]>(dose.splashes_kg.map(() => false));
-  let water = $state<number | undefined>(dose.water_kg);
-  let waterText = $state(editableMass(dose.water_kg, 'small', units()));
-  let clayKg = $state<number | undefined>(dose.binder_kg);
-  let clayText = $state(editableMass(dose.binder_kg, 'small', units()));
+  const proposed = { water: weighable(dose.water_kg, units()), clay: weighable(dose.binder_kg, units()) };
+  let water = $state<number | undefined>(proposed.water.kg);
+  let waterText = $state(proposed.water.text);
+  let clayKg = $state<number | undefined>(proposed.clay.kg);
+  let clayText = $state(proposed.clay.text);
 
   function fill(kg: number) {
-    waterText = editableMass(kg, 'small', units());
-    water = kg;
+    ({ text: waterText, kg: water } = weighable(kg, units()));
   }
 
   function likely(kg: number, path: string) {
     if (path === 'additions[0].kg') {
-      clayText = editableMass(kg, 'small', units());
-      clayKg = kg;
+      ({ text: clayText, kg: clayKg } = weighable(kg, units()));
     } else fill(kg);
   }
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   /** Moist, and yet it does not hold: what goes in is fines or clay, never water. Logged with one action. */
-  import { editableMass, massFigure, massText } from '$core/quantity/display';
+  import { weighable, massFigure, massText } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -20,8 +20,9 @@
   const wanted_kg = $derived(fines ? dose.fines_kg : dose.binder_kg);
   const lot = $derived(fines ? dose.lots.fines : dose.lots.binder);
   const form = new RecordForm();
-  let kg = $state<number | undefined>(wanted_kg);
-  let text = $state(editableMass(wanted_kg, 'small', units()));
+  const proposed = weighable(wanted_kg, units());
+  let kg = $state<number | undefined>(proposed.kg);
+  let text = $state(proposed.text);
   form.keep(
     `lifeless:${heap.id}`,
     () => ({ kg, text }),
@@ -79,8 +80,7 @@
   <FormTrouble
     {form}
     onlikely={(likely) => {
-      kg = likely;
-      text = editableMass(likely, 'small', units());
+      ({ kg, text } = weighable(likely, units()));
     }}
   />
   <p class="small">Why: {dose.reason}</p>

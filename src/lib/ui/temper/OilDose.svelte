@@ -1,6 +1,6 @@
 <script lang="ts">
   /** Oil and organoclay for an oil-bonded heap. */
-  import { durationText, editableMass, massFigure, massText } from '$core/quantity/display';
+  import { durationText, weighable, massFigure, massText } from '$core/quantity/display';
   import { liquidMeasure } from '$core/quantity/hand-measure';
   import { liquidKgPerL } from '$core/reference/ingredients';
   import { entries } from '$lib/schema/entry';
@@ -19,10 +19,11 @@
 
   const dose = $derived(now.prescription);
   const form = new RecordForm();
-  let oilKg = $state<number | undefined>(dose.oil_kg);
-  let oilText = $state(editableMass(dose.oil_kg, 'small', units()));
-  let clayKg = $state<number | undefined>(dose.binder_kg);
-  let clayText = $state(editableMass(dose.binder_kg, 'small', units()));
+  const proposed = { oil: weighable(dose.oil_kg, units()), clay: weighable(dose.binder_kg, units()) };
+  let oilKg = $state<number | undefined>(proposed.oil.kg);
+  let oilText = $state(proposed.oil.text);
+  let clayKg = $state<number | undefined>(proposed.clay.kg);
+  let clayText = $state(proposed.clay.text);
 
   form.keep(
     `oil-dose:${heap.id}`,

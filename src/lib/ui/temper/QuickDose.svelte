@@ -1,7 +1,7 @@
 <script lang="ts">
   /** The dose of a heap on the Bench: splashes to tick, and one action that logs what went in. */
   import { onMount } from 'svelte';
-  import { editableMass, massText } from '$core/quantity/display';
+  import { weighable, massText } from '$core/quantity/display';
   import { liquidMeasure } from '$core/quantity/hand-measure';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -21,13 +21,16 @@
   const schema = () => import('$lib/schema/entry').then(({ entries }) => entries[clay ? 'mixed' : 'water']);
   // At hand by the time that it is pressed; until then the Bench comes without it.
   onMount(() => void schema().catch(() => undefined));
-  const asTold = () => ({
-    ticked: dose.splashes_kg.map(() => false),
-    water: dose.water_kg as number | undefined,
-    waterText: editableMass(dose.water_kg, 'small', units()),
-    clayKg: dose.binder_kg as number | undefined,
-    clayText: editableMass(dose.binder_kg, 'small', units())
-  });
+  function asTold() {
+    const [water, clay] = [weighable(dose.water_kg, units()), weighable(dose.binder_kg, units())];
+    return {
+      ticked: dose.splashes_kg.map(() => false),
+      water: water.kg as number | undefined,
+      waterText: water.text,
+      clayKg: clay.kg as number | undefined,
+      clayText: clay.text
+    };
+  }
   let dosed = $state(asTold());
   // The ticket on the heap's own page keeps the same draft: half a dose on one is half a dose on the other.
   form.keep(
@@ -38,8 +41,7 @@
   );
 
   function followTicks() {
-    const kg = doseTicks(dose, dosed.ticked);
-    [dosed.water, dosed.waterText] = [kg, editableMass(kg, 'small', units())];
+    ({ kg: dosed.water, text: dosed.waterText } = weighable(doseTicks(dose, dosed.ticked), units()));
   }
 
   async function done(event: SubmitEvent) {

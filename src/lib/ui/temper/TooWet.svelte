@@ -1,6 +1,6 @@
 <script lang="ts">
   /** Sand that holds too much water: dry mix, or spread and dry off. Either is logged with one action. */
-  import { durationText, editableMass, massFigure, massText, temperatureText } from '$core/quantity/display';
+  import { durationText, weighable, massFigure, massText, temperatureText } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
@@ -22,12 +22,17 @@
   const mix = $derived(dose.dry_mix);
   const form = new RecordForm();
   let way = $state<'dry-off' | 'dry-mix' | null>('dry-off');
-  let lost = $state<number | undefined>(dose.water_to_lose_kg);
-  let lostText = $state(editableMass(dose.water_to_lose_kg, 'small', units()));
-  let sandKg = $state<number | undefined>(mix?.sand_kg);
-  let sandText = $state(editableMass(mix?.sand_kg ?? 0, 'large', units()));
-  let clayKg = $state<number | undefined>(mix?.binder_kg);
-  let clayText = $state(editableMass(mix?.binder_kg ?? 0, 'small', units()));
+  const proposed = {
+    lost: weighable(dose.water_to_lose_kg, units()),
+    sand: mix && weighable(mix.sand_kg, units()),
+    clay: mix && weighable(mix.binder_kg, units())
+  };
+  let lost = $state<number | undefined>(proposed.lost.kg);
+  let lostText = $state(proposed.lost.text);
+  let sandKg = $state<number | undefined>(proposed.sand?.kg);
+  let sandText = $state(proposed.sand?.text ?? '');
+  let clayKg = $state<number | undefined>(proposed.clay?.kg);
+  let clayText = $state(proposed.clay?.text ?? '');
 
   form.keep(
     `too-wet:${heap.id}`,
@@ -46,9 +51,10 @@
   );
 
   function likely(kg: number, path: string) {
-    if (path === 'kg') [lost, lostText] = [kg, editableMass(kg, 'small', units())];
-    else if (path === 'additions[0].kg') [sandKg, sandText] = [kg, editableMass(kg, 'large', units())];
-    else [clayKg, clayText] = [kg, editableMass(kg, 'small', units())];
+    const meant = weighable(kg, units());
+    if (path === 'kg') [lost, lostText] = [meant.kg, meant.text];
+    else if (path === 'additions[0].kg') [sandKg, sandText] = [meant.kg, meant.text];
+    else [clayKg, clayText] = [meant.kg, meant.text];
   }
 
   function bodyNow() {
