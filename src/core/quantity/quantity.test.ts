@@ -192,7 +192,7 @@ describe('a proposed mass', () => {
           const proposed = weighable(kg, system);
           const read = parseQuantity(proposed.text, 'mass', 'g');
           expect(read.ok && read.si).toBeCloseTo(proposed.kg, 9);
-          expect(Math.abs(proposed.kg - kg)).toBeLessThanOrEqual(Math.max(0.000501, 0.006 * kg));
+          expect(Math.abs(proposed.kg - kg)).toBeLessThanOrEqual(Math.max(0.00143, 0.006 * kg));
           expect(massText(proposed.kg, system)).toBe(massText(kg, system));
         }
       )

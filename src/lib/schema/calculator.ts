@@ -1,6 +1,7 @@
 import { array, number, type AnySchema, type InferType } from 'yup';
 import { LOSS_KINDS } from '$core/bench/formula/loss';
 import { COVERS } from '$core/heap/drying';
+import { ALLOY_NAMES } from '$core/reference/alloys';
 import {
   MOST_KG,
   REQUIRED,
@@ -10,6 +11,7 @@ import {
   choice,
   kg,
   kgOrNone,
+  moreThanNothing,
   percent,
   phs,
   shape,
@@ -34,6 +36,14 @@ const list = <T extends AnySchema>(of: T, least: number, most: number) =>
     .typeError('must be a list')
     .min(least, `needs at least ${least}`)
     .max(most, `holds at most ${most}`);
+
+/** What a flask measures inside. */
+const flaskSides = {
+  length_mm: moreThanNothing('mm', 3000).required(REQUIRED),
+  width_mm: moreThanNothing('mm', 3000).required(REQUIRED),
+  cope_mm: moreThanNothing('mm', 1000).required(REQUIRED),
+  drag_mm: moreThanNothing('mm', 1000).required(REQUIRED)
+};
 
 /** Requests of the stateless calculators, by name. */
 export const calculators = {
@@ -137,6 +147,65 @@ export const calculators = {
     air_speed_m_s: between('m/s', 0, 20).required(REQUIRED),
     hours: between('h', 0, 10_000).required(REQUIRED)
   }).required(REQUIRED),
+  flask: shape({
+    ...flaskSides,
+    /** Pattern and gating, taken as half in each unless said. */
+    solid_l: between('L', 0, 500).required(REQUIRED),
+    cope_solid_l: between('L', 0, 500).optional(),
+    density_kg_l: between('kg/L', 0.5, 4).optional(),
+    allowance_percent: percent(100).optional(),
+    /** Of the sand, for whether the cope holds together. */
+    green_compression_kpa: between('kPa', 0, 2000).optional(),
+    wall: choice(['plain', 'grooved']).optional(),
+    /** Empty weights of the two halves, for what is lifted. */
+    cope_flask_kg: kgOrNone().optional(),
+    drag_flask_kg: kgOrNone().optional(),
+    metal_kg: kgOrNone().optional()
+  }).required(REQUIRED),
+  'flask-fit': shape({
+    castings: list(
+      shape({
+        length_mm: moreThanNothing('mm', 2000).required(REQUIRED),
+        width_mm: moreThanNothing('mm', 2000).required(REQUIRED),
+        above_mm: between('mm', 0, 1000).required(REQUIRED),
+        below_mm: between('mm', 0, 1000).required(REQUIRED),
+        mass_kg: kg().required(REQUIRED)
+      })
+        .required(REQUIRED)
+        .test('some', 'must reach into the cope or the drag', (casting) => {
+          return !casting || casting.above_mm + casting.below_mm > 0;
+        }),
+      1,
+      50
+    ).required(REQUIRED),
+    metal: choice(ALLOY_NAMES).required(REQUIRED),
+    flask: shape({ ...flaskSides, shape: choice(['rectangular', 'round']).optional() }).optional()
+  }).required(REQUIRED),
+  'cope-lift': shape({
+    projected_area_mm2: moreThanNothing('mm²', 1e7).required(REQUIRED),
+    head_mm: between('mm', 0, 5000).required(REQUIRED),
+    metal_kg_m3: between('kg/m³', 100, 25_000).required(REQUIRED),
+    cope_kg: kgOrNone(5 * MOST_KG).required(REQUIRED),
+    safety: between('', 1, 5).optional()
+  }).required(REQUIRED),
+  solidification: shape({
+    volume_cm3: moreThanNothing('cm³', 1e7).required(REQUIRED),
+    area_cm2: moreThanNothing('cm²', 1e7).required(REQUIRED),
+    metal: choice(ALLOY_NAMES).optional(),
+    metal_kg_m3: between('kg/m³', 100, 25_000).optional(),
+    latent_kj_kg: between('kJ/kg', 1, 2000).optional(),
+    liquid_kj_kg_k: between('kJ/kg·K', 0.05, 10).optional(),
+    superheat_c: between('°C', 0, 1000).optional(),
+    freezing_c: between('°C', 50, 3500).optional(),
+    sand_c: between('°C', -30, 400).optional(),
+    sand_w_m_k: between('W/m·K', 0.05, 20).optional(),
+    sand_kg_m3: between('kg/m³', 500, 5000).optional(),
+    sand_j_kg_k: between('J/kg·K', 100, 5000).optional()
+  })
+    .required(REQUIRED)
+    .test('hotter', 'the metal must freeze above the temperature of the sand', (of) => {
+      return !of || (of.freezing_c ?? 51) > (of.sand_c ?? 20);
+    }),
   'control-chart': shape({
     values: array(
       number()

@@ -186,3 +186,63 @@ describe('bench calculators', () => {
     });
   });
 });
+
+describe('molds', () => {
+  const sides = { length_mm: 350, width_mm: 250, cope_mm: 90, drag_mm: 70 };
+  const asked = (fields: object) =>
+    answers.flask({ ...sides, solid_l: 0.9, density_kg_l: 1.6, ...fields } as never);
+  it('take so much sand, and weigh so much at each lift', () => {
+    expect(
+      asked({ allowance_percent: 12, cope_flask_kg: 2.1, drag_flask_kg: 1.9, metal_kg: 1.4 })
+    ).toMatchObject({
+      inside_l: expect.closeTo(14, 9) as number,
+      sand_kg: expect.closeTo(20.96, 9) as number,
+      sand_with_allowance_kg: expect.closeTo(23.4752, 9) as number,
+      lifts: {
+        closed: { kg: expect.closeTo(24.96, 9) as number, carry: 'two-people' },
+        poured: { kg: expect.closeTo(26.36, 9) as number }
+      },
+      drop_out: null
+    });
+    expect(asked({ green_compression_kpa: 90 })).toMatchObject({ drop_out: { bars: 0 } });
+    expect(() => asked({ solid_l: 20 })).toThrow(Refusal);
+    expect(() => asked({ cope_solid_l: 1.2 })).toThrow(Refusal);
+  });
+  it('are judged against a flask of one’s own', () => {
+    const castings = [{ length_mm: 180, width_mm: 120, above_mm: 0, below_mm: 20, mass_kg: 1.2 }];
+    expect(answers['flask-fit']({ castings, metal: 'aluminium' } as never)).toEqual({
+      fits: null,
+      least: { length_mm: 300, width_mm: 190, cope_mm: 75, drag_mm: 60 },
+      short_by: []
+    });
+    const flask = { ...sides, length_mm: 280 };
+    expect(answers['flask-fit']({ castings, metal: 'tin-bronze', flask } as never)).toMatchObject({
+      fits: false,
+      short_by: expect.arrayContaining([{ side: 'cope', mm: 10 }]) as unknown
+    });
+  });
+  it('are lifted by their metal', () => {
+    const lift = { projected_area_mm2: 180 * 120, head_mm: 100, metal_kg_m3: 2400, cope_kg: 0 };
+    expect(answers['cope-lift'](lift as never)).toMatchObject({
+      lift_n: expect.closeTo(50.84, 2) as number,
+      hold_down_kg: expect.closeTo(7.776, 6) as number
+    });
+  });
+  it('freeze by their modulus', () => {
+    const plate = { volume_cm3: 500, area_cm2: 1000, metal_kg_m3: 2400, latent_kj_kg: 389, superheat_c: 60 };
+    expect(answers.solidification({ ...plate, liquid_kj_kg_k: 1.08, freezing_c: 600 } as never)).toEqual({
+      modulus_mm: 5,
+      solid_s: expect.closeTo(56.2, 1) as number
+    });
+    const usual = answers.solidification({ volume_cm3: 500, area_cm2: 1000 } as never) as { solid_s: number };
+    const bronze = answers.solidification({
+      volume_cm3: 500,
+      area_cm2: 1000,
+      metal: 'tin-bronze'
+    } as never) as {
+      solid_s: number;
+    };
+    expect(usual.solid_s).toBeGreaterThan(50);
+    expect(bronze.solid_s).toBeGreaterThan(usual.solid_s);
+  });
+});

@@ -19,6 +19,14 @@ import { TARGETS, middle, type System } from '$core/reference/targets';
 import type { SqueezeReading } from '$core/bench/formula/squeeze';
 import type { CalculatorName, CalculatorRequest } from '$lib/schema/calculator';
 import { gradingFields } from '$core/bench/tests/sieve';
+import { fit, leastFlask } from '$core/mold/fit';
+import type { Flask } from '$core/mold/flask';
+import { carry, copeLift, dropOut } from '$core/mold/holding';
+import { sandDemand } from '$core/mold/sand-demand';
+import { SAND_HEAT, solidificationTime } from '$core/metal/solidification';
+import { ALLOYS, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
+import { HOLD_DOWN_SAFETY, SAND_ALLOWANCE } from '$core/reference/sand-around';
+import { RAMMED_DENSITY } from '$core/reference/wear';
 import { mixFields } from '../heap/heap-state';
 import { Refusal, impossible } from '../refusal';
 import { linearSolver } from '../solver/linear-solver';
@@ -248,6 +256,97 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
     };
   },
 
+  flask(request) {
+    const flask = flaskOf(request);
+    const density_kg_m3 = 1000 * (request.density_kg_l ?? RAMMED_DENSITY.water.value / 1000);
+    const cope_solid_l = request.cope_solid_l ?? request.solid_l / 2;
+    const solids = { cope_m3: cope_solid_l / 1000, drag_m3: (request.solid_l - cope_solid_l) / 1000 };
+    if (solids.drag_m3 < 0)
+      throw impossible([{ path: 'cope_solid_l', message: 'is more than pattern and gating together' }]);
+    const demand = orImpossible('solid_l', () =>
+      sandDemand(flask, solids, density_kg_m3, (request.allowance_percent ?? 100 * SAND_ALLOWANCE) / 100)
+    );
+    const cope_lift_kg = demand.cope_kg + (request.cope_flask_kg ?? 0);
+    const drag_lift_kg = demand.drag_kg + (request.drag_flask_kg ?? 0);
+    const closed_kg = cope_lift_kg + drag_lift_kg;
+    const lift = (kg: number) => ({ kg, carry: carry(kg) });
+    const green_pa = request.green_compression_kpa && request.green_compression_kpa * 1000;
+    const held = green_pa ? dropOut(flask, density_kg_m3, green_pa, request.wall as 'plain') : null;
+    return {
+      inside_l: demand.inside_m3 * 1000,
+      sand_kg: demand.sand_kg,
+      sand_with_allowance_kg: demand.with_allowance_kg,
+      cope_sand_kg: demand.cope_kg,
+      drag_sand_kg: demand.drag_kg,
+      lifts: {
+        drag: lift(drag_lift_kg),
+        cope: lift(cope_lift_kg),
+        closed: lift(closed_kg),
+        poured: lift(closed_kg + (request.metal_kg ?? 0))
+      },
+      drop_out: held && {
+        needed_kpa: held.needed_pa / 1000,
+        holds_kpa: held.holds_pa / 1000,
+        ratio: held.ratio,
+        bars: held.bars
+      }
+    };
+  },
+
+  'flask-fit'({ castings, metal, flask }) {
+    const boxes = castings.map(({ length_mm, width_mm, above_mm, below_mm, mass_kg }) => ({
+      length_m: length_mm / 1000,
+      width_m: width_mm / 1000,
+      above_m: above_mm / 1000,
+      below_m: below_mm / 1000,
+      kg: mass_kg
+    }));
+    const alloy = metal as Alloy;
+    const judged = flask && fit(boxes, alloy, flaskOf(flask));
+    const least = judged?.least ?? leastFlask(boxes, alloy);
+    const mm = (m: number) => Number((m * 1000).toPrecision(9));
+    return {
+      /** Null: no flask was named. */
+      fits: judged?.fits ?? null,
+      least: {
+        length_mm: mm(least.length_m),
+        width_mm: mm(least.width_m),
+        cope_mm: mm(least.cope_m),
+        drag_mm: mm(least.drag_m)
+      },
+      short_by: (judged?.short ?? []).map(({ side, by_m }) => ({ side, mm: mm(by_m) }))
+    };
+  },
+
+  'cope-lift'({ projected_area_mm2, head_mm, metal_kg_m3, cope_kg, safety }) {
+    return copeLift(
+      [{ area_m2: projected_area_mm2 / 1e6, head_m: head_mm / 1000 }],
+      metal_kg_m3,
+      cope_kg,
+      safety ?? HOLD_DOWN_SAFETY
+    );
+  },
+
+  solidification(request) {
+    const alloy = ALLOYS[(request.metal as Alloy | undefined) ?? USUAL_ALLOY];
+    const modulus_m = request.volume_cm3 / request.area_cm2 / 100;
+    const middle_c = (alloy.solidus_c + alloy.liquidus_c) / 2;
+    const freezing_c = request.freezing_c ?? middle_c;
+    const solid_s = solidificationTime(modulus_m, {
+      metal_kg_m3: request.metal_kg_m3 ?? alloy.liquid_kg_m3,
+      latent_j_kg: request.latent_kj_kg === undefined ? alloy.latent_j_kg : request.latent_kj_kg * 1000,
+      liquid_j_kg_k:
+        request.liquid_kj_kg_k === undefined ? alloy.liquid_j_kg_k : request.liquid_kj_kg_k * 1000,
+      superheat_k: request.superheat_c ?? Math.max(0, alloy.pour_c - freezing_c),
+      freezing_c,
+      sand_c: request.sand_c ?? SAND_HEAT.sand_c,
+      sand_w_m_k: request.sand_w_m_k ?? SAND_HEAT.sand_w_m_k,
+      sand_kg_m3: request.sand_kg_m3 ?? SAND_HEAT.sand_kg_m3,
+      sand_j_kg_k: request.sand_j_kg_k ?? SAND_HEAT.sand_j_kg_k
+    });
+    return { modulus_mm: modulus_m * 1000, solid_s };
+  },
+
   'control-chart'({ values }) {
     return controlChart(values);
   }
@@ -284,3 +383,17 @@ function orImpossible<T>(path: string, run: () => T): T {
     throw impossible([{ path, message: error.message }]);
   }
 }
+
+const flaskOf = (flask: {
+  length_mm: number;
+  width_mm: number;
+  cope_mm: number;
+  drag_mm: number;
+  shape?: string | undefined;
+}): Flask => ({
+  shape: flask.shape === 'round' ? 'round' : 'rectangular',
+  length_m: flask.length_mm / 1000,
+  width_m: flask.width_mm / 1000,
+  cope_m: flask.cope_mm / 1000,
+  drag_m: flask.drag_mm / 1000
+});

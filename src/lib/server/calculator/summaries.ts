@@ -17,5 +17,9 @@ export const CALCULATOR_SUMMARIES: Record<CalculatorName, string> = {
   loss: 'Loss by clay wash or ignition',
   'temper-curve': 'Strength peak and temper moisture from a ladder of points',
   drying: 'Moisture over the coming hours; active clay is of the dry mix',
+  flask: 'Sand that a flask takes by the half, what is lifted, and whether the cope holds together',
+  'flask-fit': 'The least flask for some castings, and what one of your own lacks for them',
+  'cope-lift': 'How hard the metal lifts the cope, and what holds it down',
+  solidification: 'Modulus of a casting, and how long it takes to freeze in sand',
   'control-chart': 'Individuals and moving-range chart with run rules'
 };
