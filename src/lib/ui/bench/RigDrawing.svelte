@@ -20,7 +20,7 @@
   const size = (text: string) => inUnits(text, units());
 </script>
 
-<svg viewBox="0 0 240 190" width="240" height="190" aria-hidden="true">
+<svg class="drawing" viewBox="0 0 240 190" width="240" height="190" aria-hidden="true">
   {#if kind === 'compactability'}
     <path class="sand" d="M86 96h48v70H86z" />
     <path d="M84 60v108h52V60 M70 168h80 M110 40v46 M88 86h44v10H88z" />
@@ -69,35 +69,8 @@
 </svg>
 
 <style>
-  svg {
-    max-width: 100%;
-    height: auto;
-    fill: none;
-    stroke: currentColor;
-    stroke-width: 2;
-    stroke-linejoin: round;
-    stroke-linecap: round;
-    color: var(--ink);
-  }
-  text {
-    fill: currentColor;
-    stroke: none;
-    font: 600 0.75rem var(--mono);
-    text-anchor: middle;
-  }
-  .sand {
-    fill: var(--clay);
-    fill-opacity: 0.35;
-  }
-  .water {
-    fill: var(--water);
-    fill-opacity: 0.35;
-  }
   .weight {
     fill: var(--paper);
-  }
-  .moves {
-    stroke: var(--heat);
   }
   .span {
     stroke-width: 1;

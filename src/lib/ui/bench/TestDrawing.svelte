@@ -11,17 +11,7 @@
   const { kind, size = 96, oil = false }: Props = $props();
 </script>
 
-<svg
-  viewBox="0 0 96 72"
-  width={size}
-  height={(size * 3) / 4}
-  fill="none"
-  stroke="currentColor"
-  stroke-width="2"
-  stroke-linejoin="round"
-  stroke-linecap="round"
-  aria-hidden="true"
->
+<svg class="drawing" viewBox="0 0 96 72" width={size} height={(size * 3) / 4} aria-hidden="true">
   {#if kind === 'moisture'}
     <path class="sand" d="M26 36c6-8 14-10 22-10s16 2 22 10z" />
     <path d="M18 36h60l-5 11H23z M78 38h12" />
@@ -109,17 +99,3 @@
     <path class="moves" d="M78 26v14m-4-4l4 4 4-4" />
   {/if}
 </svg>
-
-<style>
-  svg {
-    flex: none;
-    color: var(--ink);
-  }
-  .sand {
-    fill: var(--clay);
-    fill-opacity: 0.35;
-  }
-  .moves {
-    stroke: var(--heat);
-  }
-</style>

@@ -17,17 +17,7 @@
   const { name }: { name: TermName } = $props();
 </script>
 
-<svg
-  viewBox="0 0 200 84"
-  width="200"
-  height="84"
-  fill="none"
-  stroke="currentColor"
-  stroke-width="2"
-  stroke-linejoin="round"
-  stroke-linecap="round"
-  aria-hidden="true"
->
+<svg class="drawing h-auto" viewBox="0 0 200 84" width="200" height="84" aria-hidden="true">
   {#if name === 'phs'}
     <path class="sand" d="M8 70c16-40 34-52 52-52s36 12 52 52z" />
     <path class="clay" d="M140 70c4-9 10-13 17-13s13 4 17 13z" />
@@ -64,30 +54,9 @@
 </svg>
 
 <style>
-  svg {
-    max-width: 100%;
-    height: auto;
-  }
-  text {
-    fill: currentColor;
-    stroke: none;
-    font: 600 0.8rem var(--mono);
-    text-anchor: middle;
-  }
-  .sand,
   .clay {
     fill: var(--clay);
-    fill-opacity: 0.3;
-  }
-  .clay {
     fill-opacity: 0.75;
-  }
-  .water {
-    fill: var(--water);
-    fill-opacity: 0.6;
-  }
-  .moves {
-    stroke: var(--heat);
   }
   .fill {
     fill: var(--heat);
