@@ -123,6 +123,13 @@ export function editableMass(kg: number, size: 'small' | 'large', system: UnitSy
 }
 
 /** An area as text to prefill a field. */
+/** A length as a field shows it for editing; reads back as itself. */
+export function editableLength(m: number, system: UnitSystem): string {
+  return system === 'us'
+    ? `${Number((m / UNITS.length.in!).toFixed(3))} in`
+    : `${Number((m * 1000).toPrecision(9))} mm`;
+}
+
 export function editableArea(m2: number, system: UnitSystem): string {
   return system === 'us' ? `${Number((m2 / UNITS.area.ft2!).toFixed(3))} ft²` : `${m2} m²`;
 }

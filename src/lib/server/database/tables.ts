@@ -220,6 +220,24 @@ export interface ReadingRow extends Model<InferAttributes<ReadingRow>, InferCrea
   created_at: string;
 }
 
+/** A flask that somebody owns: inside sizes and empty weights of its halves. */
+export interface FlaskRow extends Model<InferAttributes<FlaskRow>, InferCreationAttributes<FlaskRow>> {
+  id: CreationOptional<number>;
+  name: string;
+  shape: 'rectangular' | 'round';
+  length_mm: number;
+  width_mm: number;
+  cope_mm: number;
+  drag_mm: number;
+  wall: 'plain' | 'grooved';
+  bars: boolean;
+  cope_kg: number | null;
+  drag_kg: number | null;
+  note: string | null;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
 export interface Tables {
   materials: ModelStatic<MaterialRow>;
   lots: ModelStatic<LotRow>;
@@ -235,6 +253,7 @@ export interface Tables {
   settings: ModelStatic<SettingRow>;
   sessions: ModelStatic<SessionRow>;
   molds: ModelStatic<MoldRow>;
+  flasks: ModelStatic<FlaskRow>;
 }
 
 // Fresh objects each time: Sequelize writes into the attribute objects that it is given.
@@ -419,6 +438,26 @@ export function defineTables(sequelize: Sequelize): Tables {
         removed_at: maybeWords()
       },
       named('molds')
+    ),
+    flasks: sequelize.define<FlaskRow>(
+      'flask',
+      {
+        id: key(),
+        name: words(),
+        shape: choice(),
+        length_mm: figure(),
+        width_mm: figure(),
+        cope_mm: figure(),
+        drag_mm: figure(),
+        wall: choice(),
+        bars: { type: DataTypes.BOOLEAN, allowNull: false },
+        cope_kg: maybeFigure(),
+        drag_kg: maybeFigure(),
+        note: maybeWords(),
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      named('flasks')
     ),
     readings: sequelize.define<ReadingRow>(
       'reading',

@@ -1,5 +1,7 @@
+import { newFlask } from '$lib/schema/flask';
 import { newMember } from '$lib/schema/session';
 import type { Database } from '../database/database';
+import { createFlask } from '../flask/flasks';
 import { createMember } from '../member/members';
 import { changeSettings } from '../settings/settings';
 import { accepted } from './accepted';
@@ -8,7 +10,7 @@ import { lastCastingDay, nextCastingDay } from './castings';
 import { fillDialSand } from './dial-sand';
 import { fillGateHeap } from './gate-heap';
 import { fillInheritedSand } from './plot-nine';
-import { MEMBERS } from './scenario';
+import { FLASKS, MEMBERS } from './scenario';
 
 const DAY_MS = 86_400_000;
 
@@ -25,6 +27,7 @@ export async function fillDemo(db: Database, today: Date): Promise<void> {
   const daysAgo = (days: number, minutes = 0) =>
     new Date(midday - days * DAY_MS + minutes * 60_000).toISOString();
   const lots = await fillBags(db, daysAgo);
+  for (const flask of FLASKS) await createFlask(db, accepted(newFlask, flask));
   const members: number[] = [];
   for (const name of MEMBERS) members.push((await createMember(db, accepted(newMember, { name }))).id);
   await fillGateHeap(db, lots, daysAgo, members);

@@ -173,3 +173,26 @@ export const DETAIL_WORK = [
 
 /** A sieve of the kitchen, which stands in the stack between the 40 and the 70. */
 export const TEA_SIEVE = { wires_per_10_mm: 15, wire_mm: 0.32 };
+
+/** The flasks of the shed, by their inside sizes. */
+export const FLASKS = [
+  {
+    name: 'Shelf board',
+    length_mm: 350,
+    width_mm: 250,
+    cope_mm: 90,
+    drag_mm: 70,
+    cope_kg: 2.1,
+    drag_kg: 1.8
+  },
+  {
+    name: 'Drawer pair',
+    length_mm: 260,
+    width_mm: 200,
+    cope_mm: 110,
+    drag_mm: 80,
+    cope_kg: 1.6,
+    drag_kg: 1.3
+  },
+  { name: 'Cake ring', shape: 'round', length_mm: 240, cope_mm: 90, drag_mm: 75, wall: 'grooved' }
+] as const;

@@ -129,6 +129,20 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     hand: record({ squeeze_bias: number, squeeze_bias_sd: number, squeeze_sd: number }),
     created_at: time
   }),
+  Flask: record({
+    id: whole,
+    name: string,
+    shape: { enum: ['rectangular', 'round'] },
+    length_mm: number,
+    width_mm: number,
+    cope_mm: number,
+    drag_mm: number,
+    wall: { enum: ['plain', 'grooved'] },
+    bars: truth,
+    cope_kg: orNull(number),
+    drag_kg: orNull(number),
+    created_at: time
+  }),
   Material: record({ id: whole, kind: string, name: string }),
   Lot: record({
     id: whole,

@@ -22,6 +22,7 @@ beside them.
 | entry_versions | every version of every entry: when, what (\`event\`), by whom, what was typed, and whether a figure was read off a simulated device |
 | lot_uses | what an entry took from a lot |
 | members, sessions, molds | people, casting days, and their molds |
+| flasks | the flasks that one owns: inside sizes, mm, and empty weights |
 | readings | what scales and probes sent |
 | settings | what was set for these records, its value as JSON text |
 

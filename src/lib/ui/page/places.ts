@@ -1,4 +1,14 @@
-import { Archive, BookOpen, Hammer, NotebookText, Package, RefreshCw, Shovel, Waves } from '@lucide/svelte';
+import {
+  Archive,
+  BookOpen,
+  Frame,
+  Hammer,
+  NotebookText,
+  Package,
+  RefreshCw,
+  Shovel,
+  Waves
+} from '@lucide/svelte';
 
 /** A place of the interface; a stage of the wheel has its number. It shows only once it works. */
 export interface Place {
@@ -15,6 +25,7 @@ export const PLACES: readonly Place[] = [
   { href: '/mix', name: 'Mix', icon: Shovel, stage: 1, group: 'wheel' },
   { href: '/temper', name: 'Temper', icon: Waves, stage: 2, group: 'wheel' },
   { href: '/recondition', name: 'Recondition', icon: RefreshCw, stage: 6, group: 'wheel' },
+  { href: '/flasks', name: 'Flasks', icon: Frame, stage: null, group: 'shelves' },
   { href: '/stock', name: 'Stock', icon: Package, stage: null, group: 'shelves' },
   { href: '/journal', name: 'Journal', icon: NotebookText, stage: null, group: 'books' },
   { href: '/handbook', name: 'Handbook', icon: BookOpen, stage: null, group: 'books' },

@@ -44,6 +44,8 @@ export function destinations(heaps: readonly NamedHeap[]): Destination[] {
     { href: '/heaps/new', label: 'New heap', of: 'action' },
     { href: '/handbook#edges', label: 'Edges break out when I cut the mold', of: 'handbook' },
     { href: '/stock/new', label: 'Put something in stock', of: 'action' },
+    { href: '/flasks', label: 'Which flask takes it: fit, sand and weight', of: 'action' },
+    { href: '/flasks/new', label: 'A flask for the rack', of: 'action' },
     { href: '/hands', label: 'Hands of the shed', of: 'place' },
     { href: '/heaps/compare', label: 'Two heaps side by side', of: 'place' }
   ];

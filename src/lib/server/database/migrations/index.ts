@@ -3,6 +3,7 @@ import * as readings from './0002-readings';
 import * as lotTests from './0003-lot-tests';
 import * as actsSessionsMembers from './0004-acts-sessions-members';
 import * as simulated from './0005-simulated';
+import * as flasks from './0006-flasks';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
-export const migrations = [firstTables, readings, lotTests, actsSessionsMembers, simulated];
+export const migrations = [firstTables, readings, lotTests, actsSessionsMembers, simulated, flasks];

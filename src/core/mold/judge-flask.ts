@@ -1,0 +1,107 @@
+import { ALLOYS, type Alloy } from '$core/reference/alloys';
+import { fit, type CastingBox, type Fit } from './fit';
+import type { Flask } from './flask';
+import { carry, copeLift, dropOut, type Carry, type CopeLift, type DropOut } from './holding';
+import { sandDemand, type SandDemand } from './sand-demand';
+
+/** Metal of sprue, runner and risers beside the castings' own, share: a usual hobby mold (handbook default). */
+export const GATING_SHARE = 0.4;
+
+/** A casting by its outside, before it is known any better. */
+export interface CastingOutline {
+  length_m: number;
+  width_m: number;
+  height_m: number;
+  /** Where it lies: all in the drag, half in each, or all in the cope. */
+  lies: 'drag' | 'split' | 'cope';
+  /** Of one; left out, half of its box is taken for metal. */
+  kg?: number | undefined;
+  count: number;
+}
+
+/** Share of a casting's box that is metal, where nobody weighed it: ribs and hollows (a guess). */
+export const METAL_OF_BOX = 0.5;
+
+export const outlineMass = ({ length_m, width_m, height_m, kg }: CastingOutline, alloy: Alloy): number =>
+  kg ?? METAL_OF_BOX * length_m * width_m * height_m * ALLOYS[alloy].solid_kg_m3;
+
+/** The castings of an outline as they lie in the mold. */
+export function castingBoxes(outline: CastingOutline, alloy: Alloy): CastingBox[] {
+  const { length_m, width_m, height_m, lies, count } = outline;
+  const above_m = { drag: 0, split: height_m / 2, cope: height_m }[lies];
+  const box = { length_m, width_m, above_m, below_m: height_m - above_m, kg: outlineMass(outline, alloy) };
+  return Array.from({ length: count }, () => box);
+}
+
+export interface FlaskJudgement {
+  fit: Fit;
+  /** Null where the castings fill more than a half holds. */
+  demand: SandDemand | null;
+  metal_kg: number;
+  /** In the order in which they are lifted; empty weights count where they are known. */
+  lifts: { what: 'drag' | 'cope' | 'closed' | 'poured'; kg: number; carry: Carry }[];
+  cope_lift: CopeLift | null;
+  /** Null while the strength of the sand is not known. */
+  drop_out: DropOut | null;
+}
+
+/**
+ * What a flask of one's own comes to for some castings: whether they fit, the sand, every lift, and what holds the cope.
+ *
+ * @param own its empty weights, kg, and its wall
+ * @param sand density rammed, kg/m³, and green compression, Pa, where it was tested
+ */
+export function judgeFlask(
+  castings: readonly CastingBox[],
+  alloy: Alloy,
+  flask: Flask,
+  own: { cope_kg: number | null; drag_kg: number | null; wall: 'plain' | 'grooved' },
+  sand: { density_kg_m3: number; green_pa: number | null }
+): FlaskJudgement {
+  const { solid_kg_m3, liquid_kg_m3 } = ALLOYS[alloy];
+  const cast_kg = castings.reduce((total, { kg }) => total + kg, 0);
+  const metal_kg = cast_kg * (1 + GATING_SHARE);
+  const reach = castings.reduce(
+    (total, { above_m, below_m, kg }) => total + (kg * above_m) / (above_m + below_m),
+    0
+  );
+  // Sprue and basin stand in the cope; the castings lie as they do.
+  const cope_m3 = (reach + GATING_SHARE * cast_kg) / solid_kg_m3;
+  const drag_m3 = (cast_kg - reach) / solid_kg_m3;
+  const judged = fit(castings, alloy, flask);
+  let demand: SandDemand | null = null;
+  try {
+    demand = sandDemand(flask, { cope_m3, drag_m3 }, sand.density_kg_m3);
+  } catch (thrown) {
+    // More pattern than flask: it does not fit, and that is said.
+    if (!(thrown instanceof RangeError)) throw thrown;
+  }
+  if (!demand) return { fit: judged, demand, metal_kg, lifts: [], cope_lift: null, drop_out: null };
+  const cope = demand.cope_kg + (own.cope_kg ?? 0);
+  const drag = demand.drag_kg + (own.drag_kg ?? 0);
+  const lift = (what: FlaskJudgement['lifts'][number]['what'], kg: number) => ({
+    what,
+    kg,
+    carry: carry(kg)
+  });
+  return {
+    fit: judged,
+    demand,
+    metal_kg,
+    lifts: [
+      lift('drag', drag),
+      lift('cope', cope),
+      lift('closed', cope + drag),
+      lift('poured', cope + drag + metal_kg)
+    ],
+    cope_lift: copeLift(
+      castings.map(({ length_m, width_m, above_m }) => ({
+        area_m2: length_m * width_m,
+        head_m: Math.max(0, flask.cope_m - above_m)
+      })),
+      liquid_kg_m3,
+      cope
+    ),
+    drop_out: sand.green_pa === null ? null : dropOut(flask, sand.density_kg_m3, sand.green_pa, own.wall)
+  };
+}

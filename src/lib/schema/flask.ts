@@ -1,0 +1,49 @@
+import type { InferType } from 'yup';
+import { WALL_HOLD } from '$core/reference/sand-around';
+import { REQUIRED, choice, kgOrNone, moreThanNothing, shape, text, yesNo } from './fields';
+
+export const FLASK_SHAPES = ['rectangular', 'round'] as const;
+/** What the wall gives the sand to hold on to. */
+export const FLASK_WALLS = Object.keys(WALL_HOLD) as (keyof typeof WALL_HOLD)[];
+
+const side = (most = 3000) => moreThanNothing('mm', most);
+const name = () => text(60).trim('must not start or end with a space').min(1, 'needs a name');
+
+const sides = {
+  shape: choice(FLASK_SHAPES).optional(),
+  /** Inside; of a round one its diameter. */
+  length_mm: side(),
+  /** Inside; of a round one not asked. */
+  width_mm: side().optional(),
+  cope_mm: side(1000),
+  drag_mm: side(1000)
+};
+
+const rest = {
+  wall: choice(FLASK_WALLS).optional(),
+  /** It has bars across the cope. */
+  bars: yesNo().optional(),
+  /** Empty weights of its halves. */
+  cope_kg: kgOrNone(200).nullable().optional(),
+  drag_kg: kgOrNone(200).nullable().optional(),
+  note: text(2000).nullable().optional()
+};
+
+export const newFlask = shape({
+  name: name().required(REQUIRED),
+  ...sides,
+  length_mm: sides.length_mm.required(REQUIRED),
+  cope_mm: sides.cope_mm.required(REQUIRED),
+  drag_mm: sides.drag_mm.required(REQUIRED),
+  ...rest
+})
+  .required(REQUIRED)
+  .test('width', function (flask) {
+    if (flask.shape === 'round' || flask.width_mm !== undefined) return true;
+    return this.createError({ path: 'width_mm', message: REQUIRED });
+  });
+
+export const flaskChange = shape({ name: name().optional(), ...sides, ...rest }).required(REQUIRED);
+
+export type NewFlask = InferType<typeof newFlask>;
+export type FlaskChange = InferType<typeof flaskChange>;
