@@ -12,12 +12,7 @@ const VIEWS = [
   { name: 'squeeze', path: '/heaps/1/test/squeeze' },
   { name: 'moisture', path: '/heaps/1/test/moisture' },
   { name: 'tests', path: '/heaps/1/test' },
-  {
-    name: 'sieve',
-    path: '/heaps/3/test/sieve',
-    fill: { '70 · 0.212 mm': '22 g', '140 · 0.106 mm': '21.5 g', Pan: '12.6 g', 'It caught': '9.5 g' },
-    scroll: '.chart'
-  },
+  { name: 'flasks', path: '/flasks?length=180&width=120&height=25&mass=1.2' },
   { name: 'drying', path: '/heaps/1/drying' },
   { name: 'temper-curve', path: '/heaps/1/temper-curve' },
   { name: 'renew', path: '/heaps/1/renew' },
@@ -69,7 +64,7 @@ const browser = await chromium.launch({
   ]
 });
 try {
-  for (const { name, path, phone = false, mode = 'light', scroll, fill = {} } of VIEWS.filter(
+  for (const { name, path, phone = false, mode = 'light' } of VIEWS.filter(
     (view) => wanted.length === 0 || wanted.includes(view.name)
   )) {
     const context = await browser.newContext({
@@ -83,9 +78,6 @@ try {
     await page.goto(`http://127.0.0.1:${port}${path}`);
     await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');
     await page.evaluate(() => document.fonts.ready);
-    for (const [label, text] of Object.entries(fill))
-      await page.getByLabel(label, { exact: true }).fill(text);
-    if (scroll) await page.locator(scroll).last().scrollIntoViewIfNeeded();
     if (await page.locator('.chart').count()) await page.locator('.chart canvas').first().waitFor();
     await page.waitForLoadState('networkidle');
     await page.screenshot({ path: join(process.env.SHOTS ?? join(ROOT, 'docs/screenshots'), `${name}.png`) });

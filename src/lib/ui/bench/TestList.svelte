@@ -49,10 +49,10 @@
   </li>
 {/snippet}
 
+<GearPicker {owned} />
 <ul class="ruled">
   {#each within as kind (kind)}{@render line(kind)}{/each}
 </ul>
-<GearPicker {owned} />
 {#if beyond.length > 0}
   <Accordion collapsible>
     <Accordion.Item value="beyond">
