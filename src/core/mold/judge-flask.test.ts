@@ -42,6 +42,14 @@ describe('a flask for some castings', () => {
     expect(judged.lifts[3]!.kg - judged.lifts[2]!.kg).toBeCloseTo(1.68, 9);
     // 18 × 12 cm under 90 mm of head, as liquid aluminium.
     expect(judged.cope_lift!.lift_kg).toBeCloseTo(0.0216 * 0.09 * 2400, 9);
+    const above = judgeFlask(
+      castingBoxes({ ...plate, lies: 'cope' }, 'aluminium'),
+      'aluminium',
+      flask,
+      bare,
+      sand
+    );
+    expect(above.cope_lift!.lift_kg).toBeCloseTo(0.0216 * 0.07 * 2400, 9);
     expect(judged.drop_out).toBeNull();
   });
   it('says what falls short, and gives no sand where the pattern is more than the flask', () => {

@@ -35,6 +35,7 @@ describe('sand that a mold takes', () => {
     expect(demand.with_allowance_kg).toBeCloseTo(23.4752, 9);
     expect(demand.cope_kg + demand.drag_kg).toBeCloseTo(demand.sand_kg, 12);
     expect(demand.cope_kg).toBeCloseTo((7.875 - 0.5) * 1.6, 9);
+    expect(sandDemand(flask, solids, 1600, 0).with_allowance_kg).toBeCloseTo(20.96, 9);
     expect(() => sandDemand(flask, { cope_m3: 0.01, drag_m3: 0 }, 1600)).toThrow(RangeError);
     expect(() => sandDemand(flask, { cope_m3: 0, drag_m3: 0.01 }, 1600)).toThrow(RangeError);
   });
@@ -105,6 +106,9 @@ describe('the least flask', () => {
     expect(fit([plate], 'aluminium', { ...turned, length_m: 0.24, width_m: 0.24 }).short).toEqual([
       { side: 'length', by_m: expect.closeTo(0.01, 9) as number }
     ]);
+    // Two in a row, the sprue beside them: longer than wide, and not as the row with the sprue at its end.
+    const long = { ...turned, length_m: 0.455, width_m: 0.24 };
+    expect(fit([plate, plate], 'aluminium', long).fits).toBe(true);
     const round = (length_m: number): Flask => ({ ...turned, shape: 'round', length_m, width_m: 0 });
     expect(fit([plate], 'aluminium', round(0.25 * Math.SQRT2 + 1e-9)).fits).toBe(true);
     expect(fit([plate], 'aluminium', round(0.25 * Math.SQRT2 - 0.003)).fits).toBe(false);

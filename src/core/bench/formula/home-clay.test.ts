@@ -15,6 +15,8 @@ describe('a clay from one’s own ground', () => {
   it('is told by its layers in a jar', () => {
     // 15 of sand, 13 of silt and 24 of clay, by mass: 24 of 52, of which 0.85 binds.
     expect(settledActiveShare({ sand_mm: 10, silt_mm: 20, all_mm: 60 })).toBeCloseTo((0.85 * 24) / 52, 9);
+    // How dense the mud lies, how much of it binds, a millimetre of reading: 0.0634, 0.0692 and 0.0142.
+    expect(settledActiveSd({ sand_mm: 10, silt_mm: 20, all_mm: 60 })).toBeCloseTo(0.0949, 4);
     expect(settledActiveShare({ sand_mm: 40, silt_mm: 60, all_mm: 60 })).toBe(0);
     expect(settledActiveShare({ sand_mm: 0, silt_mm: 0, all_mm: 30 })).toBeCloseTo(0.85, 9);
     expect(() => settledActiveShare({ sand_mm: 10, silt_mm: 5, all_mm: 60 })).toThrow(RangeError);

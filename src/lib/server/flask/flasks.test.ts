@@ -24,6 +24,7 @@ describe('the rack of flasks', () => {
       bars: true,
       shape: 'round'
     });
+    expect(await amendFlask(db, made.id, { name: 'Shelf board' })).toMatchObject(shelf);
     expect(await amendFlask(db, made.id, { cope_kg: 2.1, note: null })).toMatchObject({
       cope_kg: 2.1,
       length_mm: 350

@@ -1,5 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { listDevices } from '../device/devices';
+import type { NewEntry } from '$lib/schema/entry';
+import { readState } from '../heap/heap-state';
+import { appendEntry } from '../heap/ledger-writing';
 import { createHeap } from '../heap/heaps';
 import { readForecast } from '../heap/drying';
 import { temporaryDatabase } from '../testing/temporary-database';
@@ -27,6 +30,15 @@ describe('settings', () => {
     expect((await source()).source).toContain('simulated');
     await changeSettings(db, { simulated_weather: false });
     expect((await source()).air_c).toBeCloseTo(10.5, 6);
+    // What stood open dried in that air too: its estimate is worked out anew.
+    const at = new Date(Date.now() - 10 * 86_400_000).toISOString();
+    await appendEntry(db, id, { kind: 'bought', at, kg: 30, moisture_percent: 4 } as NewEntry);
+    const moisture = async () => (await readState(db, id)).moisture_percent.value;
+    const steady = await moisture();
+    await changeSettings(db, { simulated_weather: true });
+    expect(Math.abs((await moisture()) - steady)).toBeGreaterThan(0.005);
+    await changeSettings(db, { simulated_weather: false });
+    expect(await moisture()).toBeCloseTo(steady, 3);
     await remove();
   });
 });
