@@ -11,7 +11,7 @@
   import QuickDose from '$lib/ui/temper/QuickDose.svelte';
   import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
   import { moistureWords } from '$lib/ui/temper/moisture-words';
-  import type { HeapState } from '$lib/ui/temper/state';
+  import type { HeapState } from '$lib/schema/heap-state';
   import { shortDate } from '$lib/ui/date/written-date';
   import { nextStep } from '$lib/ui/temper/next-step';
   import { timers } from '$lib/ui/timer/timers.svelte';

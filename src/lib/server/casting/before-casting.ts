@@ -1,6 +1,7 @@
+import type { HeapState } from '$lib/schema/heap-state';
 import type { ToDo } from '$core/session/to-do';
 import type { Database } from '../database/database';
-import { readStates, type StateRecord } from '../heap/heap-state';
+import { readStates } from '../heap/heap-state';
 import { listHeaps, type HeapRecord } from '../heap/heaps';
 
 /** Less is not worth a walk, kg. */
@@ -27,7 +28,7 @@ export async function beforeCasting(
     .sort((a, b) => order.indexOf(a.do) - order.indexOf(b.do));
 }
 
-function toDoOf({ id, name }: HeapRecord, today: StateRecord, then: StateRecord): ToDo[] {
+function toDoOf({ id, name }: HeapRecord, today: HeapState, then: HeapState): ToDo[] {
   const heap = { id, name };
   const { need, missing, water_kg, binder_kg, rest_s, dry_off_s, water_to_lose_kg } = then.prescription;
   if (need === 'sand') return [];

@@ -1,6 +1,7 @@
+import type { HeapState } from '$lib/schema/heap-state';
 import { NINE_IN_TEN } from '$core/judge/normal';
 import type { Database } from '../database/database';
-import { readState, type StateRecord } from './heap-state';
+import { readState } from './heap-state';
 import { readHeap, type HeapRecord } from './heaps';
 
 /** A figure of two heaps side by side. */
@@ -23,7 +24,7 @@ export interface Compared {
 
 export interface Comparison {
   heaps: [HeapRecord, HeapRecord];
-  states: [StateRecord, StateRecord];
+  states: [HeapState, HeapState];
   figures: ComparedFigure[];
 }
 
@@ -46,7 +47,7 @@ export async function compareHeaps(
 interface FigureOf {
   name: string;
   unit: string;
-  read(state: StateRecord): Compared | null;
+  read(state: HeapState): Compared | null;
 }
 
 const FIGURES: readonly FigureOf[] = [

@@ -17,6 +17,7 @@ import { prescribe, type Prescription, type Stock } from '$core/mix/prescription
 import { asPercent } from '$core/quantity/display';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
 import { BINDER_MATERIAL } from '$core/reference/targets';
+import type { BelievedPercent, HeapState, LookFields, MixFields } from '$lib/schema/heap-state';
 import type { Database } from '../database/database';
 import type { HeapRow } from '../database/tables';
 import { RecordsTrouble } from '../database/trouble';
@@ -25,21 +26,8 @@ import { beliefAt } from './heap-ledger';
 import { heapRow, heapRows } from './heaps';
 import { ledgerFor } from './ledger-cache';
 
-/** A figure in percent with its standard deviation. */
-export interface BelievedPercent {
-  value: number;
-  sd: number;
-}
-
 /** The lots that a prescription would draw on. */
-export interface DosingLots {
-  binder: LotRecord | null;
-  sand: LotRecord | null;
-  oil: LotRecord | null;
-  fines: LotRecord | null;
-}
-
-export type StateRecord = ReturnType<typeof stateRecord>;
+type DosingLots = Record<'binder' | 'sand' | 'oil' | 'fines', LotRecord | null>;
 
 /**
  * The condition of a heap at a time and what it needs, the drying since its last entry included.
@@ -50,14 +38,14 @@ export async function readState(
   db: Database,
   heap_id: number,
   at = new Date().toISOString()
-): Promise<StateRecord> {
+): Promise<HeapState> {
   const heap = await heapRow(db, heap_id);
   const lots = await listLots(db);
   return stateOf(db, heap, lots, at);
 }
 
 /** A heap as it stands, or why its ledger cannot be read. */
-export type StateOrTrouble = { state: StateRecord; trouble: null } | { state: null; trouble: string };
+export type StateOrTrouble = { state: HeapState; trouble: null } | { state: null; trouble: string };
 
 /** The states of every heap, for the bench; one that cannot be read does not take the others with it. */
 export async function readStates(
@@ -78,7 +66,7 @@ export async function readStates(
   return states;
 }
 
-async function stateOf(db: Database, heap: HeapRow, lots: LotRecord[], at: string): Promise<StateRecord> {
+async function stateOf(db: Database, heap: HeapRow, lots: LotRecord[], at: string): Promise<HeapState> {
   const ledger = await ledgerFor(db, heap);
   const { nature } = ledger;
   const then = standUntil(nature, beliefAt(ledger, at), at);
@@ -132,7 +120,7 @@ function stateRecord(
   worth: TestWorth[],
   belief: Belief,
   usual: ReturnType<typeof usualMoistureCheck>
-) {
+): HeapState {
   const percent = ({ value, sd }: Believed): BelievedPercent => ({
     value: asPercent(value),
     sd: asPercent(sd)
@@ -142,16 +130,12 @@ function stateRecord(
   const drying = learnedDrying(log, sd);
   return {
     at: condition.at,
-    /** What the heap stood at when this was worked out: sent along with what is done about it. */
     heap_version: heap.version,
-    /** Where it stands, since it was last moved. */
     container: belief.container,
     total_kg: condition.total_kg,
     total_sd_kg: condition.total_sd_kg,
     out_kg: condition.out_kg,
-    /** What is out, by mold; null where none was named. */
     molds: moldsOf(belief).map(({ mold, kg }) => ({ mold_id: mold === '' ? null : Number(mold), kg })),
-    /** Burnt sand that lies with the heap, not mixed in. */
     burnt_kg: condition.burnt_kg,
     moisture_percent: percent(condition.moisture),
     active_clay_percent: percent(condition.active_clay),
@@ -162,15 +146,10 @@ function stateRecord(
     temper_ratio: condition.temper_ratio,
     window_percent: { min: asPercent(condition.window.min), max: asPercent(condition.window.max) },
     verdict: condition.verdict,
-    /** Chance that its moisture lies in its window, 0–1. */
     chance_in_window: condition.chance_in_window,
-    /** Somebody looked at this sand: without that its verdict is not known. */
     seen: condition.seen,
-    /** The latest look at the sand as it is; null where something was done to it since. */
     latest_look: condition.latest_look && lookFields(condition.latest_look),
-    /** The latest squeeze of it, where a drying test came after: the hand rules the verdict. */
     latest_squeeze: condition.latest_squeeze && lookFields(condition.latest_squeeze),
-    /** How its window compares with what is usual of its kind; null where it agrees. */
     usual_moisture_check: usual,
     short_of_clay: condition.short_of_clay,
     composition_kg: compositionFields(condition.sand),
@@ -186,9 +165,7 @@ function stateRecord(
       dry_off_s: Number.isFinite(prescription.dry_off_s) ? prescription.dry_off_s : null,
       splashes_kg: prescription.splashes_kg,
       sure_splashes: prescription.sure_splashes,
-      /** Dry and weigh a sample before the water goes in: it is worth it. */
       weigh_first: prescription.need !== 'sand' && worthWeighing(worth, condition.off_aim_sd),
-      /** Test its clay, once: what no squeeze tells is most of the doubt. */
       clay_first: prescription.need !== 'sand' && worthTestingClay(worth, condition.off_aim_sd),
       reason: prescription.reason,
       aim: {
@@ -201,14 +178,10 @@ function stateRecord(
       rest_s: prescription.rest_s,
       lots: dosing
     },
-    /** The test that would narrow the prescribed water most for a minute of work; null when none would. */
     best_next_test: bestTest(worth, belief),
     tests_worth: worth,
-    /** What the moisture rests on: shares of readings, heaviest first; the rest are the weights logged. */
     rests_on: [...belief.rests_on].sort((a, b) => b.weight - a.weight).slice(0, 4),
-    /** Readings far outside what was expected: kept, and not counted until confirmed or borne out by another. */
     questioned_tests: belief.questioned.map(questionedFields),
-    /** What was learned of this heap where it stands. */
     learned: {
       drying_factor: drying.value,
       drying_range: drying.range,
@@ -218,10 +191,9 @@ function stateRecord(
 }
 
 /** A questioned reading; a temper ratio stays a ratio, everything else is a percentage. */
-const lookFields = ({ entry_id, kind, at, grade, lifeless }: Look) => ({
+const lookFields = ({ entry_id, kind, at, grade, lifeless }: Look): LookFields => ({
   entry_id,
   kind,
-  /** What such a test is called. */
   name: TEST_NAMES[kind],
   at,
   grade,
@@ -247,7 +219,7 @@ function compositionFields(of: Composition): Composition {
 }
 
 /** A sand in the words of a condition report. */
-export function mixFields(sand: Composition) {
+export function mixFields(sand: Composition): MixFields {
   return {
     total_kg: totalMass(sand),
     moisture_percent: asPercent(moistureFraction(sand)),

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { HeapState } from './state';
+  import type { HeapState } from '$lib/schema/heap-state';
 
   const { state: now }: { state: HeapState } = $props();
   const after = $derived(now.prescription.result);

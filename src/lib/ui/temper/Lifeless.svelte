@@ -11,7 +11,7 @@
   import { units } from '$lib/ui/preferences';
   import BigFigure from './BigFigure.svelte';
   import Ticket from '$lib/ui/page/Ticket.svelte';
-  import type { HeapFields, HeapState } from './state';
+  import type { HeapFields, HeapState } from '$lib/schema/heap-state';
 
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
 

@@ -6,7 +6,7 @@
   import OilDose from './OilDose.svelte';
   import Ticket from '$lib/ui/page/Ticket.svelte';
   import TooWet from './TooWet.svelte';
-  import type { HeapFields, HeapState } from './state';
+  import type { HeapFields, HeapState } from '$lib/schema/heap-state';
 
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
   const need = $derived(now.prescription.need);

@@ -12,7 +12,7 @@
   import { doseBody, doseWords } from './dose-body';
   import { startMulling } from './mull-timer';
   import { doseTicks } from './dose-ticks';
-  import type { HeapFields, HeapState } from './state';
+  import type { HeapFields, HeapState } from '$lib/schema/heap-state';
 
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
   const dose = $derived(now.prescription);

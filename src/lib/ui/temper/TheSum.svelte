@@ -3,7 +3,7 @@
   import { massText } from '$core/quantity/display';
   import { BINDER_NAMES, type HeapBinder } from '$core/reference/targets';
   import { units } from '$lib/ui/preferences';
-  import type { HeapFields, HeapState } from './state';
+  import type { HeapFields, HeapState } from '$lib/schema/heap-state';
 
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
   const dose = $derived(now.prescription);

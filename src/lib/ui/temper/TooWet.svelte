@@ -14,7 +14,7 @@
   import TheSum from './TheSum.svelte';
   import Term from '$lib/ui/term/Term.svelte';
   import Ticket from '$lib/ui/page/Ticket.svelte';
-  import type { HeapFields, HeapState } from './state';
+  import type { HeapFields, HeapState } from '$lib/schema/heap-state';
 
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
 

@@ -3,7 +3,7 @@
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
   import { GRADE_NAMES } from '$core/bench/formula/squeeze';
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
-  import type { HeapState } from './state';
+  import type { HeapState } from '$lib/schema/heap-state';
 
   interface Props {
     state: Pick<HeapState, 'verdict' | 'short_of_clay' | 'latest_look' | 'latest_squeeze' | 'seen' | 'at'>;

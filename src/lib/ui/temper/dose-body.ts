@@ -1,7 +1,7 @@
 import { massText } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';
 import { present, zone } from '$lib/ui/field/record-form.svelte';
-import type { HeapFields, HeapState } from './state';
+import type { HeapFields, HeapState } from '$lib/schema/heap-state';
 
 /** What went into a heap by its ticket, as it was typed. */
 export interface Dosed {

@@ -1,4 +1,4 @@
-import type { HeapState } from './state';
+import type { HeapState } from '$lib/schema/heap-state';
 
 /** The water of the splashes that were ticked, kg; all of it while none is. */
 export function doseTicks(

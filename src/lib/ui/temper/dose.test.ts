@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { doseBody, doseWords } from './dose-body';
 import { doseTicks } from './dose-ticks';
 import { moistureWords } from './moisture-words';
-import type { HeapFields, HeapState } from './state';
+import type { HeapFields, HeapState } from '$lib/schema/heap-state';
 
 const heap: HeapFields = {
   id: 3,

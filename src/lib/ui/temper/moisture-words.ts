@@ -1,5 +1,5 @@
 import { NINE_IN_TEN } from '$core/judge/normal';
-import type { HeapState } from './state';
+import type { HeapState } from '$lib/schema/heap-state';
 
 /** Oil sand holds so little water that tenths of a percent would say nothing. */
 export const moistureDecimals = (percent: number): number => (percent < 0.5 ? 2 : 1);

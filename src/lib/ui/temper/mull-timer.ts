@@ -1,5 +1,5 @@
 import { startTimer } from '../timer/timers.svelte';
-import type { HeapFields, HeapState } from './state';
+import type { HeapFields, HeapState } from '$lib/schema/heap-state';
 
 /** What has gone in is mulled and rests: the clock for it runs from the moment it was weighed in. */
 export function startMulling(heap: HeapFields, { prescription }: HeapState): void {

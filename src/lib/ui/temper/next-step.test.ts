@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { nextStep } from './next-step';
-import type { HeapState } from './state';
+import type { HeapState } from '$lib/schema/heap-state';
 
 const state = (prescription: Partial<HeapState['prescription']>, rest: Partial<HeapState> = {}): HeapState =>
   ({

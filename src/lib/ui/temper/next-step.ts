@@ -1,6 +1,6 @@
 import { durationText, massText } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';
-import type { HeapState } from './state';
+import type { HeapState } from '$lib/schema/heap-state';
 
 /** A heap's next step in a few words, for the bench: what to do, not what is wrong. */
 export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): string {
