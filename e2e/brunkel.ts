@@ -40,8 +40,9 @@ export { expect };
  * Nothing that axe calls serious or critical, by WCAG 2.2 AA.
  *
  * @param only one of its rules, by name
+ * @param all what it calls moderate or minor too
  */
-export async function accessible(page: Page, only?: string): Promise<void> {
+export async function accessible(page: Page, only?: string, all = false): Promise<void> {
   const axe = new AxeBuilder({ page }).setLegacyMode();
   if (only) axe.withRules(only);
   else
@@ -50,7 +51,7 @@ export async function accessible(page: Page, only?: string): Promise<void> {
       // What one reads on a control is what one says to it.
       .options({ rules: { 'label-content-name-mismatch': { enabled: true } } });
   const { violations } = await axe.analyze();
-  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  const serious = violations.filter(({ impact }) => all || impact === 'serious' || impact === 'critical');
   expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
 }
 

@@ -92,7 +92,7 @@ for (const { size, units } of LOOKS) {
         const answer = await page.goto(server.url + path);
         expect(answer!.status()).toBe(200);
         await ready(page);
-        await accessible(page);
+        await accessible(page, undefined, true);
         await withinItsBounds(page);
         // Between the two themes only the colours differ.
         await page.evaluate(() => (document.documentElement.dataset.mode = 'dark'));

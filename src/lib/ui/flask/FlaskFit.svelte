@@ -194,7 +194,7 @@
             : 'there is too little sand'}"
         />
         <div class="grid content-start gap-1">
-          <h3 class="text-xl">{own.name}</h3>
+          <h2 class="text-xl">{own.name}</h2>
           {#if each.fit.fits}
             <p class="text-lg font-semibold text-(--good)">It takes it</p>
           {:else}

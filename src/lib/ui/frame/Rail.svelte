@@ -49,7 +49,7 @@
     class="inline-flex min-h-12 items-center font-(family-name:--display) text-[1.35rem] font-bold text-[#fbf8f2]! no-underline focus-visible:outline-[#ffb48f] desk:px-[1.1rem] desk:pt-3"
     href="/">Brunkel</a
   >
-  <Navigation layout="sidebar" aria-label="Places" class="hidden desk:block">
+  <Navigation role="navigation" layout="sidebar" aria-label="Places" class="hidden desk:block">
     <Navigation.Content>
       {#each groups as places, i (i)}
         <Navigation.Group class={i > 1 ? 'mt-2 border-t border-white/18 pt-2' : ''}>
@@ -74,6 +74,7 @@
 </header>
 
 <Navigation
+  role="navigation"
   layout="bar"
   aria-label="Places within reach"
   class="fixed inset-x-0 bottom-0 z-5 bg-(--rail) pb-[env(safe-area-inset-bottom)] text-(--rail-ink) short:static desk:hidden print:hidden"
