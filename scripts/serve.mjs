@@ -109,6 +109,8 @@ const isStream = (response) => String(response.getHeader('content-type')).starts
 const packed = compression({
   // Little packing is most of the gain on pages made for one reader, and costs a millisecond of each.
   level: 1,
+  // A short answer is one packet or a few as it is.
+  threshold: '8kb',
   brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 1 } },
   filter: (request, response) => !isStream(response) && compression.filter(request, response)
 });
