@@ -35,6 +35,22 @@ describe('a form', () => {
     expect(await first).toBe('stored');
     expect(send).toHaveBeenCalledOnce();
   });
+  it('goes without its check where the schema is out of reach: the server holds it against the same', async () => {
+    const form = new RecordForm();
+    const send = vi.fn(() => Promise.resolve('in the outbox'));
+    const unreachable = () => Promise.reject(new Error('Failed to fetch dynamically imported module'));
+    expect(await form.submit(unreachable, water, send)).toBe('in the outbox');
+    expect(send).toHaveBeenCalledWith(water);
+    expect(form.busy).toBe(false);
+  });
+  it('loads its schema when it is sent, and checks with it', async () => {
+    const form = new RecordForm();
+    const send = vi.fn();
+    const later = () => Promise.resolve(entries.water);
+    expect(await form.submit(later, { ...water, kg: -1 }, send)).toBeUndefined();
+    expect(send).not.toHaveBeenCalled();
+    expect([form.busy, form.errors.length]).toEqual([false, 1]);
+  });
   it('shows what the server refused, and forgets it at the next try', async () => {
     const form = new RecordForm();
     const errors = [{ path: 'kg', message: 'only 3 kg of that lot are left.' }];

@@ -37,7 +37,7 @@
     heap: given.heap ?? String(heaps[0]?.id ?? '')
   });
   const draft = new KeptDraft(
-    'flask-fit',
+    ['flask-fit', ...Object.entries(given).flat()].join(':'),
     () => casting,
     (kept) => (casting = kept)
   );

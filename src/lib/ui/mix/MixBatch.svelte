@@ -36,7 +36,8 @@
   let recipe = $state(recipeOf(heap, picks, given, units()));
 
   const draft = new KeptDraft(
-    `batch-recipe:${heap.id}`,
+    // What an address asks for is another recipe than the one that was being written.
+    ['batch-recipe', heap.id, ...Object.entries(given).flat()].join(':'),
     () => recipe,
     (kept) => (recipe = kept)
   );
