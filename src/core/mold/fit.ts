@@ -1,6 +1,6 @@
 import { sum } from 'simple-statistics';
 import type { Alloy } from '$core/reference/alloys';
-import { sandAround } from '$core/reference/sand-around';
+import { SPRUE_WIDTH_M, sandAround } from '$core/reference/mold';
 import type { Flask } from './flask';
 
 /** A casting as it lies in the mold: its box at the parting, and how far it reaches into each half, m. */
@@ -24,9 +24,6 @@ export interface Fit {
   least: LeastFlask;
 }
 
-/** Room for the sprue beside the castings, m: a sprue of a hobby mold is about so wide. */
-const SPRUE_M = 0.02;
-
 /** A length that is right to the micrometre is right. */
 const EXACT_M = 1e-6;
 
@@ -47,7 +44,7 @@ function arrangements(castings: readonly CastingBox[], alloy: Alloy): LeastFlask
   };
   const walls = 2 * most((each) => each.wall_m);
   const gaps = most((each) => each.between_m) * (around.length - 1);
-  const sprue = most((each) => each.sprue_m) + SPRUE_M;
+  const sprue = most((each) => each.sprue_m) + SPRUE_WIDTH_M;
   return (['length_m', 'width_m'] as const).flatMap((along) => {
     const across = along === 'length_m' ? 'width_m' : 'length_m';
     const row = sum(around.map((each) => each[along])) + gaps + walls;

@@ -1,4 +1,4 @@
-import { BARS, HOLD_DOWN_SAFETY, LIFTS, WALL_HOLD } from '$core/reference/sand-around';
+import { BARS, HOLD_DOWN_SAFETY, LIFTS, WALL_HOLD } from '$core/reference/mold';
 import { insideArea, insidePerimeter, insideSpan, type Flask } from './flask';
 
 const G = 9.80665;

@@ -1,11 +1,9 @@
 import { ALLOYS, type Alloy } from '$core/reference/alloys';
+import { GATING_SHARE, METAL_OF_BOX } from '$core/reference/mold';
 import { fit, type CastingBox, type Fit } from './fit';
 import type { Flask } from './flask';
 import { carry, copeLift, dropOut, type Carry, type CopeLift, type DropOut } from './holding';
 import { sandDemand, type SandDemand } from './sand-demand';
-
-/** Metal of sprue, runner and risers beside the castings' own, share: a usual hobby mold (handbook default). */
-export const GATING_SHARE = 0.4;
 
 /** A casting by its outside, before it is known any better. */
 export interface CastingOutline {
@@ -18,9 +16,6 @@ export interface CastingOutline {
   kg?: number | undefined;
   count: number;
 }
-
-/** Share of a casting's box that is metal, where nobody weighed it: ribs and hollows (a guess). */
-export const METAL_OF_BOX = 0.5;
 
 export const outlineMass = ({ length_m, width_m, height_m, kg }: CastingOutline, alloy: Alloy): number =>
   kg ?? METAL_OF_BOX * length_m * width_m * height_m * ALLOYS[alloy].solid_kg_m3;

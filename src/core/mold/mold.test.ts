@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ALLOY_NAMES } from '$core/reference/alloys';
-import { sandAround } from '$core/reference/sand-around';
+import { sandAround } from '$core/reference/mold';
 import { fit, leastFlask, type CastingBox } from './fit';
 import { insideArea, insidePerimeter, type Flask } from './flask';
 import { carry, copeLift, dropOut } from './holding';

@@ -1,4 +1,4 @@
-import { SAND_ALLOWANCE } from '$core/reference/sand-around';
+import { SAND_ALLOWANCE } from '$core/reference/mold';
 import { insideVolume, type Flask } from './flask';
 
 /** What lies in the sand of each half: pattern, runner, riser, sprue, m³. */

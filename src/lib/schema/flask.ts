@@ -1,5 +1,5 @@
 import type { InferType } from 'yup';
-import { WALL_HOLD } from '$core/reference/sand-around';
+import { WALL_HOLD } from '$core/reference/mold';
 import { REQUIRED, choice, kgOrNone, moreThanNothing, shape, text, yesNo } from './fields';
 
 export const FLASK_SHAPES = ['rectangular', 'round'] as const;

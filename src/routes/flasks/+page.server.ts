@@ -3,7 +3,7 @@ import { listFlasks } from '$lib/server/flask/flasks';
 import { readStates } from '$lib/server/heap/heap-state';
 import { listHeaps } from '$lib/server/heap/heaps';
 import { readLearned } from '$lib/server/heap/learned';
-import { listTests } from '$lib/server/heap/tests';
+import { latestTest } from '$lib/server/heap/tests';
 import { pageLoad } from '$lib/server/http/guard';
 
 export const load: PageServerLoad = pageLoad(async (db, event) => {
@@ -13,7 +13,7 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
       const state = states.get(id)?.state;
       if (!state || !(state.total_kg > 0)) return [];
       const learned = (await readLearned(db, id)).items.find((each) => each.of === 'rammed-density')!;
-      const broken = (await listTests(db, id, { test_kind: 'green-compression', limit: 1 })).items[0];
+      const broken = await latestTest(db, id, 'green-compression');
       return [
         {
           id,

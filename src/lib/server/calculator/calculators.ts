@@ -25,7 +25,7 @@ import { carry, copeLift, dropOut } from '$core/mold/holding';
 import { sandDemand } from '$core/mold/sand-demand';
 import { SAND_HEAT, solidificationTime } from '$core/metal/solidification';
 import { ALLOYS, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
-import { HOLD_DOWN_SAFETY, SAND_ALLOWANCE } from '$core/reference/sand-around';
+import { HOLD_DOWN_SAFETY, SAND_ALLOWANCE } from '$core/reference/mold';
 import { RAMMED_DENSITY } from '$core/reference/wear';
 import { mixFields } from '../heap/heap-state';
 import { Refusal, impossible } from '../refusal';

@@ -36,6 +36,19 @@ export async function listTests(
   return { ...page, items: page.items.map(asTest) };
 }
 
+/** The last test can have been left out, or have been of a batch: one that counts is looked for among so many. */
+const LATEST = 4;
+
+/** The heap's latest test of a kind that counts for it; null where none of late does. */
+export async function latestTest(
+  db: Database,
+  heap_id: number,
+  test_kind: NewHeapTest['kind']
+): Promise<TestRecord | null> {
+  const { items } = await listTests(db, heap_id, { test_kind, limit: LATEST });
+  return items.find(({ excluded_reason, batch_entry_id }) => !excluded_reason && !batch_entry_id) ?? null;
+}
+
 export async function readTest(db: Database, heap_id: number, id: number): Promise<TestRecord> {
   const entry = await readEntry(db, heap_id, id);
   if (entry.kind !== 'tested') throw notFound('test', id);

@@ -5,7 +5,7 @@
   import { castingBoxes, judgeFlask, outlineMass, type FlaskJudgement } from '$core/mold/judge-flask';
   import { leastFlask } from '$core/mold/fit';
   import type { Carry } from '$core/mold/holding';
-  import { ALLOYS, ALLOY_NAMES, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
+  import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
   import { RAMMED_DENSITY } from '$core/reference/wear';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Restored from '$lib/ui/draft/Restored.svelte';
@@ -14,7 +14,7 @@
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { units } from '$lib/ui/preferences';
   import FlaskSection from './FlaskSection.svelte';
-  import { castingOf, type GivenCasting } from './given-casting';
+  import { castingOf, wrongCount, wrongLength, type GivenCasting } from './given-casting';
   import { inMetres, type OwnFlask } from './own-flask';
 
   interface Props {
@@ -34,7 +34,7 @@
 
   let casting = $state<GivenCasting>({
     ...castingOf(given, units()),
-    heap: given.heap ?? String(heaps[0]?.id ?? '')
+    heap: String((heaps.find(({ id }) => String(id) === given.heap) ?? heaps[0])?.id ?? '')
   });
   const draft = new KeptDraft(
     ['flask-fit', ...Object.entries(given).flat()].join(':'),
@@ -42,7 +42,13 @@
     (kept) => (casting = kept)
   );
 
-  const alloy = $derived(casting.metal in ALLOYS ? (casting.metal as Alloy) : USUAL_ALLOY);
+  const SIDES = [
+    { name: 'length', label: 'Length' },
+    { name: 'width', label: 'Width' },
+    { name: 'height', label: 'Height' }
+  ] as const;
+  // What an address may say was held against the list.
+  const alloy = $derived(casting.metal as Alloy);
   const heap = $derived(heaps.find(({ id }) => String(id) === casting.heap) ?? heaps[0] ?? null);
   const sand = $derived({
     density_kg_m3: heap ? heap.density_kg_l * 1000 : RAMMED_DENSITY.water.value,
@@ -50,15 +56,15 @@
   });
   const outline = $derived.by(() => {
     const { length, width, height, mass, count, lies } = casting;
-    const many = Math.round(count.si ?? 1);
-    if (!(length.si! > 0 && width.si! > 0 && height.si! > 0 && many >= 1 && many <= 50)) return null;
+    const sides = [length, width, height];
+    if (sides.some((side) => side.si === undefined || wrongLength(side)) || wrongCount(count)) return null;
     if (mass.text.trim() !== '' && !(mass.si! > 0)) return null;
     return {
       length_m: length.si!,
       width_m: width.si!,
       height_m: height.si!,
       kg: mass.si,
-      count: many,
+      count: count.si ?? 1,
       lies: lies ?? ('drag' as const)
     };
   });
@@ -95,27 +101,16 @@
 <form class="stack" method="GET" onsubmit={(event) => event.preventDefault()} novalidate>
   <Restored {draft} />
   <div class="pair">
-    <QuantityField
-      label="Length"
-      dimension="length"
-      bind:text={casting.length.text}
-      bind:si={casting.length.si}
-      post="length"
-    />
-    <QuantityField
-      label="Width"
-      dimension="length"
-      bind:text={casting.width.text}
-      bind:si={casting.width.si}
-      post="width"
-    />
-    <QuantityField
-      label="Height"
-      dimension="length"
-      bind:text={casting.height.text}
-      bind:si={casting.height.si}
-      post="height"
-    />
+    {#each SIDES as { name, label } (name)}
+      <QuantityField
+        {label}
+        dimension="length"
+        bind:text={casting[name].text}
+        bind:si={casting[name].si}
+        post={name}
+        error={wrongLength(casting[name])}
+      />
+    {/each}
     <SelectField
       label="Metal"
       bind:value={casting.metal}
@@ -138,6 +133,7 @@
       dimension="count"
       bind:text={casting.count.text}
       bind:si={casting.count.si}
+      error={wrongCount(casting.count)}
       post="count"
     />
   </div>

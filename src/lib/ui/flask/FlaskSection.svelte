@@ -2,7 +2,7 @@
   /** A flask cut through its length, to scale: cope over drag, the casting in its sand, what is short of it in heat. */
   import type { CastingBox, Fit } from '$core/mold/fit';
   import type { Flask } from '$core/mold/flask';
-  import { sandAround } from '$core/reference/sand-around';
+  import { sandAround } from '$core/reference/mold';
   import type { Alloy } from '$core/reference/alloys';
 
   interface Props {

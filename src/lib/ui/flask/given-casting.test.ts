@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { castingOf } from './given-casting';
+import { castingOf, wrongCount, wrongLength } from './given-casting';
 
 describe('a casting that an address gives', () => {
   it('is read in the reader’s units, and left open where nothing is said', () => {
@@ -10,5 +10,13 @@ describe('a casting that an address gives', () => {
     expect(given).toMatchObject({ lies: 'split', metal: 'aluminium', count: { si: 1 }, mass: { text: '' } });
     expect(castingOf({ length: '7' }, 'us').length.si).toBeCloseTo(0.1778, 9);
     expect(castingOf({ lies: 'upside down' }, 'us').lies).toBe('drag');
+  });
+  it('says what cannot be at its field', () => {
+    const si = (si: number | undefined) => ({ text: '', si });
+    expect([undefined, 0.18, 2].map((m) => wrongLength(si(m)))).toEqual([undefined, undefined, undefined]);
+    expect([0, -0.1, 2.1].every((m) => wrongLength(si(m)))).toBe(true);
+    expect([undefined, 1, 50].map((n) => wrongCount(si(n)))).toEqual([undefined, undefined, undefined]);
+    expect([0, 51, 1.5].every((n) => wrongCount(si(n)))).toBe(true);
+    expect(castingOf({ metal: 'unobtainium' }, 'metric').metal).toBe('aluminium');
   });
 });

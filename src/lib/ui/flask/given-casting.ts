@@ -1,6 +1,6 @@
 import { parseQuantity } from '$core/quantity/parse';
 import type { Dimension, UnitSystem } from '$core/quantity/unit';
-import { USUAL_ALLOY } from '$core/reference/alloys';
+import { ALLOYS, USUAL_ALLOY } from '$core/reference/alloys';
 
 interface Typed {
   text: string;
@@ -33,8 +33,18 @@ export function castingOf(given: Record<string, string>, system: UnitSystem): Gi
     height: length('height'),
     mass: typed('mass', 'mass', system === 'us' ? 'lb' : 'kg'),
     count: typed('count', 'count', '', '1'),
-    metal: given.metal ?? USUAL_ALLOY,
+    metal: given.metal !== undefined && Object.hasOwn(ALLOYS, given.metal) ? given.metal : USUAL_ALLOY,
     lies: given.lies === 'split' || given.lies === 'cope' ? given.lies : 'drag',
     heap: given.heap ?? ''
   };
 }
+
+/** What is wrong with a length of a casting, in the words of its field; undefined while nothing is. */
+export const wrongLength = ({ si }: Typed): string | undefined =>
+  si === undefined || (si > 0 && si <= 2) ? undefined : 'Must be more than 0, to 2000 mm.';
+
+/** The same of how many lie in one mold. */
+export const wrongCount = ({ si }: Typed): string | undefined =>
+  si === undefined || (Number.isInteger(si) && si >= 1 && si <= 50)
+    ? undefined
+    : 'Must be a whole number, 1 to 50.';

@@ -4,25 +4,22 @@ import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { listEntries } from '$lib/server/heap/ledger';
 import { listLots } from '$lib/server/stock/stock';
-import { listTests } from '$lib/server/heap/tests';
+import { latestTest } from '$lib/server/heap/tests';
 
 /** As many lines as a heap's page shows at first; the rest is on a page of its own. */
 const LINES = 12;
-/** The last moisture test that counts is looked for among this many. */
-const LATEST = 4;
 
 export const load: PageServerLoad = pageLoad(async (db, event) => {
   const id = pathId(event, 'id', 'heap');
   const [ledger, moisture, lots] = await Promise.all([
     listEntries(db, id, { limit: LINES, undone: true }),
-    listTests(db, id, { test_kind: 'moisture', limit: LATEST }),
+    latestTest(db, id, 'moisture'),
     listLots(db)
   ]);
-  const lastMoisture = moisture.items.find((test) => !test.excluded_reason && !test.batch_entry_id);
   return {
     ledger,
     lots,
-    measured: lastMoisture ? (lastMoisture.result as { moisture_percent: number }).moisture_percent : null
+    measured: moisture ? (moisture.result as { moisture_percent: number }).moisture_percent : null
   };
 });
 

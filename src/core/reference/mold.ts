@@ -1,7 +1,7 @@
 import type { Alloy } from './alloys';
 
 /**
- * Least sand around a casting, and what keeps a cope in its flask.
+ * What a mold takes before it is known any better: the least sand around a casting, and what keeps a cope in its flask.
  *
  * Source: usual hobby and foundry-textbook margins for hand-rammed green sand (handbook default).
  */
@@ -93,3 +93,12 @@ export const LIFTS = { two_hands_kg: 16, two_people_kg: 23 } as const;
 
 /** The lift left over once the cope's weight is off is held down so many times. */
 export const HOLD_DOWN_SAFETY = 1.5;
+
+/** Metal of sprue, runner and risers beside the castings' own, share: a usual hobby mold. */
+export const GATING_SHARE = 0.4;
+
+/** Share of a casting's box that is metal, where nobody weighed it: ribs and hollows (a guess). */
+export const METAL_OF_BOX = 0.5;
+
+/** Room for the sprue beside the castings, m: a sprue of a hobby mold is about so wide. */
+export const SPRUE_WIDTH_M = 0.02;
