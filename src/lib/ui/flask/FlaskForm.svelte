@@ -48,6 +48,16 @@
     (kept) => (draft = kept)
   );
   const round = $derived(draft.shape === 'round');
+  const sizes = $derived([
+    { name: 'length' as const, label: round ? 'Diameter inside' : 'Length inside' },
+    ...(round ? [] : [{ name: 'width' as const, label: 'Width inside' }]),
+    { name: 'cope' as const, label: 'Height of the cope' },
+    { name: 'drag' as const, label: 'Height of the drag' }
+  ]);
+  const WEIGHTS = [
+    { name: 'cope_kg', label: 'Empty cope' },
+    { name: 'drag_kg', label: 'Empty drag' }
+  ] as const;
 
   const mm = (m: number | undefined) => (m === undefined ? undefined : Number((m * 1000).toPrecision(9)));
   /** An emptied weight of a flask that is there goes; of a new one it is just absent. */
@@ -98,58 +108,27 @@
     post={textName('shape')}
   />
   <div class="pair">
-    <QuantityField
-      label={round ? 'Diameter inside' : 'Length inside'}
-      dimension="length"
-      bind:text={draft.length.text}
-      bind:si={draft.length.si}
-      post={{ path: 'length_mm', factor: 1000 }}
-      error={form.errorOf('length_mm')}
-    />
-    {#if !round}
+    {#each sizes as { name, label } (name)}
       <QuantityField
-        label="Width inside"
+        {label}
         dimension="length"
-        bind:text={draft.width.text}
-        bind:si={draft.width.si}
-        post={{ path: 'width_mm', factor: 1000 }}
-        error={form.errorOf('width_mm')}
+        bind:text={draft[name].text}
+        bind:si={draft[name].si}
+        post={{ path: `${name}_mm`, factor: 1000 }}
+        error={form.errorOf(`${name}_mm`)}
       />
-    {/if}
-    <QuantityField
-      label="Height of the cope"
-      dimension="length"
-      bind:text={draft.cope.text}
-      bind:si={draft.cope.si}
-      post={{ path: 'cope_mm', factor: 1000 }}
-      error={form.errorOf('cope_mm')}
-    />
-    <QuantityField
-      label="Height of the drag"
-      dimension="length"
-      bind:text={draft.drag.text}
-      bind:si={draft.drag.si}
-      post={{ path: 'drag_mm', factor: 1000 }}
-      error={form.errorOf('drag_mm')}
-    />
-    <QuantityField
-      label="Empty cope"
-      optional
-      dimension="mass"
-      bind:text={draft.cope_kg.text}
-      bind:si={draft.cope_kg.si}
-      post={{ path: 'cope_kg', factor: 1 }}
-      error={form.errorOf('cope_kg')}
-    />
-    <QuantityField
-      label="Empty drag"
-      optional
-      dimension="mass"
-      bind:text={draft.drag_kg.text}
-      bind:si={draft.drag_kg.si}
-      post={{ path: 'drag_kg', factor: 1 }}
-      error={form.errorOf('drag_kg')}
-    />
+    {/each}
+    {#each WEIGHTS as { name, label } (name)}
+      <QuantityField
+        {label}
+        optional
+        dimension="mass"
+        bind:text={draft[name].text}
+        bind:si={draft[name].si}
+        post={{ path: name, factor: 1 }}
+        error={form.errorOf(name)}
+      />
+    {/each}
   </div>
   <Choice
     legend="Its wall"
