@@ -20,7 +20,7 @@ export const load: PageServerLoad = pageLoad(async (db) => {
     )
   );
   return {
-    to_do: casting ? await beforeCasting(db, casting.at) : [],
+    errands: casting ? await beforeCasting(db, casting.at) : [],
     // A heap that was taken off the bench just now is in one list and not in the other.
     heaps: heaps.flatMap((heap, i) => {
       const found = states.get(heap.id);

@@ -97,7 +97,7 @@
     {/each}
   </ul>
   <div class="columns border-t-2 border-(--ink) pt-5">
-    <Casting casting={data.session} to_do={data.to_do} />
+    <Casting casting={data.session} errands={data.errands} />
     {#if timers().length > 0}
       {#await import('$lib/ui/timer/Running.svelte') then { default: Running }}<Running />{/await}
     {/if}

@@ -5,7 +5,16 @@ import { temporaryDatabase } from '../testing/temporary-database';
 import { readState } from './heap-state';
 import { createHeap } from './heaps';
 import { appendEntry } from './ledger-writing';
-import { amendTest, appendTest, listTests, readTest, restoreTest, testVersions, undoTest } from './tests';
+import {
+  amendTest,
+  appendTest,
+  latestTest,
+  listTests,
+  readTest,
+  restoreTest,
+  testVersions,
+  undoTest
+} from './tests';
 
 let db: Database;
 let remove: () => Promise<void>;
@@ -115,5 +124,18 @@ describe('a reading off a simulated device', () => {
     expect((await readTest(db, heap_id, id)).simulated).toBe(true);
     expect((await amendTest(db, heap_id, id, oven(195))).simulated).toBe(true);
     expect((await appendTest(db, heap_id, oven(196))).simulated).toBe(false);
+  });
+  it('the latest is the last that counts for the heap', async () => {
+    expect(await latestTest(db, heap_id, 'moisture')).toBeNull();
+    const first = await appendTest(db, heap_id, oven(196, { at: '2026-05-01T09:00:00.000Z' }));
+    expect(await latestTest(db, heap_id, 'moisture')).toMatchObject({ id: first.id });
+    const left_out = { at: '2026-05-01T09:30:00.000Z', excluded_reason: 'The pan was wet.' };
+    await appendTest(db, heap_id, oven(199, left_out));
+    expect(await latestTest(db, heap_id, 'moisture')).toMatchObject({ id: first.id });
+    const later = await appendTest(db, heap_id, oven(195, { at: '2026-05-01T10:00:00.000Z' }));
+    expect(await latestTest(db, heap_id, 'moisture')).toMatchObject({ id: later.id });
+    await undoTest(db, heap_id, later.id);
+    expect(await latestTest(db, heap_id, 'moisture')).toMatchObject({ id: first.id });
+    expect(await latestTest(db, heap_id, 'sieve')).toBeNull();
   });
 });

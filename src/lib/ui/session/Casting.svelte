@@ -14,9 +14,9 @@
   import { shortDate } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
   import { castingWords, type Casting } from './casting-words';
-  import type { ToDo } from '$core/session/to-do';
+  import type { Errand } from '$core/session/errand';
 
-  const { casting, to_do }: { casting: Casting | null; to_do: readonly ToDo[] } = $props();
+  const { casting, errands }: { casting: Casting | null; errands: readonly Errand[] } = $props();
   const words = $derived(casting && castingWords(casting));
   const form = new RecordForm();
   const schema = () => import('$lib/schema/session').then(({ newSession }) => newSession);
@@ -66,7 +66,7 @@
     await invalidateAll();
   }
 
-  function said(item: ToDo): { when: string; what: string; href: string } {
+  function said(item: Errand): { when: string; what: string; href: string } {
     const { heap } = item;
     const mass = (kg: number) => massText(kg, units());
     switch (item.do) {
@@ -115,9 +115,9 @@
       <h2 class="min-w-0 wrap-anywhere">{words.on ? words.name : `Before ${words.name}`}</h2>
       <p class="soft small">{words.when} · {shortDate(casting.at)}</p>
     </header>
-    {#if to_do.length > 0}
+    {#if errands.length > 0}
       <ul class="ruled">
-        {#each to_do as item (`${item.do} ${item.heap.id} ${'what' in item ? item.what : ''}`)}
+        {#each errands as item (`${item.do} ${item.heap.id} ${'what' in item ? item.what : ''}`)}
           {@const { when, what, href } = said(item)}
           <li>
             <a class="flex min-h-12 items-center gap-2 py-1 no-underline" {href}

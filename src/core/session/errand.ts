@@ -4,7 +4,7 @@ interface HeapName {
 }
 
 /** Something to do before a casting, worked out from how the heaps stand now and will stand then. Masses kg, times s. */
-export type ToDo =
+export type Errand =
   | { do: 'squeeze'; heap: HeapName }
   | { do: 'cover'; heap: HeapName; loses_kg: number }
   | { do: 'dry-off'; heap: HeapName; kg: number; seconds: number | null }
