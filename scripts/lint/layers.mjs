@@ -23,6 +23,11 @@ export const LAYERS = {
     'core/heap/kinds',
     'core/mix',
     'core/mold',
+    'core/pattern/mesh',
+    'core/pattern/shape',
+    'core/pattern/file',
+    'core/pattern/draw',
+    'core/pattern',
     'core/forecast',
     'core/session'
   ],

@@ -19,6 +19,8 @@ export interface AlloyFigures {
   solid_kg_m3: number;
   /** As it is poured, kg/m³. */
   liquid_kg_m3: number;
+  /** How much shorter it is cold than its mold, share of the mold: what a pattern is made larger by. */
+  contraction: number;
 }
 
 const alloy = (
@@ -28,7 +30,8 @@ const alloy = (
   latent_kj_kg: number,
   liquid_kj_kg_k: number,
   solid_kj_kg_k: number,
-  [solid_kg_l, liquid_kg_l]: readonly [number, number]
+  [solid_kg_l, liquid_kg_l]: readonly [number, number],
+  contraction_percent: number
 ): AlloyFigures => ({
   name,
   solidus_c,
@@ -38,23 +41,24 @@ const alloy = (
   liquid_j_kg_k: liquid_kj_kg_k * 1000,
   solid_j_kg_k: solid_kj_kg_k * 1000,
   solid_kg_m3: solid_kg_l * 1000,
-  liquid_kg_m3: liquid_kg_l * 1000
+  liquid_kg_m3: liquid_kg_l * 1000,
+  contraction: contraction_percent / 100
 });
 
 export const ALLOYS = {
-  aluminium: alloy('aluminium, 7 silicon', [557, 613], 720, 390, 1.08, 0.96, [2.68, 2.4]),
-  'aluminium-wrought': alloy('aluminium, wrought scrap', [640, 660], 750, 397, 1.08, 1.0, [2.7, 2.38]),
-  'zinc-4': alloy('zinc, 4 aluminium', [381, 387], 430, 105, 0.5, 0.42, [6.6, 6.1]),
-  'zinc-12': alloy('zinc, 12 aluminium', [377, 432], 510, 120, 0.5, 0.45, [6.03, 5.6]),
-  'zinc-27': alloy('zinc, 27 aluminium', [375, 484], 560, 130, 0.55, 0.52, [5.0, 4.6]),
-  'tin-bronze': alloy('tin bronze', [850, 1000], 1145, 190, 0.5, 0.41, [8.78, 8.1]),
-  'red-brass': alloy('red brass', [855, 1010], 1150, 185, 0.5, 0.41, [8.8, 8.0]),
-  'yellow-brass': alloy('yellow brass', [895, 910], 1015, 165, 0.5, 0.42, [8.4, 7.7]),
-  'aluminium-bronze': alloy('aluminium bronze', [1035, 1045], 1170, 220, 0.6, 0.46, [7.6, 7.0]),
-  copper: alloy('copper', [1085, 1085], 1165, 205, 0.5, 0.43, [8.96, 8.0]),
-  pewter: alloy('pewter', [240, 295], 330, 65, 0.25, 0.24, [7.28, 7.0]),
-  silver: alloy('sterling silver', [800, 893], 995, 105, 0.3, 0.26, [10.4, 9.3]),
-  iron: alloy('grey iron', [1145, 1200], 1370, 240, 0.85, 0.68, [7.15, 6.9])
+  aluminium: alloy('aluminium, 7 silicon', [557, 613], 720, 390, 1.08, 0.96, [2.68, 2.4], 1.3),
+  'aluminium-wrought': alloy('aluminium, wrought scrap', [640, 660], 750, 397, 1.08, 1.0, [2.7, 2.38], 1.7),
+  'zinc-4': alloy('zinc, 4 aluminium', [381, 387], 430, 105, 0.5, 0.42, [6.6, 6.1], 1.2),
+  'zinc-12': alloy('zinc, 12 aluminium', [377, 432], 510, 120, 0.5, 0.45, [6.03, 5.6], 1.3),
+  'zinc-27': alloy('zinc, 27 aluminium', [375, 484], 560, 130, 0.55, 0.52, [5.0, 4.6], 1.3),
+  'tin-bronze': alloy('tin bronze', [850, 1000], 1145, 190, 0.5, 0.41, [8.78, 8.1], 1.5),
+  'red-brass': alloy('red brass', [855, 1010], 1150, 185, 0.5, 0.41, [8.8, 8.0], 1.5),
+  'yellow-brass': alloy('yellow brass', [895, 910], 1015, 165, 0.5, 0.42, [8.4, 7.7], 1.6),
+  'aluminium-bronze': alloy('aluminium bronze', [1035, 1045], 1170, 220, 0.6, 0.46, [7.6, 7.0], 2.0),
+  copper: alloy('copper', [1085, 1085], 1165, 205, 0.5, 0.43, [8.96, 8.0], 2.0),
+  pewter: alloy('pewter', [240, 295], 330, 65, 0.25, 0.24, [7.28, 7.0], 0.4),
+  silver: alloy('sterling silver', [800, 893], 995, 105, 0.3, 0.26, [10.4, 9.3], 1.9),
+  iron: alloy('grey iron', [1145, 1200], 1370, 240, 0.85, 0.68, [7.15, 6.9], 1.0)
 } as const;
 
 export type Alloy = keyof typeof ALLOYS;

@@ -1,0 +1,93 @@
+import { MeshFault } from '../mesh/fault';
+import { boxOf, sidesOf } from '../mesh/measure';
+import type { Triangles } from '../mesh/triangles';
+import { readObj } from './obj';
+import { isBinaryStl, readStl } from './stl';
+import { readThreeMf } from './three-mf';
+
+export const MESH_FORMATS = ['stl', 'obj', '3mf'] as const;
+export type MeshFormat = (typeof MESH_FORMATS)[number];
+
+/** Units that a mesh may be drawn in, metres each. */
+export const MESH_UNITS = { mm: 0.001, cm: 0.01, in: 0.0254, m: 1 } as const;
+export type MeshUnit = keyof typeof MESH_UNITS;
+export const MESH_UNIT_NAMES = Object.keys(MESH_UNITS) as MeshUnit[];
+
+export interface MeshFile {
+  format: MeshFormat;
+  /** In metres, by the unit that is stated or guessed. */
+  triangles: Triangles;
+  unit: MeshUnit;
+  /** The file says its unit; else it is a guess, to be asked about. */
+  unit_stated: boolean;
+}
+
+/** Largest mesh file that is taken, bytes: about a million triangles as binary STL. */
+export const LARGEST_MESH_BYTES = 50 * 1024 * 1024;
+/** A hand-rammed casting's longest side lies between these, m: it tells a guessed unit. */
+const PLAUSIBLE_M = [0.01, 1] as const;
+
+/**
+ * The body in a mesh file.
+ *
+ * @param unit what its numbers are in; left out, what the file says, else a guess by its size
+ * @throws MeshFault when it cannot be read
+ */
+export function readMesh(bytes: Uint8Array, unit?: MeshUnit): MeshFile {
+  if (bytes.byteLength === 0) throw new MeshFault('The file is empty.');
+  if (bytes.byteLength > LARGEST_MESH_BYTES)
+    throw new MeshFault('The file is larger than 50 MB: export it with fewer triangles.');
+  const format = formatOf(bytes);
+  const read =
+    format === '3mf' ? readThreeMf(bytes) : { triangles: format === 'obj' ? readObj(bytes) : readStl(bytes) };
+  const { triangles } = read;
+  if (triangles.length === 0) throw new MeshFault('It holds no triangle: export the body again.');
+  mustBeNumbers(triangles);
+  const stated_m = 'unit_m' in read ? (read.unit_m as number) : null;
+  const longest = Math.max(...sidesOf(boxOf(triangles)));
+  if (!(longest > 0)) throw new MeshFault('All its corners lie at one place.');
+  const guess = unit ?? (stated_m === null ? guessUnit(longest) : nameOf(stated_m));
+  const scale = MESH_UNITS[guess] / (stated_m ?? 1);
+  // A stated unit that is not of the list was brought into metres already.
+  if (stated_m === null || unit !== undefined) scaleBy(triangles, scale);
+  return { format, triangles, unit: guess, unit_stated: stated_m !== null };
+}
+
+function mustBeNumbers(triangles: Triangles): void {
+  // What is no number, or endless, less itself is no number either, and stays in the sum.
+  let sound = 0;
+  for (let i = 0; i < triangles.length; i++) sound += triangles[i]! - triangles[i]!;
+  if (sound === 0) return;
+  const first = triangles.findIndex((value) => !Number.isFinite(value));
+  throw new MeshFault(
+    `Corner ${(Math.floor(first / 3) + 1).toLocaleString('en')} is no number: the file is damaged. Export it again.`
+  );
+}
+
+/** What a body would be drawn in that is so long: the first of millimetres, inches, centimetres, metres that makes a casting. */
+export function guessUnit(longest: number): MeshUnit {
+  const order = ['mm', 'in', 'cm', 'm'] as const;
+  const [least, most] = PLAUSIBLE_M;
+  return (
+    order.find((unit) => longest * MESH_UNITS[unit] >= least && longest * MESH_UNITS[unit] <= most) ?? 'mm'
+  );
+}
+
+const nameOf = (unit_m: number): MeshUnit =>
+  MESH_UNIT_NAMES.find((name) => MESH_UNITS[name] === unit_m) ?? 'mm';
+
+function scaleBy(triangles: Triangles, by: number): void {
+  for (let i = 0; i < triangles.length; i++) triangles[i]! *= by;
+}
+
+/** By what it begins with; a file that says nothing is held for STL. */
+function formatOf(bytes: Uint8Array): MeshFormat {
+  if (bytes[0] === 0x50 && bytes[1] === 0x4b) return '3mf';
+  if (isBinaryStl(bytes)) return 'stl';
+  const head = new TextDecoder().decode(bytes.subarray(0, 4096));
+  if (/^\s*solid\b/i.test(head)) return 'stl';
+  if (/^\s*(v|vn|vt|o|g|mtllib|usemtl|s)\s/m.test(head) && !head.includes('\u0000')) return 'obj';
+  if (/^[\s#\w.,:;()/-]*$/.test(head))
+    throw new MeshFault('It is a text, but no mesh: STL, OBJ and 3MF are read here.');
+  return 'stl';
+}

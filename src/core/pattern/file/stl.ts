@@ -1,0 +1,68 @@
+import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
+import { MeshFault } from '../mesh/fault';
+import type { Triangles } from '../mesh/triangles';
+
+const HEAD_BYTES = 84;
+const TRIANGLE_BYTES = 50;
+
+/** Whether these bytes are as long as the binary form says that they are. */
+export function isBinaryStl(bytes: Uint8Array): boolean {
+  if (bytes.byteLength < HEAD_BYTES) return false;
+  return bytes.byteLength === HEAD_BYTES + TRIANGLE_BYTES * statedCount(bytes);
+}
+
+const statedCount = (bytes: Uint8Array): number =>
+  new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength).getUint32(80, true);
+
+/**
+ * STL, binary or text, in the file's own unit. Stated normals are not believed: the corners' order tells which side is out.
+ *
+ * @throws MeshFault when it is cut off, or only claims to be text
+ */
+export function readStl(bytes: Uint8Array): Triangles {
+  if (isBinaryStl(bytes)) return binary(bytes);
+  const head = new TextDecoder().decode(bytes.subarray(0, 512));
+  if (/^\s*solid\b/i.test(head)) {
+    const text = new TextDecoder().decode(bytes);
+    if (/\bfacet\b/i.test(text)) return fromText(text);
+    throw new MeshFault('It begins like a text STL, but holds no facet: export it again as STL.');
+  }
+  if (bytes.byteLength < HEAD_BYTES + TRIANGLE_BYTES)
+    throw new MeshFault('It is too short to be an STL: not one triangle fits in it.');
+  const [stated, held] = [statedCount(bytes), Math.floor((bytes.byteLength - HEAD_BYTES) / TRIANGLE_BYTES)];
+  throw new MeshFault(
+    stated > held
+      ? `It is cut off: it says that it holds ${stated.toLocaleString('en')} triangles, and ends after ${held.toLocaleString('en')}. Copy or export it again.`
+      : 'Its length does not go with the number of triangles that it states: export it again as STL.'
+  );
+}
+
+/** A triangle's record in pairs of bytes: normal, three corners, attributes. */
+const RECORD = { pairs: TRIANGLE_BYTES / 2, corners: 6, corner_pairs: 18 } as const;
+
+function binary(bytes: Uint8Array): Triangles {
+  const count = statedCount(bytes);
+  const triangles = new Float32Array(9 * count);
+  // Records of 50 bytes hold no number where a list of numbers could begin; by pairs of bytes they are copied as they are.
+  const even = bytes.byteOffset % 2 === 0 ? bytes : bytes.slice();
+  const from = new Uint16Array(even.buffer, even.byteOffset + HEAD_BYTES, count * RECORD.pairs);
+  const to = new Uint16Array(triangles.buffer);
+  for (let t = 0, at = 0; t < count; t++) {
+    const corners = t * RECORD.pairs + RECORD.corners;
+    for (let i = 0; i < RECORD.corner_pairs; i++) to[at++] = from[corners + i]!;
+  }
+  return triangles;
+}
+
+function fromText(text: string): Triangles {
+  const [facets, ends] = [/\bfacet\s+normal\b/gi, /\bendfacet\b/gi].map(
+    (each) => (text.match(each) ?? []).length
+  ) as [number, number];
+  if (facets !== ends || !/\bendsolid\b/i.test(text))
+    throw new MeshFault('It is cut off in the middle of a text STL: copy or export it again.');
+  const { position } = new STLLoader().parse(text).attributes;
+  const triangles = Float32Array.from(position!.array);
+  if (triangles.length !== 9 * facets)
+    throw new MeshFault('Some of its facets do not have three corners: export it again as STL.');
+  return triangles;
+}

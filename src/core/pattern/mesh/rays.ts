@@ -1,0 +1,45 @@
+import { BufferAttribute, BufferGeometry, DoubleSide, Ray, Vector3 } from 'three';
+import { MeshBVH } from 'three-mesh-bvh';
+import type { Triangles, Vector } from './triangles';
+
+export interface Hit {
+  distance_m: number;
+  triangle: number;
+}
+
+/** Rays against a body, through a tree of boxes about its triangles. */
+export class Rays {
+  private readonly tree: MeshBVH;
+  private readonly ray = new Ray(new Vector3(), new Vector3());
+
+  constructor(triangles: Triangles) {
+    const geometry = new BufferGeometry();
+    geometry.setAttribute('position', new BufferAttribute(triangles, 3));
+    // Indirect: the triangles keep their numbers.
+    this.tree = new MeshBVH(geometry, { indirect: true });
+  }
+
+  /** The first triangle that a ray meets, from whichever side; null where it gets out. */
+  first(from: Vector, along: Vector): Hit | null {
+    this.ray.origin.set(from[0], from[1], from[2]);
+    this.ray.direction.set(along[0], along[1], along[2]);
+    const hit = this.tree.raycastFirst(this.ray, DoubleSide);
+    return hit ? { distance_m: hit.distance, triangle: hit.faceIndex! } : null;
+  }
+
+  /** The stretches of a ray that lie in the body, from and to, m along it; of one that only grazes it none. */
+  spans(from: Vector, along: Vector): [number, number][] {
+    this.ray.origin.set(from[0], from[1], from[2]);
+    this.ray.direction.set(along[0], along[1], along[2]);
+    const at = this.tree
+      .raycast(this.ray, DoubleSide)
+      .map(({ distance }) => distance)
+      .sort((a, b) => a - b)
+      // On an edge two triangles are met at once.
+      .filter((distance, i, all) => i === 0 || distance - all[i - 1]! > GRAZE_M);
+    return Array.from({ length: Math.floor(at.length / 2) }, (_, i) => [at[2 * i]!, at[2 * i + 1]!]);
+  }
+}
+
+/** Two crossings nearer than this are one, m. */
+const GRAZE_M = 1e-8;
