@@ -1,8 +1,18 @@
 /** What npm run backup, restore, export and import do; `keep.mjs` calls it. */
-import { createWriteStream, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  rmdirSync,
+  writeFileSync
+} from 'node:fs';
 import { join, resolve } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { filesFolder, unpackFiles } from '../src/lib/server/database/packed-files';
 import { troubleLine } from '../src/lib/server/database/trouble';
 import { backUpFolder, checkedBackup, withRecords, type Held } from '../src/lib/server/records/backup';
 import { importRecords } from '../src/lib/server/records/import';
@@ -16,6 +26,15 @@ const stamp = new Date().toISOString().slice(0, 19).replace(/[:T]/g, '-');
 
 const words = ({ heaps, entries, lots, latest }: Held) =>
   `${heaps} heaps, ${entries} entries, ${lots} lots${latest ? `, the last written ${latest}` : ''}`;
+
+/** Files by their hashes in one folder, not in one for each beginning. */
+function flatten(files: string): void {
+  if (!existsSync(files)) return;
+  for (const part of readdirSync(files)) {
+    for (const name of readdirSync(join(files, part))) renameSync(join(files, part, name), join(files, name));
+    rmdirSync(join(files, part));
+  }
+}
 
 const ways: Record<string, () => Promise<void>> = {
   async backup() {
@@ -35,12 +54,15 @@ const ways: Record<string, () => Promise<void>> = {
     const copy = join(into, '.copy.sqlite');
     await backUpFolder(folder, copy);
     await withRecords(copy, async (sequelize) => {
+      // Photos and meshes came along in the copy, and lie beside the lines as the files that they are.
+      await unpackFiles(sequelize, into);
       const write = (file: string, lines: AsyncGenerator<string>) =>
         pipeline(Readable.from(lines), createWriteStream(join(into, file), { mode: 0o600 }));
       await write('records.jsonl', asJsonLines(sequelize));
       for (const table of await recordTables(sequelize)) await write(`${table}.csv`, asCsv(sequelize, table));
     });
     writeFileSync(join(into, 'README.md'), GUIDE);
+    flatten(filesFolder(into));
     rmSync(copy, { force: true });
     console.log(
       `Exported to ${into}: records.jsonl, and every table as CSV; README.md there says what is what.`

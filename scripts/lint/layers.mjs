@@ -39,7 +39,9 @@ export const LAYERS = {
     'lib/server/testing',
     'lib/server/settings',
     'lib/server/access',
+    'lib/server/file',
     'lib/server/http',
+    'lib/server/shelf',
     'lib/server/records',
     'lib/server/bench',
     'lib/server/device',
@@ -47,6 +49,7 @@ export const LAYERS = {
     'lib/server/solver',
     'lib/server/stock',
     'lib/server/flask',
+    'lib/server/pattern',
     'lib/server/heap',
     'lib/server/calculator',
     'lib/server/casting',
@@ -91,7 +94,7 @@ export const LAYERS = {
 /** Packages that a layer may take; what is not named here is free to all. */
 const PACKAGES = {
   node: {
-    names: [...builtinModules, 'sequelize', 'sqlite3', 'umzug', 'highs', 'qrcode'],
+    names: [...builtinModules, 'sequelize', 'sqlite3', 'umzug', 'highs', 'qrcode', 'sharp'],
     layers: ['server']
   },
   interface: {

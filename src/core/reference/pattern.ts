@@ -73,3 +73,18 @@ export const PATTERN_MATERIALS = {
 } as const;
 export type PatternMaterial = keyof typeof PATTERN_MATERIALS;
 export const PATTERN_MATERIAL_NAMES = Object.keys(PATTERN_MATERIALS) as PatternMaterial[];
+
+/** Coats of a pattern: hours until they may be sanded or coated again, in a warm room (handbook default). */
+export const COATS = {
+  filler: { name: 'filler', dry_h: 3 },
+  primer: { name: 'primer', dry_h: 2 },
+  paint: { name: 'paint', dry_h: 8 },
+  shellac: { name: 'shellac', dry_h: 1 },
+  varnish: { name: 'varnish', dry_h: 12 },
+  wax: { name: 'wax', dry_h: 0.5 }
+} as const;
+export type CoatKind = keyof typeof COATS;
+export const COAT_KINDS = Object.keys(COATS) as CoatKind[];
+
+/** Grits that layer lines are sanded with, one after the other (handbook default). */
+export const SANDING_GRITS = [220, 400, 600] as const;

@@ -6,6 +6,12 @@ export const FLASK_SHAPES = ['rectangular', 'round'] as const;
 /** What the wall gives the sand to hold on to. */
 export const FLASK_WALLS = Object.keys(WALL_HOLD) as (keyof typeof WALL_HOLD)[];
 
+export const FLASK_MATERIALS = ['wood', 'steel', 'aluminium', 'other'] as const;
+/** Which half the pins stand in; practice differs, so it is recorded and not asked for. */
+export const FLASK_PINS = ['drag', 'cope', 'none'] as const;
+/** What holds the halves together while it is poured. */
+export const FLASK_CLOSINGS = ['clamps', 'latches', 'weights'] as const;
+
 const side = (most = 3000) => moreThanNothing('mm', most);
 const name = () => text(60).trim('must not start or end with a space').min(1, 'needs a name');
 
@@ -21,6 +27,11 @@ const sides = {
 
 const rest = {
   wall: choice(FLASK_WALLS).optional(),
+  /** How thick the wall is. */
+  wall_mm: side(200).nullable().optional(),
+  material: choice(FLASK_MATERIALS).nullable().optional(),
+  pins: choice(FLASK_PINS).nullable().optional(),
+  closing: choice(FLASK_CLOSINGS).nullable().optional(),
   /** It has bars across the cope. */
   bars: yesNo().optional(),
   /** Empty weights of its halves. */

@@ -20,6 +20,7 @@ const moment = () =>
 const page = { limit: whole(1, 500), offset: whole(0, 1e9) };
 
 export const paging = shape(page);
+export const noQuery = shape({});
 
 /** Now, unless said. */
 export const atTime = shape({ at: moment() });

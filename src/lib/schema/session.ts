@@ -1,6 +1,7 @@
 import { array, type InferType } from 'yup';
 import { entries } from './entry';
-import { REQUIRED, between, choice, id, isoTime, shape, text, whole } from './fields';
+import { ALLOY_NAMES } from '$core/reference/alloys';
+import { REQUIRED, between, choice, id, isoTime, shape, text, whole, yesNo } from './fields';
 
 export const SESSION_STAGES = ['mold', 'pour', 'shake-out', 'recondition', 'done'] as const;
 export const MOLD_STATES = ['planned', 'rammed', 'closed', 'poured', 'shaken-out', 'broken'] as const;
@@ -41,12 +42,38 @@ export const sessionChange = shape({
 const pattern = () =>
   shape({ pattern_id: id().required(REQUIRED), count: whole(1, 500).required(REQUIRED) }).required(REQUIRED);
 
+const place = (most = 3000) => between('mm', -most, most).required(REQUIRED);
+
+/** Where everything lies on the parting, from the middle of the flask, mm. */
+const layout = () =>
+  shape({
+    placed: array(
+      shape({
+        pattern_id: id().required(REQUIRED),
+        x_mm: place(),
+        y_mm: place(),
+        turned_deg: between('°', 0, 360).required(REQUIRED),
+        /** Somebody moved it: it is not placed anew. */
+        by_hand: yesNo().optional()
+      }).required(REQUIRED)
+    )
+      .typeError('must be a list')
+      .max(100, 'holds at most 100')
+      .required(REQUIRED),
+    sprue: shape({ x_mm: place(), y_mm: place() }).required(REQUIRED)
+  });
+export type MoldLayout = NonNullable<InferType<ReturnType<typeof layout>>>;
+
 const moldFields = {
   flask_id: id().optional(),
   patterns: array(pattern()).typeError('must be a list').max(100, 'holds at most 100').optional(),
   facing_heap_id: id().optional(),
   backing_heap_id: id().optional(),
   state: choice(MOLD_STATES).optional(),
+  metal: choice(ALLOY_NAMES).nullable().optional(),
+  layout: layout().nullable().optional(),
+  /** Why it broke when the pattern was drawn. */
+  broken_because: text(200).nullable().optional(),
   note: text(2000).optional()
 };
 

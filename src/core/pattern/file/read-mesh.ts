@@ -4,14 +4,7 @@ import type { Triangles } from '../mesh/triangles';
 import { readObj } from './obj';
 import { isBinaryStl, readStl } from './stl';
 import { readThreeMf } from './three-mf';
-
-export const MESH_FORMATS = ['stl', 'obj', '3mf'] as const;
-export type MeshFormat = (typeof MESH_FORMATS)[number];
-
-/** Units that a mesh may be drawn in, metres each. */
-export const MESH_UNITS = { mm: 0.001, cm: 0.01, in: 0.0254, m: 1 } as const;
-export type MeshUnit = keyof typeof MESH_UNITS;
-export const MESH_UNIT_NAMES = Object.keys(MESH_UNITS) as MeshUnit[];
+import { LARGEST_MESH_BYTES, MESH_UNITS, MESH_UNIT_NAMES, type MeshFormat, type MeshUnit } from './format';
 
 export interface MeshFile {
   format: MeshFormat;
@@ -22,8 +15,6 @@ export interface MeshFile {
   unit_stated: boolean;
 }
 
-/** Largest mesh file that is taken, bytes: about a million triangles as binary STL. */
-export const LARGEST_MESH_BYTES = 50 * 1024 * 1024;
 /** A hand-rammed casting's longest side lies between these, m: it tells a guessed unit. */
 const PLAUSIBLE_M = [0.01, 1] as const;
 

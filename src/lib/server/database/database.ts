@@ -5,6 +5,7 @@ import { Sequelize, Transaction } from 'sequelize';
 import { FILE_NAME, takeComing } from './coming';
 import { APPLICATION_ID, mustBeOurs, mustBeSqlite } from './identity';
 import { migrate } from './migrate';
+import { unpackFiles } from './packed-files';
 import { defineTables, type Tables } from './tables';
 import { RecordsTrouble, isHeldByAnother } from './trouble';
 
@@ -65,6 +66,7 @@ export async function openDatabase(folder: string): Promise<Database> {
     await mustBeOurs(sequelize, file);
     await sequelize.query('PRAGMA journal_mode = WAL');
     await sequelize.query('PRAGMA synchronous = FULL');
+    await unpackFiles(sequelize, folder);
     await migrate(sequelize, folder);
     await sequelize.query(`PRAGMA application_id = ${APPLICATION_ID}`);
   } catch (thrown) {

@@ -10,7 +10,18 @@ import {
 import type { HeapTest } from '$core/bench/heap-test';
 import type { Container } from '$core/heap/container';
 import type { Event } from '$core/heap/kinds';
-import type { MoldState, SessionStage } from '$lib/schema/session';
+import type { MeshFormat, MeshUnit } from '$core/pattern/file/format';
+import type { Alloy } from '$core/reference/alloys';
+import type { PatternMaterial } from '$core/reference/pattern';
+import type {
+  Coat,
+  GivenSolid,
+  MeshAnswer,
+  PatternDraw,
+  PatternKind,
+  PatternKnownBy
+} from '$lib/schema/pattern';
+import type { MoldLayout, MoldState, SessionStage } from '$lib/schema/session';
 import type { MaterialKind } from '$core/reference/ingredients';
 import type { HeapBinder, System, Window } from '$core/reference/targets';
 
@@ -187,6 +198,11 @@ export interface MoldRow extends Model<InferAttributes<MoldRow>, InferCreationAt
   facing_heap_id: number | null;
   backing_heap_id: number;
   state: MoldState;
+  metal: Alloy | null;
+  /** Where the patterns lie; null while nobody placed them. */
+  layout: MoldLayout | null;
+  /** Why it broke, of one that did. */
+  broken_because: string | null;
   note: string | null;
   created_at: string;
   removed_at: CreationOptional<string | null>;
@@ -230,9 +246,65 @@ export interface FlaskRow extends Model<InferAttributes<FlaskRow>, InferCreation
   cope_mm: number;
   drag_mm: number;
   wall: 'plain' | 'grooved';
+  wall_mm: number | null;
+  material: 'wood' | 'steel' | 'aluminium' | 'other' | null;
+  pins: 'drag' | 'cope' | 'none' | null;
+  closing: 'clamps' | 'latches' | 'weights' | null;
   bars: boolean;
   cope_kg: number | null;
   drag_kg: number | null;
+  note: string | null;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
+/** A file beside the database, named by what it holds. */
+export interface FileRow extends Model<InferAttributes<FileRow>, InferCreationAttributes<FileRow>> {
+  /** SHA-256 of its contents, hexadecimal. */
+  hash: string;
+  media: string;
+  bytes: number;
+  /** What it was called where it came from. */
+  name: string | null;
+  created_at: string;
+}
+
+/** A mesh file in a unit, and what was worked out of it. */
+export interface MeshRow extends Model<InferAttributes<MeshRow>, InferCreationAttributes<MeshRow>> {
+  id: CreationOptional<number>;
+  file_hash: string;
+  format: MeshFormat;
+  unit: MeshUnit;
+  unit_stated: boolean;
+  analysis: MeshAnswer;
+  created_at: string;
+}
+
+export interface PatternRow extends Model<InferAttributes<PatternRow>, InferCreationAttributes<PatternRow>> {
+  id: CreationOptional<number>;
+  name: string;
+  kind: PatternKind;
+  material: PatternMaterial | null;
+  known_by: PatternKnownBy;
+  length_mm: number;
+  width_mm: number;
+  height_mm: number;
+  /** How much of its height lies in the cope. */
+  above_mm: number;
+  volume_l: number | null;
+  pattern_kg: number | null;
+  solids: GivenSolid[] | null;
+  mesh_id: number | null;
+  draw: PatternDraw | null;
+  footprint_mm: [number, number][] | null;
+  metal: Alloy | null;
+  made: number;
+  wear: string | null;
+  coats: Coat[];
+  fillet_mm: number | null;
+  pins: number | null;
+  carry_over: string[];
+  photo_hash: string | null;
   note: string | null;
   created_at: string;
   removed_at: CreationOptional<string | null>;
@@ -254,6 +326,9 @@ export interface Tables {
   sessions: ModelStatic<SessionRow>;
   molds: ModelStatic<MoldRow>;
   flasks: ModelStatic<FlaskRow>;
+  files: ModelStatic<FileRow>;
+  meshes: ModelStatic<MeshRow>;
+  patterns: ModelStatic<PatternRow>;
 }
 
 // Fresh objects each time: Sequelize writes into the attribute objects that it is given.
@@ -266,6 +341,8 @@ const count = () => ({ type: DataTypes.INTEGER, allowNull: false });
 const maybeCount = () => ({ type: DataTypes.INTEGER, allowNull: true });
 // Sequelize knows the types of the database, not those of a row: what is read was checked by a schema when written.
 const choice = () => words() as never;
+// As above.
+const maybeChoice = () => maybeWords() as never;
 // As above: the shape of a record is its schema's.
 const json = () => ({ type: DataTypes.JSON, allowNull: false }) as never;
 // As above.
@@ -433,6 +510,9 @@ export function defineTables(sequelize: Sequelize): Tables {
         facing_heap_id: maybeCount(),
         backing_heap_id: count(),
         state: choice(),
+        metal: maybeChoice(),
+        layout: maybeJson(),
+        broken_because: maybeWords(),
         note: maybeWords(),
         created_at: words(),
         removed_at: maybeWords()
@@ -450,6 +530,10 @@ export function defineTables(sequelize: Sequelize): Tables {
         cope_mm: figure(),
         drag_mm: figure(),
         wall: choice(),
+        wall_mm: maybeFigure(),
+        material: maybeChoice(),
+        pins: maybeChoice(),
+        closing: maybeChoice(),
         bars: { type: DataTypes.BOOLEAN, allowNull: false },
         cope_kg: maybeFigure(),
         drag_kg: maybeFigure(),
@@ -458,6 +542,62 @@ export function defineTables(sequelize: Sequelize): Tables {
         removed_at: maybeWords()
       },
       named('flasks')
+    ),
+    files: sequelize.define<FileRow>(
+      'file',
+      {
+        hash: { type: DataTypes.TEXT, primaryKey: true },
+        media: words(),
+        bytes: count(),
+        name: maybeWords(),
+        created_at: words()
+      },
+      named('files')
+    ),
+    meshes: sequelize.define<MeshRow>(
+      'mesh',
+      {
+        id: key(),
+        file_hash: words(),
+        format: choice(),
+        unit: choice(),
+        unit_stated: { type: DataTypes.BOOLEAN, allowNull: false },
+        analysis: json(),
+        created_at: words()
+      },
+      named('meshes')
+    ),
+    patterns: sequelize.define<PatternRow>(
+      'pattern',
+      {
+        id: key(),
+        name: words(),
+        kind: choice(),
+        material: maybeChoice(),
+        known_by: choice(),
+        length_mm: figure(),
+        width_mm: figure(),
+        height_mm: figure(),
+        above_mm: figure(),
+        volume_l: maybeFigure(),
+        pattern_kg: maybeFigure(),
+        solids: maybeJson(),
+        mesh_id: maybeCount(),
+        draw: maybeJson(),
+        footprint_mm: maybeJson(),
+        metal: maybeChoice(),
+        made: count(),
+        wear: maybeWords(),
+        coats: json(),
+        fillet_mm: maybeFigure(),
+        pins: maybeCount(),
+        carry_over: json(),
+        photo_hash: maybeWords(),
+        note: maybeWords(),
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      named('patterns')
     ),
     readings: sequelize.define<ReadingRow>(
       'reading',

@@ -1,8 +1,14 @@
-import type { Transaction } from 'sequelize';
-import type { FLASK_SHAPES, FLASK_WALLS, FlaskChange, NewFlask } from '$lib/schema/flask';
+import type {
+  FLASK_CLOSINGS,
+  FLASK_MATERIALS,
+  FLASK_PINS,
+  FLASK_SHAPES,
+  FLASK_WALLS,
+  FlaskChange,
+  NewFlask
+} from '$lib/schema/flask';
 import type { Database } from '../database/database';
-import type { FlaskRow } from '../database/tables';
-import { impossible, notFound } from '../refusal';
+import { shelf } from '../shelf/shelf';
 
 /** A flask that somebody owns. */
 export interface FlaskRecord {
@@ -14,6 +20,10 @@ export interface FlaskRecord {
   cope_mm: number;
   drag_mm: number;
   wall: (typeof FLASK_WALLS)[number];
+  wall_mm: number | null;
+  material: (typeof FLASK_MATERIALS)[number] | null;
+  pins: (typeof FLASK_PINS)[number] | null;
+  closing: (typeof FLASK_CLOSINGS)[number] | null;
   bars: boolean;
   cope_kg: number | null;
   drag_kg: number | null;
@@ -21,21 +31,22 @@ export interface FlaskRecord {
   created_at: string;
 }
 
-const now = () => new Date().toISOString();
+const rack = shelf(
+  'flask',
+  (db) => db.tables.flasks,
+  ({ removed_at: _, ...record }): FlaskRecord => ({ ...record, bars: Boolean(record.bars) })
+);
 
-export async function listFlasks(db: Database): Promise<FlaskRecord[]> {
-  return db.sinceLastWrite('flasks', async () => {
-    const rows = await db.tables.flasks.findAll({ where: { removed_at: null }, order: ['id'], raw: true });
-    return rows.map(flaskRecord);
-  });
-}
-
-export const readFlask = (db: Database, id: number): Promise<FlaskRecord> => standing(db, id);
+export const listFlasks = rack.list;
+export const readFlask = (db: Database, id: number): Promise<FlaskRecord> => rack.standing(db, id);
+/** Takes a flask off the rack; molds that were rammed in it keep it. */
+export const removeFlask = rack.remove;
+export const restoreFlask = rack.restore;
 
 /** @throws Refusal when another flask has that name */
 export async function createFlask(db: Database, input: NewFlask): Promise<FlaskRecord> {
   return db.write(async (transaction) => {
-    await mustBeNew(db, input.name, null, transaction);
+    await rack.mustBeNew(db, input.name, null, transaction);
     const { id } = await db.tables.flasks.create(
       {
         name: input.name,
@@ -45,76 +56,35 @@ export async function createFlask(db: Database, input: NewFlask): Promise<FlaskR
         cope_mm: input.cope_mm,
         drag_mm: input.drag_mm,
         wall: input.wall ?? 'plain',
+        wall_mm: input.wall_mm ?? null,
+        material: input.material ?? null,
+        pins: input.pins ?? null,
+        closing: input.closing ?? null,
         bars: input.bars ?? false,
         cope_kg: input.cope_kg ?? null,
         drag_kg: input.drag_kg ?? null,
         note: input.note ?? null,
-        created_at: now()
+        created_at: new Date().toISOString()
       },
       { transaction }
     );
-    return standing(db, id, transaction);
+    return rack.standing(db, id, transaction);
   });
 }
 
 export async function amendFlask(db: Database, id: number, change: FlaskChange): Promise<FlaskRecord> {
   return db.write(async (transaction) => {
-    const before = await standing(db, id, transaction);
-    if (change.name !== undefined) await mustBeNew(db, change.name, id, transaction);
+    const before = await rack.standing(db, id, transaction);
+    if (change.name !== undefined) await rack.mustBeNew(db, change.name, id, transaction);
     const after = { ...before, ...defined(change) };
     if (after.shape === 'round') after.width_mm = after.length_mm;
     const { id: _, created_at: __, ...patch } = after;
     await db.tables.flasks.update(patch, { where: { id }, transaction });
-    return standing(db, id, transaction);
+    return rack.standing(db, id, transaction);
   });
-}
-
-/** Takes a flask off the rack; molds that were rammed in it keep it. */
-export async function removeFlask(db: Database, id: number): Promise<void> {
-  await db.write(async (transaction) => {
-    await standing(db, id, transaction);
-    await db.tables.flasks.update({ removed_at: now() }, { where: { id }, transaction });
-  });
-}
-
-/** @throws Refusal when it is not there, or another has its name by now */
-export async function restoreFlask(db: Database, id: number): Promise<FlaskRecord> {
-  return db.write(async (transaction) => {
-    const row = await db.tables.flasks.findOne({ where: { id }, transaction, raw: true });
-    if (!row) throw notFound('flask', id);
-    await mustBeNew(db, row.name, id, transaction);
-    await db.tables.flasks.update({ removed_at: null }, { where: { id }, transaction });
-    return standing(db, id, transaction);
-  });
-}
-
-async function standing(db: Database, id: number, transaction?: Transaction): Promise<FlaskRecord> {
-  const row = await db.tables.flasks.findOne({
-    where: { id, removed_at: null },
-    raw: true,
-    ...(transaction && { transaction })
-  });
-  if (!row) throw notFound('flask', id);
-  return flaskRecord(row);
-}
-
-async function mustBeNew(
-  db: Database,
-  name: string,
-  but: number | null,
-  transaction: Transaction
-): Promise<void> {
-  const rows = await db.tables.flasks.findAll({ where: { removed_at: null }, raw: true, transaction });
-  const same = rows.some((each) => each.id !== but && each.name.toLowerCase() === name.toLowerCase());
-  if (same) throw impossible([{ path: 'name', message: 'there is a flask of that name already' }]);
 }
 
 const defined = (change: FlaskChange) =>
   Object.fromEntries(
     Object.entries(change).filter(([, value]) => value !== undefined)
   ) as Partial<FlaskRecord>;
-
-function flaskRecord(row: FlaskRow): FlaskRecord {
-  const { removed_at, ...record } = row;
-  return { ...record, bars: Boolean(row.bars) };
-}

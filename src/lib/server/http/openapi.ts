@@ -89,13 +89,14 @@ const SAID: Record<number, string> = {
   204: 'Done'
 };
 
-function described({ summary, status, query, body, answer, type, once }: Operation): Json {
+function described({ summary, status, query, body, answer, takes, type, once }: Operation): Json {
   const parameters = [...(query ? queryParameters(query) : []), ...(once ? [ONCE] : [])];
   const content = type ? { [type.split(';')[0]!]: {} } : jsonContent(answer ?? { type: 'object' });
   return {
     summary,
     ...(parameters.length > 0 && { parameters }),
     ...(body !== undefined && { requestBody: { required: true, content: jsonContent(bodySchema(body)) } }),
+    ...(takes && { requestBody: { required: true, content: { [takes]: {} } } }),
     responses: {
       [status]: { description: SAID[status] ?? 'The answer', ...(status !== 204 && { content }) },
       ...PROBLEMS
@@ -109,7 +110,7 @@ const parametersOf = (path: string): Json[] =>
     name,
     in: 'path',
     required: true,
-    schema: /^(device|table)$/.test(name!) ? { type: 'string' } : { type: 'integer', minimum: 1 }
+    schema: /^(device|table|hash)$/.test(name!) ? { type: 'string' } : { type: 'integer', minimum: 1 }
   }));
 
 /**

@@ -11,6 +11,8 @@ export interface Operation {
   query?: AnySchema | undefined;
   body?: unknown;
   answer?: Described | undefined;
+  /** Media type of a body that is no JSON. */
+  takes?: string;
   /** Media type of an answer that is no JSON. */
   type?: string;
   /** A retry with the same Idempotency-Key is answered as the first was. */

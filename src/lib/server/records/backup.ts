@@ -3,15 +3,17 @@ import { dirname, join } from 'node:path';
 import { QueryTypes, Sequelize } from 'sequelize';
 import { FILE_NAME } from '../database/coming';
 import { mustBeOurs, mustBeSqlite } from '../database/identity';
+import { packFiles } from '../database/packed-files';
 import { RecordsTrouble } from '../database/trouble';
 
 /**
  * The records as they are at this moment in one file, complete once it has its name. Writes go on meanwhile: SQLite
  * reads one state of them all.
  *
+ * @param files the folder whose photos and meshes go along; left out, the copy stays beside them and needs none
  * @throws RecordsTrouble when there is a file of that name already
  */
-export async function backUp(sequelize: Sequelize, file: string): Promise<void> {
+export async function backUp(sequelize: Sequelize, file: string, files?: string): Promise<void> {
   if (existsSync(file)) throw new RecordsTrouble(`${file} is there already: choose another name.`);
   mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
   const part = `${file}.part`;
@@ -19,6 +21,7 @@ export async function backUp(sequelize: Sequelize, file: string): Promise<void> 
   closeSync(openSync(part, 'w', 0o600));
   try {
     await sequelize.query('VACUUM INTO ?', { replacements: [part] });
+    if (files !== undefined) await withRecords(part, (copy) => packFiles(copy, files));
     toDisk(part);
     renameSync(part, file);
     toDisk(dirname(file));
@@ -53,7 +56,7 @@ export async function withRecords<T>(file: string, work: (sequelize: Sequelize) 
 
 /** Backs up the records of a folder, whether or not they are being served. */
 export const backUpFolder = (folder: string, file: string): Promise<void> =>
-  withRecords(join(folder, FILE_NAME), (sequelize) => backUp(sequelize, file));
+  withRecords(join(folder, FILE_NAME), (sequelize) => backUp(sequelize, file, folder));
 
 /** What a file of records holds, once it was found whole and of a version that this one understands. */
 export interface Held {

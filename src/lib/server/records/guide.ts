@@ -23,6 +23,9 @@ beside them.
 | lot_uses | what an entry took from a lot |
 | members, sessions, molds | people, casting days, and their molds |
 | flasks | the flasks that one owns: inside sizes, mm, and empty weights |
+| patterns | what one casts from: sizes as it lies in the mold, how its volume is known, coats, and the mesh and the photo that belong to it |
+| meshes | a mesh file in a unit, and what was worked out of it |
+| files | photos and meshes by the SHA-256 of what they hold; the files themselves lie in the folder \`files\` under that name |
 | readings | what scales and probes sent |
 | settings | what was set for these records, its value as JSON text |
 

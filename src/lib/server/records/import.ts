@@ -1,5 +1,14 @@
-import { createReadStream, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { createHash } from 'node:crypto';
+import {
+  createReadStream,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  renameSync,
+  rmSync
+} from 'node:fs';
+import { dirname, join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { Sequelize } from 'sequelize';
 import { COMING, FILE_NAME, takeComing } from '../database/coming';
@@ -8,6 +17,7 @@ import { APPLICATION_ID } from '../database/identity';
 import { migrate } from '../database/migrate';
 import { migrations } from '../database/migrations';
 import { holdFolder } from '../database/sole-server';
+import { placeFile } from '../database/packed-files';
 import { RecordsTrouble } from '../database/trouble';
 import { checkedBackup, toDisk, type Held } from './backup';
 import { columnsOf, recordTables, type Head, type Line } from './open-format';
@@ -31,6 +41,7 @@ export async function importRecords(folder: string, file: string): Promise<Held>
     await (await openDatabase(draft)).close();
     const made = join(draft, FILE_NAME);
     const held = await checkedBackup(made);
+    takeFiles(join(dirname(file), 'files'), folder);
     toDisk(made);
     renameSync(made, join(folder, COMING));
     takeComing(folder);
@@ -38,6 +49,15 @@ export async function importRecords(folder: string, file: string): Promise<Held>
   } finally {
     rmSync(draft, { recursive: true, force: true });
     await release();
+  }
+}
+
+/** The photos and meshes that lie beside an export; each is known by what it holds. */
+function takeFiles(from: string, folder: string): void {
+  if (!existsSync(from)) return;
+  for (const name of readdirSync(from)) {
+    const content = readFileSync(join(from, name));
+    placeFile(folder, createHash('sha256').update(content).digest('hex'), content);
   }
 }
 

@@ -1,6 +1,8 @@
 import type { Transaction } from 'sequelize';
+import type { Alloy } from '$core/reference/alloys';
 import type {
   MoldChange,
+  MoldLayout,
   MoldState,
   NewMold,
   NewSession,
@@ -20,6 +22,9 @@ export interface MoldRecord {
   facing_heap_id: number | null;
   backing_heap_id: number;
   state: MoldState;
+  metal: Alloy | null;
+  layout: MoldLayout | null;
+  broken_because: string | null;
   note: string | null;
 }
 
@@ -121,7 +126,7 @@ export async function restoreSession(db: Database, id: number): Promise<SessionR
 export async function createMold(db: Database, session_id: number, input: NewMold): Promise<MoldRecord> {
   return db.write(async (transaction) => {
     await sessionRow(db, session_id, transaction);
-    await mustBeHeaps(db, input, transaction);
+    await mustBeThere(db, input, transaction);
     const row = await db.tables.molds.create(
       {
         session_id,
@@ -130,6 +135,9 @@ export async function createMold(db: Database, session_id: number, input: NewMol
         facing_heap_id: input.facing_heap_id ?? null,
         backing_heap_id: input.backing_heap_id,
         state: (input.state as MoldState | undefined) ?? 'planned',
+        metal: input.metal ?? null,
+        layout: input.layout ?? null,
+        broken_because: input.broken_because ?? null,
         note: input.note ?? null,
         created_at: now()
       },
@@ -151,12 +159,15 @@ export async function amendMold(
 ): Promise<MoldRecord> {
   return db.write(async (transaction) => {
     const row = await moldRow(db, session_id, id, transaction);
-    await mustBeHeaps(db, change, transaction);
+    await mustBeThere(db, change, transaction);
     if (change.flask_id !== undefined) row.flask_id = change.flask_id;
     if (change.patterns !== undefined) row.patterns = change.patterns as MoldRecord['patterns'];
     if (change.facing_heap_id !== undefined) row.facing_heap_id = change.facing_heap_id;
     if (change.backing_heap_id !== undefined) row.backing_heap_id = change.backing_heap_id;
     if (change.state !== undefined) row.state = change.state as MoldState;
+    if (change.metal !== undefined) row.metal = change.metal;
+    if (change.layout !== undefined) row.layout = change.layout;
+    if (change.broken_because !== undefined) row.broken_because = change.broken_because;
     if (change.note !== undefined) row.note = change.note;
     await row.save({ transaction });
     return moldRecord(row);
@@ -203,14 +214,14 @@ async function mustBeMembers(
       throw impossible([{ path: path(i), message: `there is no member ${id}` }]);
 }
 
-async function mustBeHeaps(
-  db: Database,
-  {
-    facing_heap_id,
-    backing_heap_id
-  }: { facing_heap_id?: number | undefined; backing_heap_id?: number | undefined },
-  transaction: Transaction
-): Promise<void> {
+/** What a mold is made of must be there: its heaps, its flask, its patterns. */
+async function mustBeThere(db: Database, mold: MoldChange, transaction: Transaction): Promise<void> {
+  const { facing_heap_id, backing_heap_id, flask_id, patterns } = mold;
+  if (flask_id !== undefined && !(await db.tables.flasks.count({ where: { id: flask_id }, transaction })))
+    throw impossible([{ path: 'flask_id', message: `there is no flask ${flask_id}` }]);
+  for (const [i, { pattern_id }] of (patterns ?? []).entries())
+    if (!(await db.tables.patterns.count({ where: { id: pattern_id }, transaction })))
+      throw impossible([{ path: `patterns[${i}].pattern_id`, message: `there is no pattern ${pattern_id}` }]);
   for (const [path, id] of Object.entries({ facing_heap_id, backing_heap_id }))
     if (id !== undefined && !(await db.tables.heaps.count({ where: { id, removed_at: null }, transaction })))
       throw impossible([{ path, message: `there is no heap ${id}` }]);
@@ -267,5 +278,18 @@ async function sessionRecord(
 
 function moldRecord(row: MoldRow): MoldRecord {
   const { id, session_id, flask_id, patterns, facing_heap_id, backing_heap_id, state, note } = row;
-  return { id, session_id, flask_id, patterns, facing_heap_id, backing_heap_id, state, note };
+  const { metal, layout, broken_because } = row;
+  return {
+    id,
+    session_id,
+    flask_id,
+    patterns,
+    facing_heap_id,
+    backing_heap_id,
+    state,
+    metal,
+    layout,
+    broken_because,
+    note
+  };
 }

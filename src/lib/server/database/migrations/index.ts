@@ -4,6 +4,7 @@ import * as lotTests from './0003-lot-tests';
 import * as actsSessionsMembers from './0004-acts-sessions-members';
 import * as simulated from './0005-simulated';
 import * as flasks from './0006-flasks';
+import * as patterns from './0007-patterns';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
-export const migrations = [firstTables, readings, lotTests, actsSessionsMembers, simulated, flasks];
+export const migrations = [firstTables, readings, lotTests, actsSessionsMembers, simulated, flasks, patterns];

@@ -1,0 +1,95 @@
+import { createHash } from 'node:crypto';
+import { createWriteStream, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { Transform } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { v4 as uuid } from 'uuid';
+import type { Transaction } from 'sequelize';
+import type { Database } from '../database/database';
+import { filePath, filesFolder } from '../database/packed-files';
+import { Refusal } from '../refusal';
+
+/**
+ * Files beside the database, each under the hash of what it holds: the same photo twice is one file, and what a row names
+ * cannot have changed under it.
+ */
+
+/** A file that came in and lies aside until it is kept or let go. */
+export interface Incoming {
+  path: string;
+  hash: string;
+  bytes: number;
+}
+
+/**
+ * Streams a body to the disk as it comes, with its hash.
+ *
+ * @throws Refusal 413 once it is longer than it may be; nothing is kept then
+ */
+export async function takeIn(
+  db: Database,
+  body: AsyncIterable<Uint8Array> | null,
+  most_bytes: number
+): Promise<Incoming> {
+  if (!body) throw new Refusal(400, 'Send the file as the body.');
+  mkdirSync(filesFolder(db.folder), { recursive: true, mode: 0o700 });
+  const path = join(filesFolder(db.folder), `.in-${uuid()}`);
+  const hash = createHash('sha256');
+  let bytes = 0;
+  const measured = new Transform({
+    transform(chunk: Uint8Array, _, next) {
+      bytes += chunk.byteLength;
+      if (bytes > most_bytes)
+        return next(new Refusal(413, `The file is larger than ${Math.round(most_bytes / 1024 / 1024)} MB.`));
+      hash.update(chunk);
+      next(null, chunk);
+    }
+  });
+  try {
+    await pipeline(body, measured, createWriteStream(path, { mode: 0o600, flush: true }));
+  } catch (thrown) {
+    rmSync(path, { force: true });
+    if (thrown instanceof Refusal) throw thrown;
+    throw new Refusal(400, 'The file did not come through whole: send it again.');
+  }
+  if (bytes === 0) {
+    rmSync(path, { force: true });
+    throw new Refusal(400, 'The file is empty.');
+  }
+  return { path, hash: hash.digest('hex'), bytes };
+}
+
+/** Lets go of what came in. */
+export const letGo = ({ path }: Incoming): void => rmSync(path, { force: true });
+
+/** Puts what came in under its hash, with a row that names it. The file is there before the row is. */
+export async function keepFile(
+  db: Database,
+  incoming: Incoming,
+  about: { media: string; name: string | null },
+  transaction: Transaction
+): Promise<string> {
+  const { hash, bytes, path } = incoming;
+  const to = filePath(db.folder, hash);
+  mkdirSync(join(to, '..'), { recursive: true, mode: 0o700 });
+  if (existsSync(to)) letGo(incoming);
+  else renameSync(path, to);
+  const known = await db.tables.files.count({ where: { hash }, transaction });
+  if (!known)
+    await db.tables.files.create(
+      { hash, bytes, ...about, created_at: new Date().toISOString() },
+      { transaction }
+    );
+  return hash;
+}
+
+/** @throws Refusal 404 when no row or no file has this hash */
+export async function readFileRow(
+  db: Database,
+  hash: string
+): Promise<{ media: string; path: string; bytes: number }> {
+  const row = await db.tables.files.findOne({ where: { hash }, raw: true });
+  const path = filePath(db.folder, hash);
+  if (!row || !existsSync(path)) throw new Refusal(404, `There is no file ${hash.slice(0, 12)}.`);
+  return { media: row.media, path, bytes: row.bytes };
+}

@@ -1,0 +1,30 @@
+import { createReadStream } from 'node:fs';
+import { Readable } from 'node:stream';
+import { readFileRow } from '$lib/server/file/files';
+import { guarded } from '$lib/server/http/guard';
+import { describing } from '$lib/server/http/operation';
+import { notFound } from '$lib/server/refusal';
+
+export const GET = describing(
+  {
+    summary: 'A photo or a mesh, by the hash of what it holds',
+    status: 200,
+    type: 'application/octet-stream'
+  },
+  guarded(async (db, event) => {
+    const { hash = '' } = event.params;
+    if (!/^[0-9a-f]{64}$/.test(hash)) throw notFound('file', hash.slice(0, 40));
+    const { media, path, bytes } = await readFileRow(db, hash);
+    // The web's streams and Node's are the same to a response.
+    const body = Readable.toWeb(createReadStream(path)) as ReadableStream<Uint8Array>;
+    return new Response(body, {
+      headers: {
+        'content-type': media,
+        'content-length': String(bytes),
+        // What is under this name never changes.
+        'cache-control': 'private, max-age=31536000, immutable',
+        'x-content-type-options': 'nosniff'
+      }
+    });
+  })
+);
