@@ -2,15 +2,8 @@ import { sum } from 'simple-statistics';
 import type { Alloy } from '$core/reference/alloys';
 import { SPRUE_WIDTH_M, sandAround } from '$core/reference/mold';
 import type { Flask } from './flask';
-
-/** A casting as it lies in the mold: its box at the parting, and how far it reaches into each half, m. */
-export interface CastingBox {
-  length_m: number;
-  width_m: number;
-  above_m: number;
-  below_m: number;
-  kg: number;
-}
+import type { CastingBox } from './casting';
+import { keptLayout } from './placement';
 
 export const SIDES = ['length', 'width', 'cope', 'drag'] as const;
 export type Side = (typeof SIDES)[number];
@@ -24,6 +17,8 @@ export interface Fit {
   least: LeastFlask;
 }
 
+/** Places looked at for castings that no row of them fits: it is asked while somebody types. */
+const LOOKS = 8000;
 /** A length that is right to the micrometre is right. */
 const EXACT_M = 1e-6;
 
@@ -66,8 +61,9 @@ export const leastFlask = (castings: readonly CastingBox[], alloy: Alloy): Least
   arrangements(castings, alloy).reduce((a, b) => (b.length_m * b.width_m < a.length_m * a.width_m ? b : a));
 
 /**
- * Whether a flask of one's own takes these castings, and what it lacks, laid as it fits them best. A flask is turned as
- * it fits; a round one is judged by the square that stands in it.
+ * Whether a flask of one's own takes these castings, and what it lacks, laid as it fits them best: in one row, turned as
+ * it fits, or placed about the sprue where that takes them and a row does not. What it lacks is told for a row; a round
+ * one is then judged by the square that stands in it.
  */
 export function fit(castings: readonly CastingBox[], alloy: Alloy, flask: Flask): Fit {
   const square = flask.length_m / Math.SQRT2;
@@ -83,5 +79,8 @@ export function fit(castings: readonly CastingBox[], alloy: Alloy, flask: Flask)
   const [short] = arrangements(castings, alloy)
     .map(lacking)
     .sort((a, b) => sum(a.map(({ by_m }) => by_m)) - sum(b.map(({ by_m }) => by_m)));
-  return { fits: short!.length === 0, short: short!, least: leastFlask(castings, alloy) };
+  const flat = short!.filter(({ side }) => side === 'length' || side === 'width');
+  const placed = flat.length > 0 && keptLayout(castings, alloy, flask, LOOKS) !== null;
+  const lacks = placed ? short!.filter((each) => !flat.includes(each)) : short!;
+  return { fits: lacks.length === 0, short: lacks, least: leastFlask(castings, alloy) };
 }

@@ -1,9 +1,11 @@
 import { ALLOYS, type Alloy } from '$core/reference/alloys';
-import { GATING_SHARE, METAL_OF_BOX } from '$core/reference/mold';
-import { fit, type CastingBox, type Fit } from './fit';
+import { GATING_SHARE } from '$core/reference/mold';
+import { guessedVolume, type CastingBox } from './casting';
+import { facingVolume } from './facing';
+import { fit, type Fit } from './fit';
 import type { Flask } from './flask';
 import { carry, copeLift, dropOut, type Carry, type CopeLift, type DropOut } from './holding';
-import { sandDemand, type SandDemand } from './sand-demand';
+import { sandDemand, type SandDemand, type Solids } from './sand-demand';
 
 /** A casting by its outside, before it is known any better. */
 export interface CastingOutline {
@@ -18,7 +20,7 @@ export interface CastingOutline {
 }
 
 export const outlineMass = ({ length_m, width_m, height_m, kg }: CastingOutline, alloy: Alloy): number =>
-  kg ?? METAL_OF_BOX * length_m * width_m * height_m * ALLOYS[alloy].solid_kg_m3;
+  kg ?? guessedVolume(length_m, width_m, height_m) * ALLOYS[alloy].solid_kg_m3;
 
 /** The castings of an outline as they lie in the mold. */
 export function castingBoxes(outline: CastingOutline, alloy: Alloy): CastingBox[] {
@@ -32,6 +34,8 @@ export interface FlaskJudgement {
   fit: Fit;
   /** Null where the castings fill more than a half holds. */
   demand: SandDemand | null;
+  /** Of the sand, what lies as facing over the patterns, kg in each half; the rest backs it. */
+  facing: { cope_kg: number; drag_kg: number } | null;
   metal_kg: number;
   /** In the order in which they are lifted; empty weights count where they are known. */
   lifts: { what: 'drag' | 'cope' | 'closed' | 'poured'; kg: number; carry: Carry }[];
@@ -40,38 +44,50 @@ export interface FlaskJudgement {
   drop_out: DropOut | null;
 }
 
+/** What of a casting lies in the cope, share of its volume: as it was measured, else as its height lies. */
+const inCope = ({ above_m, below_m, cope_share }: CastingBox) => cope_share ?? above_m / (above_m + below_m);
+
+/** Pattern and gating in each half, m³: sprue and basin stand in the cope; the castings lie as they do. */
+export function solidsOf(castings: readonly CastingBox[], alloy: Alloy): Solids {
+  const { solid_kg_m3 } = ALLOYS[alloy];
+  const cast_kg = castings.reduce((total, { kg }) => total + kg, 0);
+  const reach = castings.reduce((total, casting) => total + casting.kg * inCope(casting), 0);
+  return {
+    cope_m3: (reach + GATING_SHARE * cast_kg) / solid_kg_m3,
+    drag_m3: (cast_kg - reach) / solid_kg_m3
+  };
+}
+
 /**
  * What a flask of one's own comes to for some castings: whether they fit, the sand, every lift, and what holds the cope.
  *
  * @param own its empty weights, kg, and its wall
  * @param sand density rammed, kg/m³, and green compression, Pa, where it was tested
+ * @param runner_m2 what the runners cover on the parting, m²: metal pushes up over them too
  */
 export function judgeFlask(
   castings: readonly CastingBox[],
   alloy: Alloy,
   flask: Flask,
   own: { cope_kg: number | null; drag_kg: number | null; wall: 'plain' | 'grooved' },
-  sand: { density_kg_m3: number; green_pa: number | null }
+  sand: { density_kg_m3: number; green_pa: number | null },
+  runner_m2 = 0
 ): FlaskJudgement {
-  const { solid_kg_m3, liquid_kg_m3 } = ALLOYS[alloy];
+  const { liquid_kg_m3 } = ALLOYS[alloy];
   const cast_kg = castings.reduce((total, { kg }) => total + kg, 0);
   const metal_kg = cast_kg * (1 + GATING_SHARE);
-  const reach = castings.reduce(
-    (total, { above_m, below_m, kg }) => total + (kg * above_m) / (above_m + below_m),
-    0
-  );
-  // Sprue and basin stand in the cope; the castings lie as they do.
-  const cope_m3 = (reach + GATING_SHARE * cast_kg) / solid_kg_m3;
-  const drag_m3 = (cast_kg - reach) / solid_kg_m3;
+  const solids = solidsOf(castings, alloy);
   const judged = fit(castings, alloy, flask);
   let demand: SandDemand | null = null;
   try {
-    demand = sandDemand(flask, { cope_m3, drag_m3 }, sand.density_kg_m3);
+    demand = sandDemand(flask, solids, sand.density_kg_m3);
   } catch (thrown) {
     // More pattern than flask: it does not fit, and that is said.
     if (!(thrown instanceof RangeError)) throw thrown;
   }
-  if (!demand) return { fit: judged, demand, metal_kg, lifts: [], cope_lift: null, drop_out: null };
+  if (!demand)
+    return { fit: judged, demand, facing: null, metal_kg, lifts: [], cope_lift: null, drop_out: null };
+  const faced = facingVolume(castings, flask, solids);
   const cope = demand.cope_kg + (own.cope_kg ?? 0);
   const drag = demand.drag_kg + (own.drag_kg ?? 0);
   const lift = (what: FlaskJudgement['lifts'][number]['what'], kg: number) => ({
@@ -82,6 +98,10 @@ export function judgeFlask(
   return {
     fit: judged,
     demand,
+    facing: {
+      cope_kg: faced.cope_m3 * sand.density_kg_m3,
+      drag_kg: faced.drag_m3 * sand.density_kg_m3
+    },
     metal_kg,
     lifts: [
       lift('drag', drag),
@@ -90,10 +110,13 @@ export function judgeFlask(
       lift('poured', cope + drag + metal_kg)
     ],
     cope_lift: copeLift(
-      castings.map(({ length_m, width_m, above_m }) => ({
-        area_m2: length_m * width_m,
-        head_m: Math.max(0, flask.cope_m - above_m)
-      })),
+      [
+        ...castings.map(({ length_m, width_m, above_m, projected_m2 }) => ({
+          area_m2: projected_m2 ?? length_m * width_m,
+          head_m: Math.max(0, flask.cope_m - above_m)
+        })),
+        { area_m2: runner_m2, head_m: flask.cope_m }
+      ],
       liquid_kg_m3,
       cope
     ),

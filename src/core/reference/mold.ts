@@ -102,3 +102,18 @@ export const METAL_OF_BOX = 0.5;
 
 /** Room for the sprue beside the castings, m: a sprue of a hobby mold is about so wide. */
 export const SPRUE_WIDTH_M = 0.02;
+
+/** A runner of a hobby mold, and the sand that it keeps from a casting that it does not feed, m. */
+export const RUNNER = { width_m: 0.012, height_m: 0.008, clear_m: 0.01 } as const;
+
+/** Facing sand riddled over a pattern, m: a finger's breadth. */
+export const FACING_M = 0.02;
+
+/** Layers in which sand is rammed, m. */
+export const LAYER_M = 0.055;
+
+/** Boards that a hobby flask is made of: how thick, and in what steps they are cut, m. */
+export const BOARDS = { thick_m: 0.02, step_m: 0.005, board_over_m: 0.02 } as const;
+
+/** Clamps hold about so long a side each, m. */
+export const CLAMP_EVERY_M = 0.4;

@@ -1,6 +1,7 @@
 <script lang="ts">
   /** A flask cut through its length, to scale: cope over drag, the casting in its sand, what is short of it in heat. */
-  import type { CastingBox, Fit } from '$core/mold/fit';
+  import type { Fit } from '$core/mold/fit';
+  import type { CastingBox } from '$core/mold/casting';
   import type { Flask } from '$core/mold/flask';
   import { sandAround } from '$core/reference/mold';
   import type { Alloy } from '$core/reference/alloys';

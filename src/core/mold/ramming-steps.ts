@@ -1,0 +1,121 @@
+import { LAYER_M } from '$core/reference/mold';
+
+/** What is dusted on the parting, and when one raps: schools differ, so they are chosen and not judged. */
+export const DUSTS = ['cornstarch', 'commercial', 'talc'] as const;
+export type Dust = (typeof DUSTS)[number];
+export const RAPS = ['before-cope', 'after-cope'] as const;
+export type Rap = (typeof RAPS)[number];
+
+/** Steps of ramming a mold, in the order in which they are usually done. */
+export const RAMMING_STEPS = [
+  'board',
+  'dust-drag',
+  'face-drag',
+  'ram-drag',
+  'butt-drag',
+  'strike-drag',
+  'roll-over',
+  'blow-out',
+  'rap-first',
+  'dust-parting',
+  'cope-on',
+  'sprue-pin',
+  'face-cope',
+  'ram-cope',
+  'butt-cope',
+  'strike-cope',
+  'vent',
+  'basin',
+  'lift-cope',
+  'rap-last',
+  'draw',
+  'inspect',
+  'gates',
+  'trial-close',
+  'close'
+] as const;
+export type RammingStep = (typeof RAMMING_STEPS)[number];
+
+export interface MoldToRam {
+  cope_m: number;
+  drag_m: number;
+  /** A pattern stands in the cope too. */
+  in_cope: boolean;
+  facing: boolean;
+  rap: Rap;
+}
+
+export interface PlannedStep {
+  kind: RammingStep;
+  /** Layers of loose sand that are rammed one after the other. */
+  layers?: number;
+}
+
+/** Layers that a half is rammed in: none thicker than 50 to 60 mm. */
+export const layersOf = (half_m: number): number => Math.max(1, Math.ceil(half_m / LAYER_M - 1e-9));
+
+/**
+ * The steps of a mold, in order: facing where there is facing sand, rapping before or after the cope as one is used to.
+ *
+ * Source: usual bench molding practice (handbook default).
+ */
+export function rammingSteps(mold: MoldToRam): PlannedStep[] {
+  return RAMMING_STEPS.flatMap((kind): PlannedStep[] => {
+    switch (kind) {
+      case 'face-drag':
+        return mold.facing ? [{ kind }] : [];
+      case 'face-cope':
+        return mold.facing ? [{ kind }] : [];
+      case 'rap-first':
+        return mold.rap === 'before-cope' ? [{ kind }] : [];
+      case 'rap-last':
+        return mold.rap === 'after-cope' ? [{ kind }] : [];
+      case 'ram-drag':
+        return [{ kind, layers: layersOf(mold.drag_m) }];
+      case 'ram-cope':
+        return [{ kind, layers: layersOf(mold.cope_m) }];
+      default:
+        return [{ kind }];
+    }
+  });
+}
+
+/** Why a mold breaks when its pattern is drawn, with what to look at first. */
+export const BREAKAGES = {
+  'no-draft': 'the pattern has no draft there, or is undercut',
+  'not-rapped': 'it was not rapped loose enough',
+  'too-dry': 'the sand is too dry: edges crumble',
+  'too-wet': 'the sand is too wet: it sticks to the pattern',
+  'soft-rammed': 'it is rammed too soft at the pattern',
+  rough: 'the pattern is rough, or its coat was not dry',
+  crooked: 'it was drawn crooked',
+  'cope-dropped': 'the cope’s sand fell out as it was lifted'
+} as const;
+export type Breakage = keyof typeof BREAKAGES;
+export const BREAKAGE_NAMES = Object.keys(BREAKAGES) as Breakage[];
+
+/**
+ * The likely cause of a broken mold, by what is known of the day, likeliest first.
+ *
+ * @param moisture where the sand stands to its window; null while nobody knows
+ * @param draft whether the pattern was found to lack draft or be undercut; null while nobody looked
+ * @param drop_out how often the cope's sand holds its weight; null while it is not known
+ */
+export function likelyBreakages(known: {
+  moisture: 'dry' | 'in' | 'wet' | null;
+  draft: boolean | null;
+  coats_drying: boolean;
+  drop_out: number | null;
+}): Breakage[] {
+  const weight: Record<Breakage, number> = {
+    'no-draft': known.draft === true ? 5 : known.draft === null ? 2 : 0.5,
+    'too-dry': known.moisture === 'dry' ? 4.5 : known.moisture === null ? 1.8 : 0.6,
+    'too-wet': known.moisture === 'wet' ? 4.5 : known.moisture === null ? 1.2 : 0.5,
+    'cope-dropped': known.drop_out !== null && known.drop_out < 1 ? 4 : 0.4,
+    rough: known.coats_drying ? 4 : 0.8,
+    'not-rapped': 1.5,
+    'soft-rammed': 1.3,
+    crooked: 1
+  };
+  return [...BREAKAGE_NAMES].sort((a, b) => weight[b] - weight[a]);
+}

@@ -1,0 +1,12 @@
+import { moldsTodayQuestion } from '$lib/schema/mold';
+import { pathId, respond } from '$lib/server/http/endpoint';
+import { readMoldsToday } from '$lib/server/mold/molds-today';
+
+export const POST = respond(
+  {
+    summary:
+      'How many of which molds this heap makes today of the castings that are wanted, each flask rammed once',
+    body: moldsTodayQuestion
+  },
+  (db, question, event) => readMoldsToday(db, pathId(event, 'id', 'heap'), question)
+);
