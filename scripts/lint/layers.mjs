@@ -58,6 +58,7 @@ export const LAYERS = {
     'lib/server/form',
     'lib/server/demo'
   ],
+  workers: ['lib/workers'],
   ui: [
     'lib/ui',
     'lib/ui/theme',
@@ -84,7 +85,9 @@ export const LAYERS = {
     'lib/ui/heap',
     'lib/ui/ledger',
     'lib/ui/stock',
+    'lib/ui/pattern',
     'lib/ui/flask',
+    'lib/ui/mold',
     'lib/ui/member',
     'lib/ui/session',
     'lib/ui/palette',

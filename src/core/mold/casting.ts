@@ -1,7 +1,7 @@
 import { ALLOYS, type Alloy } from '$core/reference/alloys';
 import { METAL_OF_BOX } from '$core/reference/mold';
 import { castingMass } from '../pattern/shrinkage';
-import type { Outline } from './outline';
+import type { Outline } from '../pattern/outline';
 
 /** A casting as it lies in the mold: its box at the parting, and how far it reaches into each half, m. */
 export interface CastingBox {

@@ -11,7 +11,7 @@ import {
   placedOutline,
   rectangleOutline,
   type Outline
-} from './outline';
+} from '../pattern/outline';
 import { clearances, gapToWall, keeps, layOut, outlineOfCasting } from './placement';
 import { planMold } from './plan-mold';
 

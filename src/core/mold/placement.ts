@@ -11,7 +11,7 @@ import {
   placedOutline,
   rectangleOutline,
   type Outline
-} from './outline';
+} from '../pattern/outline';
 
 /** A casting on the parting: its middle from the middle of the flask, m, and how it is turned, rad. */
 export interface Place {

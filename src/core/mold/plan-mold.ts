@@ -3,7 +3,7 @@ import { barPlaces } from './bars';
 import type { CastingBox } from './casting';
 import type { Flask } from './flask';
 import { judgeFlask, type FlaskJudgement } from './judge-flask';
-import { areaOf, placedOutline } from './outline';
+import { areaOf, placedOutline } from '../pattern/outline';
 import {
   clearances,
   keeps,

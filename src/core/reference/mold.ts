@@ -117,3 +117,6 @@ export const BOARDS = { thick_m: 0.02, step_m: 0.005, board_over_m: 0.02 } as co
 
 /** Clamps hold about so long a side each, m. */
 export const CLAMP_EVERY_M = 0.4;
+
+/** Bulk density of riddled sand before it is rammed, kg/L (handbook default). */
+export const LOOSE_SAND_KG_L = 0.95;

@@ -8,15 +8,19 @@ export const MOLD_STATES = ['planned', 'rammed', 'closed', 'poured', 'shaken-out
 export type SessionStage = (typeof SESSION_STAGES)[number];
 export type MoldState = (typeof MOLD_STATES)[number];
 
-const step = () =>
-  shape({
-    id: text(60).min(1, 'needs a name').required(REQUIRED),
-    kind: text(60).min(1, 'needs a kind').required(REQUIRED),
-    state: choice(['to-do', 'running', 'done', 'skipped']).required(REQUIRED),
-    at: isoTime().optional(),
-    seconds: between('s', 0, 31_536_000).optional(),
-    why_skipped: text(500).optional()
-  });
+const stepFields = {
+  id: text(60).min(1, 'needs a name').required(REQUIRED),
+  kind: text(60).min(1, 'needs a kind').required(REQUIRED),
+  state: choice(['to-do', 'running', 'done', 'skipped']).required(REQUIRED),
+  at: isoTime().optional(),
+  seconds: between('s', 0, 31_536_000).optional(),
+  why_skipped: text(500).optional()
+};
+const step = () => shape(stepFields);
+
+/** A step as it is noted while the work goes on; of a mold it names it. */
+export const sessionStep = shape({ ...stepFields, mold_id: id().optional() }).required(REQUIRED);
+export type SessionStep = InferType<typeof sessionStep>;
 
 const sessionFields = {
   name: text(80).optional(),

@@ -24,10 +24,10 @@ export async function lastCastingDay(db: Database, at: DaysAgo, members: readonl
 }
 
 /** The casting that comes next, in two days at ten in the morning. */
-export async function nextCastingDay(db: Database, today: Date, members: readonly number[]): Promise<void> {
+export async function nextCastingDay(db: Database, today: Date, members: readonly number[]): Promise<number> {
   const at = new Date(today.getTime() + 2 * DAY_MS);
   at.setUTCHours(10, 0, 0, 0);
-  await createSession(
+  const { id } = await createSession(
     db,
     accepted(newSession, {
       name: 'The sundial’s gnomon',
@@ -37,4 +37,5 @@ export async function nextCastingDay(db: Database, today: Date, members: readonl
       stage: 'mold'
     })
   );
+  return id;
 }

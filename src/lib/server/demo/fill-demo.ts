@@ -10,6 +10,7 @@ import { lastCastingDay, nextCastingDay } from './castings';
 import { fillDialSand } from './dial-sand';
 import { fillGateHeap } from './gate-heap';
 import { fillInheritedSand } from './plot-nine';
+import { fillPatterns, planMolds } from './patterns';
 import { FLASKS, MEMBERS } from './scenario';
 
 const DAY_MS = 86_400_000;
@@ -33,6 +34,7 @@ export async function fillDemo(db: Database, today: Date): Promise<void> {
   await fillGateHeap(db, lots, daysAgo, members);
   await fillDialSand(db, lots, daysAgo, members);
   await fillInheritedSand(db, daysAgo, members);
+  const patterns = await fillPatterns(db, daysAgo);
   await lastCastingDay(db, daysAgo, members);
-  await nextCastingDay(db, today, members);
+  await planMolds(db, await nextCastingDay(db, today, members), patterns);
 }

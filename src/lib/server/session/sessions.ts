@@ -64,8 +64,12 @@ export async function listSessions(
   return { items: await Promise.all(rows.map((row) => sessionRecord(db, row))), total, limit, offset };
 }
 
-export async function readSession(db: Database, id: number): Promise<SessionRecord> {
-  return sessionRecord(db, await sessionRow(db, id));
+export async function readSession(
+  db: Database,
+  id: number,
+  transaction?: Transaction
+): Promise<SessionRecord> {
+  return sessionRecord(db, await sessionRow(db, id, transaction), transaction);
 }
 
 export async function createSession(db: Database, input: NewSession): Promise<SessionRecord> {
@@ -149,6 +153,13 @@ export async function createMold(db: Database, session_id: number, input: NewMol
 
 export async function readMold(db: Database, session_id: number, id: number): Promise<MoldRecord> {
   return moldRecord(await moldRow(db, session_id, id));
+}
+
+/** The casting day that a mold is of. */
+export async function sessionOfMold(db: Database, id: number): Promise<SessionRecord> {
+  const row = await db.tables.molds.findOne({ where: { id, removed_at: null }, raw: true });
+  if (!row) throw notFound('mold', id);
+  return readSession(db, row.session_id);
 }
 
 export async function amendMold(

@@ -1,6 +1,7 @@
 <script lang="ts">
   /** What a flask measures inside and weighs: a new one, or one that is on the rack. */
   import { editableLength, editableMass } from '$core/quantity/display';
+  import { parseQuantity } from '$core/quantity/parse';
   import { FLASK_SHAPES, flaskChange, newFlask } from '$lib/schema/flask';
   import { answerName, textName } from '$lib/schema/posted-form';
   import { api } from '$lib/ui/api-client';
@@ -9,6 +10,7 @@
   import Posted from '$lib/ui/field/Posted.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
+  import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
@@ -16,9 +18,11 @@
 
   interface Props {
     existing?: OwnFlask | null;
+    /** Sizes of a new one, as an address gives them. */
+    given?: Record<string, string>;
     ondone: () => void | Promise<void>;
   }
-  const { existing = null, ondone }: Props = $props();
+  const { existing = null, given = {}, ondone }: Props = $props();
 
   const old = existing;
   const form = new RecordForm();
@@ -26,6 +30,10 @@
     text: mm === undefined ? '' : editableLength(mm / 1000, units()),
     si: mm === undefined ? undefined : mm / 1000
   });
+  const size = (name: string, mm: number | undefined) => {
+    const read = mm === undefined && given[name] ? parseQuantity(given[name], 'length', 'mm') : null;
+    return length(read?.ok ? read.si * 1000 : mm);
+  };
   const mass = (kg: number | null | undefined) => ({
     text: kg == null ? '' : editableMass(kg, 'large', units()),
     si: kg ?? undefined
@@ -35,10 +43,14 @@
     shape: old?.shape ?? ('rectangular' as (typeof FLASK_SHAPES)[number] | null),
     bars: (old?.bars ? 'yes' : 'no') as 'yes' | 'no' | null,
     wall: old?.wall ?? ('plain' as 'plain' | 'grooved' | null),
-    length: length(old?.length_mm),
-    width: length(old?.width_mm),
-    cope: length(old?.cope_mm),
-    drag: length(old?.drag_mm),
+    length: size('length', old?.length_mm),
+    width: size('width', old?.width_mm),
+    cope: size('cope', old?.cope_mm),
+    drag: size('drag', old?.drag_mm),
+    wall_mm: length(old?.wall_mm ?? undefined),
+    material: old?.material ?? '',
+    pins: old?.pins ?? '',
+    closing: old?.closing ?? '',
     cope_kg: mass(old?.cope_kg),
     drag_kg: mass(old?.drag_kg)
   });
@@ -59,6 +71,7 @@
     { name: 'drag_kg', label: 'Empty drag' }
   ] as const;
 
+  const emptied = old ? null : undefined;
   const mm = (m: number | undefined) => (m === undefined ? undefined : Number((m * 1000).toPrecision(9)));
   /** An emptied weight of a flask that is there goes; of a new one it is just absent. */
   const weight = ({ text, si }: { text: string; si: number | undefined }) =>
@@ -73,6 +86,10 @@
       width_mm: round ? undefined : mm(draft.width.si),
       cope_mm: mm(draft.cope.si),
       drag_mm: mm(draft.drag.si),
+      wall_mm: draft.wall_mm.text.trim() === '' ? emptied : mm(draft.wall_mm.si),
+      material: draft.material === '' ? emptied : draft.material,
+      pins: draft.pins === '' ? emptied : draft.pins,
+      closing: draft.closing === '' ? emptied : draft.closing,
       cope_kg: weight(draft.cope_kg),
       drag_kg: weight(draft.drag_kg)
     });
@@ -148,6 +165,54 @@
     bind:value={draft.bars}
     post={answerName('bars')}
   />
+  <div class="pair">
+    <SelectField
+      label="Made of"
+      optional
+      bind:value={draft.material}
+      post={textName('material')}
+      options={[
+        { value: '', name: 'not said' },
+        { value: 'wood', name: 'wood' },
+        { value: 'steel', name: 'steel' },
+        { value: 'aluminium', name: 'aluminium' },
+        { value: 'other', name: 'something else' }
+      ]}
+    />
+    <QuantityField
+      label="Thickness of its wall"
+      optional
+      dimension="length"
+      bind:text={draft.wall_mm.text}
+      bind:si={draft.wall_mm.si}
+      post={{ path: 'wall_mm', factor: 1000 }}
+      error={form.errorOf('wall_mm')}
+    />
+    <SelectField
+      label="Its pins stand in"
+      optional
+      bind:value={draft.pins}
+      post={textName('pins')}
+      options={[
+        { value: '', name: 'not said' },
+        { value: 'drag', name: 'the drag, pointing up' },
+        { value: 'cope', name: 'the cope, pointing down' },
+        { value: 'none', name: 'it has none' }
+      ]}
+    />
+    <SelectField
+      label="Held together by"
+      optional
+      bind:value={draft.closing}
+      post={textName('closing')}
+      options={[
+        { value: '', name: 'not said' },
+        { value: 'clamps', name: 'clamps' },
+        { value: 'latches', name: 'latches' },
+        { value: 'weights', name: 'weights' }
+      ]}
+    />
+  </div>
   <FormTrouble {form} />
   <p class="row"><button class="act" disabled={form.busy}>{old ? 'Keep it' : 'On the rack'}</button></p>
 </form>

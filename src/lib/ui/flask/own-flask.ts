@@ -10,6 +10,10 @@ export interface OwnFlask {
   cope_mm: number;
   drag_mm: number;
   wall: 'plain' | 'grooved';
+  wall_mm: number | null;
+  material: 'wood' | 'steel' | 'aluminium' | 'other' | null;
+  pins: 'drag' | 'cope' | 'none' | null;
+  closing: 'clamps' | 'latches' | 'weights' | null;
   bars: boolean;
   cope_kg: number | null;
   drag_kg: number | null;

@@ -3,6 +3,8 @@
   import FlaskForm from '$lib/ui/flask/FlaskForm.svelte';
   import { told } from '$lib/ui/toast/toaster';
 
+  const { data } = $props();
+
   async function kept() {
     told('It is on the rack.');
     await goto('/flasks', { invalidateAll: true });
@@ -16,5 +18,5 @@
     <h1>A flask for the rack</h1>
     <p class="soft small"><a href="/flasks">Back to the flasks</a></p>
   </header>
-  <FlaskForm ondone={kept} />
+  <FlaskForm given={data.given} ondone={kept} />
 </div>

@@ -136,3 +136,29 @@ export function nearestPoint(outline: Outline, at: readonly [number, number]): [
   }
   return best;
 }
+
+/**
+ * An outline turned so that it lies along its least box, the longer side first.
+ *
+ * @source the least box of a convex outline has a side along one of its edges (rotating calipers)
+ */
+export function lyingOutline(outline: Outline): { outline: Outline; length_m: number; width_m: number } {
+  let best: { outline: Outline; length_m: number; width_m: number } | null = null;
+  for (let i = 0; i < outline.length; i++) {
+    const [p, q] = [outline[i]!, outline[(i + 1) % outline.length]!];
+    const turned = placedOutline(outline, 0, 0, -Math.atan2(q[1] - p[1], q[0] - p[0]));
+    const [xs, ys] = [turned.map(([x]) => x), turned.map(([, y]) => y)];
+    const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+    const [length_m, width_m] = [x1 - x0, y1 - y0];
+    if (best && length_m * width_m >= best.length_m * best.width_m - 1e-12) continue;
+    const centred = turned.map(([x, y]) => [x - (x0 + x1) / 2, y - (y0 + y1) / 2] as const);
+    best = { outline: centred, length_m, width_m };
+  }
+  if (!best) throw new RangeError('An outline needs corners.');
+  if (best.length_m >= best.width_m) return best;
+  return {
+    outline: placedOutline(best.outline, 0, 0, Math.PI / 2),
+    length_m: best.width_m,
+    width_m: best.length_m
+  };
+}

@@ -1,0 +1,71 @@
+import type { CastingBox } from '$core/mold/casting';
+import { ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
+import type { Database } from '../database/database';
+import { listFlasks, type FlaskRecord } from '../flask/flasks';
+import { readStates } from '../heap/heap-state';
+import { listHeaps } from '../heap/heaps';
+import { readLearned } from '../heap/learned';
+import { latestTest } from '../heap/tests';
+import { listPatterns, type PatternRecord } from '../pattern/patterns';
+import { castingOfPattern } from './molds-today';
+
+/** A heap's sand as a mold sees it. */
+export interface MoldSand {
+  id: number;
+  name: string;
+  total_kg: number;
+  density_kg_l: number;
+  /** Of its last green compression test; null where none was made. */
+  green_kpa: number | null;
+  verdict: string;
+}
+
+/** The sand that there is to ram, by heap; heaps that hold none are left out. */
+export async function moldSands(db: Database): Promise<MoldSand[]> {
+  const [heaps, states] = await Promise.all([listHeaps(db), readStates(db)]);
+  const sands = await Promise.all(
+    heaps.map(async ({ id, name }) => {
+      const state = states.get(id)?.state;
+      if (!state || !(state.total_kg > 0)) return [];
+      const learned = (await readLearned(db, id)).items.find((each) => each.of === 'rammed-density')!;
+      const broken = await latestTest(db, id, 'green-compression');
+      return [
+        {
+          id,
+          name,
+          total_kg: state.total_kg,
+          density_kg_l: learned.value,
+          // A green compression's result is its strength.
+          green_kpa: broken ? (broken.result as { strength_kpa: number }).strength_kpa : null,
+          verdict: state.verdict
+        }
+      ];
+    })
+  );
+  return sands.flat();
+}
+
+export interface MoldShelf {
+  flasks: FlaskRecord[];
+  sands: MoldSand[];
+  /** Each pattern with its casting in every metal that it may be asked for. */
+  patterns: { pattern: PatternRecord; castings: Record<Alloy, CastingBox> }[];
+}
+
+/** All that a mold is planned from. */
+export async function moldShelf(db: Database): Promise<MoldShelf> {
+  const [flasks, sands, patterns] = await Promise.all([listFlasks(db), moldSands(db), listPatterns(db)]);
+  return {
+    flasks,
+    sands,
+    patterns: await Promise.all(
+      patterns.map(async (pattern) => {
+        const each = await Promise.all(
+          ALLOY_NAMES.map(async (alloy) => [alloy, await castingOfPattern(db, pattern, alloy)] as const)
+        );
+        // Every name of the list is there.
+        return { pattern, castings: Object.fromEntries(each) as Record<Alloy, CastingBox> };
+      })
+    )
+  };
+}

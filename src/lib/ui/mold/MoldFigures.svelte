@@ -1,0 +1,52 @@
+<script lang="ts">
+  /** What a mold weighs and takes, figure by figure, and what holds it together. */
+  import type { FlaskJudgement } from '$core/mold/judge-flask';
+  import { massText } from '$core/quantity/display';
+  import { handMeasure } from '$core/quantity/hand-measure';
+  import { LOOSE_SAND_KG_L } from '$core/reference/mold';
+  import { units } from '$lib/ui/preferences';
+
+  interface Props {
+    judged: FlaskJudgement;
+    /** Facing comes from a heap of its own. */
+    facing: boolean;
+    weighed: boolean;
+  }
+  const { judged, facing, weighed }: Props = $props();
+  const mass = (kg: number) => massText(kg, units());
+  const lift = (what: string) => judged.lifts.find((each) => each.what === what);
+  const faced = $derived(judged.facing ? judged.facing.cope_kg + judged.facing.drag_kg : 0);
+  const figures = $derived(
+    judged.demand
+      ? [
+          ...(facing
+            ? [
+                { name: 'facing sand', kg: faced, carry: 'one' },
+                { name: 'backing sand', kg: judged.demand.sand_kg - faced, carry: 'one' }
+              ]
+            : [{ name: 'rammed sand', kg: judged.demand.sand_kg, carry: 'one' }]),
+          { name: 'with 12 % to spare', kg: judged.demand.with_allowance_kg, carry: 'one' },
+          { name: 'drag to lift', kg: lift('drag')!.kg, carry: lift('drag')!.carry },
+          { name: 'cope to lift', kg: lift('cope')!.kg, carry: lift('cope')!.carry },
+          { name: 'closed', kg: lift('closed')!.kg, carry: lift('closed')!.carry },
+          { name: 'closed, poured', kg: lift('poured')!.kg, carry: lift('poured')!.carry }
+        ]
+      : []
+  );
+</script>
+
+<dl class="grid grid-cols-2 gap-x-4 gap-y-3 border-t border-(--rule) pt-3 desk:grid-cols-4">
+  {#each figures as { name, kg, carry } (name)}
+    <div>
+      <dt class="soft small">{name}</dt>
+      <dd class="figure text-lg {carry === 'two-people' ? 'text-(--heat)' : ''}">{mass(kg)}</dd>
+    </div>
+  {/each}
+</dl>
+{#if judged.demand}
+  <p class="soft small">
+    Riddled loose, {handMeasure(judged.demand.with_allowance_kg, LOOSE_SAND_KG_L, false)}.{weighed
+      ? ''
+      : ' Lifts are without the empty flask, which was not weighed.'}
+  </p>
+{/if}

@@ -1,0 +1,241 @@
+<script lang="ts">
+  /** A mold rammed step by step: what is due stands large; steps are done, skipped with why, moved, and timed. */
+  import { onMount } from 'svelte';
+  import { ArrowDown, ArrowUp, Check } from '@lucide/svelte';
+  import { invalidateAll } from '$app/navigation';
+  import { DUSTS, RAPS, rammingSteps, type Dust, type Rap } from '$core/mold/ramming-steps';
+  import { durationText, figureText, lengthFigure } from '$core/quantity/display';
+  import { ApiProblem } from '$lib/ui/api-client';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import TextField from '$lib/ui/field/TextField.svelte';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
+  import { keepAwake } from '$lib/ui/page/awake';
+  import { units } from '$lib/ui/preferences';
+  import { warned } from '$lib/ui/toast/toaster';
+  import { DUST_WORDS, stepWords } from './mold-words';
+  import { dueStep, stepsInOrder, type MoldStep, type NotedStep } from './step-order';
+
+  interface Props {
+    session_id: number;
+    mold: { id: number; facing_heap_id: number | null };
+    flask: { cope_m: number; drag_m: number; bars: boolean };
+    split: boolean;
+    in_cope: boolean;
+    noted: readonly NotedStep[];
+  }
+  const { session_id, mold, flask, split, in_cope, noted }: Props = $props();
+
+  let ways = $state<{ dust: Dust | null; rap: Rap | null; order: string[] | null; began: string | null }>({
+    dust: 'cornstarch',
+    rap: 'before-cope',
+    order: null,
+    began: null
+  });
+  new KeptDraft(
+    `ramming:${mold.id}`,
+    () => ways,
+    (back) => (ways = back)
+  );
+  /** What was noted here and is on its way. */
+  let sent = $state<Record<string, NotedStep>>({});
+  let moving = $state(false);
+  let skipping = $state(false);
+  let why = $state('');
+  let now = $state(Date.now());
+  onMount(() => {
+    const awake = keepAwake();
+    const tick = setInterval(() => (now = Date.now()), 1000);
+    return () => {
+      awake();
+      clearInterval(tick);
+    };
+  });
+
+  const length = (m: number) => figureText(lengthFigure(m, units()));
+  const steps = $derived(
+    stepsInOrder(
+      mold.id,
+      rammingSteps({
+        cope_m: flask.cope_m,
+        drag_m: flask.drag_m,
+        in_cope,
+        facing: mold.facing_heap_id !== null,
+        rap: ways.rap ?? 'before-cope'
+      }),
+      noted
+        .map((each) => sent[each.id] ?? each)
+        .concat(Object.values(sent).filter(({ id }) => !noted.some((each) => each.id === id))),
+      ways.order
+    )
+  );
+  const due = $derived(dueStep(steps));
+  const words = (step: MoldStep) =>
+    stepWords(step, { dust: ways.dust ?? 'cornstarch', bars: flask.bars, split, length });
+  const done = $derived(
+    steps.filter(({ noted: of }) => of?.state === 'done' || of?.state === 'skipped').length
+  );
+  /** Since the last step was done, or since one began: at most an hour, as people go to lunch. */
+  const running_s = $derived(
+    ways.began ? Math.min(3600, Math.max(0, (now - Date.parse(ways.began)) / 1000)) : null
+  );
+
+  async function note(step: MoldStep, state: NotedStep['state'], why_skipped?: string) {
+    const at = new Date().toISOString();
+    const seconds = state === 'done' && running_s !== null ? Math.round(running_s) : undefined;
+    const body = {
+      id: step.id,
+      kind: step.kind,
+      state,
+      at,
+      ...(seconds !== undefined && { seconds }),
+      ...(why_skipped !== undefined && { why_skipped })
+    };
+    sent = { ...sent, [step.id]: body };
+    ways.began = at;
+    [skipping, why] = [false, ''];
+    try {
+      await outbox.post(
+        `/sessions/${session_id}/steps`,
+        { ...body, mold_id: mold.id },
+        `${step.kind}, ${state}`
+      );
+      await invalidateAll();
+    } catch (thrown) {
+      if (!(thrown instanceof ApiProblem)) throw thrown;
+      warned(thrown.message);
+    }
+    const { [step.id]: _, ...rest } = sent;
+    sent = rest;
+  }
+  function move(i: number, by: -1 | 1) {
+    const kinds = steps.map(({ kind }) => kind as string);
+    const [one] = kinds.splice(i, 1);
+    kinds.splice(i + by, 0, one!);
+    ways.order = kinds;
+  }
+  const WHY = ['not needed here', 'done before', 'no time'];
+</script>
+
+{#if due}
+  {@const { text, caution } = words(due)}
+  <section
+    class="grid gap-3 border-y-2 border-(--ink) py-4"
+    aria-label="The step that is due"
+    aria-live="polite"
+  >
+    <p class="soft small">
+      Step {done + 1} of {steps.length}{running_s !== null && !moving
+        ? `, ${durationText(running_s)} so far`
+        : ''}
+    </p>
+    <p class="text-xl leading-snug font-semibold">{text}</p>
+    {#if caution}<Caution name={caution} />{/if}
+    {#if skipping}
+      <form
+        class="grid gap-3"
+        onsubmit={(event) => {
+          event.preventDefault();
+          if (why.trim()) void note(due, 'skipped', why.trim());
+        }}
+      >
+        <p class="row">
+          {#each WHY as reason (reason)}
+            <button type="button" class="quiet" onclick={() => note(due, 'skipped', reason)}>{reason}</button>
+          {/each}
+        </p>
+        <TextField label="Or why?" bind:value={why} maxlength={200} />
+        <p class="row">
+          <button class="quiet" disabled={why.trim() === ''}>Skip it</button>
+          <button type="button" class="quiet" onclick={() => (skipping = false)}>Do it after all</button>
+        </p>
+      </form>
+    {:else}
+      <p class="row">
+        <button type="button" class="act flex-1" onclick={() => note(due, 'done')}
+          ><Check size={20} aria-hidden="true" /> Done</button
+        >
+        <button type="button" class="quiet" onclick={() => (skipping = true)}>Skip</button>
+      </p>
+    {/if}
+  </section>
+{:else}
+  <p class="border-y-2 border-(--good) py-4 text-xl font-semibold text-(--good)">All steps are done.</p>
+{/if}
+
+<div class="flex flex-wrap items-center justify-between gap-3">
+  <h2>All steps</h2>
+  <button type="button" class="quiet" aria-pressed={moving} onclick={() => (moving = !moving)}
+    >{moving ? 'The order is right' : 'Change the order'}</button
+  >
+</div>
+<ol class="ruled">
+  {#each steps as step, i (step.id)}
+    {@const state = step.noted?.state}
+    <li class="flex items-center gap-3 py-1">
+      {#if moving}
+        <span class="flex shrink-0">
+          <button
+            type="button"
+            class="grid size-12 place-items-center disabled:opacity-30"
+            aria-label="Earlier: {words(step).text}"
+            disabled={i === 0}
+            onclick={() => move(i, -1)}><ArrowUp size={18} aria-hidden="true" /></button
+          >
+          <button
+            type="button"
+            class="grid size-12 place-items-center disabled:opacity-30"
+            aria-label="Later: {words(step).text}"
+            disabled={i === steps.length - 1}
+            onclick={() => move(i, 1)}><ArrowDown size={18} aria-hidden="true" /></button
+          >
+        </span>
+        <span>{words(step).text}</span>
+      {:else}
+        <label class="flex min-h-12 w-full cursor-pointer items-center gap-3">
+          <input
+            type="checkbox"
+            class="checkbox size-6 shrink-0"
+            checked={state === 'done'}
+            onchange={({ currentTarget }) => note(step, currentTarget.checked ? 'done' : 'to-do')}
+          />
+          <span
+            class="min-w-0 {state === 'done' || state === 'skipped'
+              ? 'soft'
+              : step === due
+                ? 'font-semibold'
+                : ''}"
+            >{words(step).text}
+            {#if state === 'skipped'}<em class="block text-sm">skipped: {step.noted?.why_skipped}</em>{/if}
+            {#if state === 'done' && step.noted?.seconds}<span class="text-sm whitespace-nowrap">
+                · {durationText(step.noted.seconds)}</span
+              >{/if}</span
+          >
+        </label>
+      {/if}
+    </li>
+  {/each}
+</ol>
+<details class="grid gap-3">
+  <summary class="min-h-12 cursor-pointer py-3 font-semibold">Your way of doing it</summary>
+  <div class="grid gap-4">
+    <Choice
+      legend="Dusted with"
+      options={DUSTS.map((value) => ({ value, ...DUST_WORDS[value] }))}
+      bind:value={ways.dust}
+    />
+    <Choice
+      legend="Rapped"
+      options={RAPS.map((value) => ({
+        value,
+        name: value === 'before-cope' ? 'Before the cope' : 'After the cope is off',
+        about:
+          value === 'before-cope'
+            ? 'the cope is not shaken'
+            : 'the pattern sits tight while the cope is rammed'
+      }))}
+      bind:value={ways.rap}
+    />
+  </div>
+</details>

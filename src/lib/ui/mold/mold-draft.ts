@@ -1,0 +1,84 @@
+import type { CastingBox } from '$core/mold/casting';
+import type { Layout } from '$core/mold/placement';
+import type { MoldLayout } from '$lib/schema/session';
+import { ALLOYS, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
+
+/** A mold as it is being planned. */
+export interface MoldDraft {
+  patterns: { pattern_id: number; count: number }[];
+  metal: string;
+  flask: string;
+  backing: string;
+  /** Empty: one sand throughout. */
+  facing: string;
+  /** As somebody laid it; null while it is laid by itself. */
+  layout: Layout | null;
+}
+
+export function moldDraft(
+  given: Record<string, string>,
+  first: { heap: number | undefined; pattern: number | undefined }
+): MoldDraft {
+  const pattern = Number(given.pattern) || first.pattern;
+  return {
+    patterns: pattern
+      ? [{ pattern_id: pattern, count: Math.max(1, Math.round(Number(given.count) || 1)) }]
+      : [],
+    metal: given.metal !== undefined && Object.hasOwn(ALLOYS, given.metal) ? given.metal : USUAL_ALLOY,
+    flask: given.flask ?? '',
+    backing: given.heap ?? String(first.heap ?? ''),
+    facing: '',
+    layout: null
+  };
+}
+
+export interface ShelfPattern {
+  pattern: { id: number; name: string; coats: { at: string; dry_h: number }[]; draw: unknown };
+  castings: Record<Alloy, CastingBox>;
+}
+
+/** The castings of a mold, each as often as it is in it, with the pattern that each is of. */
+export function castingsOf(
+  patterns: MoldDraft['patterns'],
+  shelf: readonly ShelfPattern[],
+  alloy: Alloy
+): { boxes: CastingBox[]; of: { id: number; name: string }[] } {
+  const boxes: CastingBox[] = [];
+  const of: { id: number; name: string }[] = [];
+  for (const { pattern_id, count } of patterns) {
+    const found = shelf.find(({ pattern }) => pattern.id === pattern_id);
+    if (!found) continue;
+    for (let i = 0; i < count; i++) {
+      boxes.push(found.castings[alloy]);
+      of.push({ id: pattern_id, name: found.pattern.name });
+    }
+  }
+  return { boxes, of };
+}
+
+const mm = (m: number) => Number((m * 1000).toFixed(2));
+const DEGREE = Math.PI / 180;
+
+/** A layout as it is kept with a mold. */
+export const keptLayout = ({ places, sprue }: Layout, of: readonly { id: number }[]): MoldLayout => ({
+  placed: places.map(({ x_m, y_m, turned_rad }, i) => ({
+    pattern_id: of[i]!.id,
+    x_mm: mm(x_m),
+    y_mm: mm(y_m),
+    turned_deg: Number((((turned_rad / DEGREE) % 360) + 360).toFixed(2)) % 360
+  })),
+  sprue: { x_mm: mm(sprue.x_m), y_mm: mm(sprue.y_m) }
+});
+
+/** The same for the core, where it still names as many castings as there are. */
+export function layoutOf(kept: MoldLayout | null, castings: number): Layout | null {
+  if (!kept || kept.placed.length !== castings) return null;
+  return {
+    places: kept.placed.map(({ x_mm, y_mm, turned_deg }) => ({
+      x_m: x_mm / 1000,
+      y_m: y_mm / 1000,
+      turned_rad: turned_deg * DEGREE
+    })),
+    sprue: { x_m: kept.sprue.x_mm / 1000, y_m: kept.sprue.y_mm / 1000 }
+  };
+}

@@ -1,0 +1,105 @@
+import type { Breakage, PlannedStep, Dust } from '$core/mold/ramming-steps';
+import type { CautionName } from '$lib/ui/caution/cautions';
+import type { MoldState } from '$lib/schema/session';
+
+export const MOLD_STATE_WORDS: Record<MoldState, string> = {
+  planned: 'to be rammed',
+  rammed: 'rammed',
+  closed: 'closed, ready to pour',
+  poured: 'poured',
+  'shaken-out': 'shaken out',
+  broken: 'broke'
+};
+
+export const DUST_WORDS: Record<Dust, { name: string; about: string }> = {
+  cornstarch: { name: 'Cornstarch', about: 'kitchen stuff, little to worry about; clumps in damp air' },
+  commercial: { name: 'Parting powder', about: 'made for it, silica-free; costs a little' },
+  talc: { name: 'Talc', about: 'parts well; its dust has health questions of its own' }
+};
+
+/** A step of ramming in the words of the bench. */
+export function stepWords(
+  { kind, layers }: PlannedStep,
+  of: { dust: Dust; bars: boolean; split: boolean; length: (m: number) => string }
+): { text: string; caution?: CautionName } {
+  const dust = { cornstarch: 'cornstarch', commercial: 'parting powder', talc: 'talc' }[of.dust];
+  const layered = (half: string) =>
+    `Fill the ${half} in ${layers === 1 ? 'one layer' : `${layers} layers`} of at most ${of.length(0.055)}, each peened: first along the edges and round the pattern, then over all of it.`;
+  switch (kind) {
+    case 'board':
+      return {
+        text: `Set the pattern${of.split ? '’s half' : ''} on the molding board, the drag over it upside down.`
+      };
+    case 'dust-drag':
+      return {
+        text: `Dust the pattern and the board with ${dust}, lightly; blow off what is loose.`,
+        caution: 'dust'
+      };
+    case 'face-drag':
+      return {
+        text: `Riddle facing sand over it, a finger deep (${of.length(0.02)}), and press it round the pattern by hand.`,
+        caution: 'dust'
+      };
+    case 'ram-drag':
+      return { text: layered('drag') };
+    case 'butt-drag':
+      return { text: 'Heap the last sand over the rim and ram it with the butt, from the edge inward.' };
+    case 'strike-drag':
+      return { text: 'Strike the drag off level; rub the bottom board down on it.' };
+    case 'roll-over':
+      return { text: 'Roll the drag over between its two boards. Lift with your legs, or with somebody.' };
+    case 'blow-out':
+      return { text: 'Take the molding board off; blow or brush the parting clean, slick what is loose.' };
+    case 'rap-first':
+      return { text: 'Rap the pattern until it moves a hair all round.' };
+    case 'dust-parting':
+      return { text: `Dust the whole parting with ${dust}.`, caution: 'dust' };
+    case 'cope-on':
+      return {
+        text: `Set the cope on its pins${of.split ? ', the pattern’s other half on its own' : ''}${of.bars ? '; wet the bars with clay wash' : ''}.`
+      };
+    case 'sprue-pin':
+      return { text: 'Stand the sprue pin, and the riser if there is one.' };
+    case 'face-cope':
+      return { text: 'Riddle facing sand over the pattern and round the pins.', caution: 'dust' };
+    case 'ram-cope':
+      return { text: layered('cope') };
+    case 'butt-cope':
+      return { text: 'Heap it over the rim and ram it with the butt.' };
+    case 'strike-cope':
+      return { text: 'Strike the cope off.' };
+    case 'vent':
+      return {
+        text: 'Vent it with a wire over the high places, down to a finger above the pattern, never into it.'
+      };
+    case 'basin':
+      return {
+        text: 'Cut the basin beside the sprue, with a dam; draw the pins, twisting; round the edges.'
+      };
+    case 'lift-cope':
+      return { text: 'Lift the cope straight up, set it on edge or upside down.' };
+    case 'rap-last':
+      return { text: 'Damp the edges of the pattern with a swab; rap it until it moves a hair all round.' };
+    case 'draw':
+      return { text: 'Draw it straight up, rapping gently as it comes.' };
+    case 'inspect':
+      return { text: 'Look into both halves with a light: mend edges, blow out every loose grain.' };
+    case 'gates':
+      return { text: 'Cut the runner and the gates; smooth them with a finger, leave nothing loose.' };
+    case 'trial-close':
+      return { text: 'Close it once on trial, open it, and see where it touched.' };
+    case 'close':
+      return { text: 'Close it, clamp or weight it, cover the sprue.' };
+  }
+}
+
+export const BREAKAGE_ADVICE: Record<Breakage, string> = {
+  'no-draft': 'See how it draws, sand draft into it or cope down to its widest line.',
+  'not-rapped': 'Rap longer, both ways, before it is drawn.',
+  'too-dry': 'Squeeze the sand: it wants water before the next mold.',
+  'too-wet': 'Spread the sand until it is back in its window.',
+  'soft-rammed': 'Press the facing by hand, and peen round the pattern first.',
+  rough: 'Let the coat dry, sand it and wax it.',
+  crooked: 'Draw with two screws or a lifter, straight up.',
+  'cope-dropped': 'Bars or ledges in the cope, or stronger sand.'
+};

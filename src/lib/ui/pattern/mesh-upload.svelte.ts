@@ -1,0 +1,63 @@
+import type { MeshUnit } from '$core/pattern/file/format';
+import type { MeshAnswer } from '$lib/schema/pattern';
+
+/** A mesh as the server keeps it. */
+export interface KeptMesh {
+  id: number;
+  file_hash: string;
+  name: string | null;
+  unit: MeshUnit;
+  analysis: MeshAnswer;
+}
+
+const TRIED_AGAIN_MS = 4000;
+
+/** A mesh on its way to the server: tried again until it is there or refused. */
+export class MeshUpload {
+  mesh = $state.raw<KeptMesh | null>(null);
+  trouble = $state<string | null>(null);
+  unreachable = $state(false);
+  private turn = 0;
+  private answer: Promise<KeptMesh | null> = Promise.resolve(null);
+
+  /** Sends a file; one that was being sent before is let go. */
+  send(file: Blob, name: string, unit: MeshUnit): Promise<KeptMesh | null> {
+    this.mesh = null;
+    this.trouble = null;
+    const own = ++this.turn;
+    this.answer = this.tried(
+      file,
+      `/api/v1/meshes?unit=${unit}&name=${encodeURIComponent(name.slice(0, 200))}`,
+      own
+    );
+    return this.answer;
+  }
+
+  /** What it became, once it is there; null when it was refused. */
+  whenThere(): Promise<KeptMesh | null> {
+    return this.answer;
+  }
+
+  private async tried(file: Blob, to: string, own: number): Promise<KeptMesh | null> {
+    while (own === this.turn) {
+      let response: Response;
+      try {
+        response = await fetch(to, { method: 'POST', body: file });
+      } catch {
+        this.unreachable = true;
+        await new Promise((done) => setTimeout(done, TRIED_AGAIN_MS));
+        continue;
+      }
+      this.unreachable = false;
+      const answer = (await response.json().catch(() => ({}))) as KeptMesh & {
+        detail?: string;
+        errors?: { message: string }[];
+      };
+      if (own !== this.turn) return null;
+      if (response.ok) return (this.mesh = answer);
+      this.trouble = answer.errors?.[0]?.message ?? answer.detail ?? 'It was refused.';
+      return null;
+    }
+    return null;
+  }
+}

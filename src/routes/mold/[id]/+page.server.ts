@@ -1,0 +1,11 @@
+import type { PageServerLoad } from './$types';
+import { pathId } from '$lib/server/http/endpoint';
+import { pageLoad } from '$lib/server/http/guard';
+import { moldShelf } from '$lib/server/mold/mold-page';
+import { sessionOfMold } from '$lib/server/session/sessions';
+
+export const load: PageServerLoad = pageLoad(async (db, event) => {
+  const id = pathId(event, 'id', 'mold');
+  const day = await sessionOfMold(db, id);
+  return { ...(await moldShelf(db)), day, mold: day.molds.find((mold) => mold.id === id)! };
+});

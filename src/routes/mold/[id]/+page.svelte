@@ -1,0 +1,172 @@
+<script lang="ts">
+  import { goto, invalidateAll } from '$app/navigation';
+  import { planMold } from '$core/mold/plan-mold';
+  import { solidsOf } from '$core/mold/judge-flask';
+  import { insideVolume } from '$core/mold/flask';
+  import { USUAL_ALLOY } from '$core/reference/alloys';
+  import { api } from '$lib/ui/api-client';
+  import { inMetres } from '$lib/ui/flask/own-flask';
+  import BrokenMold from '$lib/ui/mold/BrokenMold.svelte';
+  import MoldFigures from '$lib/ui/mold/MoldFigures.svelte';
+  import MoldSection from '$lib/ui/mold/MoldSection.svelte';
+  import MoldSteps from '$lib/ui/mold/MoldSteps.svelte';
+  import SandForMold from '$lib/ui/mold/SandForMold.svelte';
+  import { castingsOf, layoutOf } from '$lib/ui/mold/mold-draft';
+  import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
+  import { planVerdict } from '$lib/ui/mold/plan-words';
+  import type { NotedStep } from '$lib/ui/mold/step-order';
+  import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
+  import { dryingLeft } from '$lib/ui/pattern/coats';
+  import { units } from '$lib/ui/preferences';
+  import { told } from '$lib/ui/toast/toaster';
+
+  const { data } = $props();
+  const mold = $derived(data.mold);
+  const alloy = $derived(mold.metal ?? USUAL_ALLOY);
+  const flask = $derived(data.flasks.find(({ id }) => id === mold.flask_id) ?? null);
+  const { boxes, of } = $derived(castingsOf(mold.patterns, data.patterns, alloy));
+  const backing = $derived(data.sands.find(({ id }) => id === mold.backing_heap_id) ?? null);
+  const facing = $derived(data.sands.find(({ id }) => id === mold.facing_heap_id) ?? null);
+  const sand = $derived({
+    density_kg_m3: (backing?.density_kg_l ?? 1.6) * 1000,
+    green_pa: backing?.green_kpa == null ? null : backing.green_kpa * 1000
+  });
+  const plan = $derived(
+    flask && boxes.length > 0
+      ? planMold(boxes, alloy, inMetres(flask), flask, sand, layoutOf(mold.layout, boxes.length) ?? undefined)
+      : null
+  );
+  const verdict = $derived(plan && planVerdict(plan, of, units()));
+  const used = $derived(
+    data.patterns.filter(({ pattern }) => mold.patterns.some((each) => each.pattern_id === pattern.id))
+  );
+  const name = $derived(
+    mold.patterns
+      .map(({ pattern_id, count }) => {
+        const own =
+          data.patterns.find(({ pattern }) => pattern.id === pattern_id)?.pattern.name ?? 'a pattern';
+        return count > 1 ? `${count} × ${own}` : own;
+      })
+      .join(', ') ||
+      (mold.note ?? 'A mold')
+  );
+  const sands = $derived.by(() => {
+    const demand = plan?.judged.demand;
+    if (!flask || !demand || !backing) return [];
+    const inside = insideVolume(inMetres(flask));
+    const solid = solidsOf(boxes, alloy);
+    const rammed_l = (inside.cope_m3 + inside.drag_m3 - solid.cope_m3 - solid.drag_m3) * 1000;
+    if (!facing || !plan?.judged.facing)
+      return [{ heap_id: backing.id, name: backing.name, what: 'Sand', kg: demand.sand_kg, rammed_l }];
+    const kg = plan.judged.facing.cope_kg + plan.judged.facing.drag_kg;
+    return [
+      { heap_id: facing.id, name: facing.name, what: 'Facing', kg },
+      { heap_id: backing.id, name: backing.name, what: 'Backing', kg: demand.sand_kg - kg }
+    ];
+  });
+  // What is stored of a step was held against its schema.
+  const steps = $derived(data.day.steps as unknown as NotedStep[]);
+  const doneKind = (kind: string) =>
+    steps.some(({ id, state }) => id === `${mold.id}:${kind}` && state !== 'to-do');
+  const drawn = $derived(mold.state === 'rammed' || mold.state === 'closed');
+  const DRY = ['dry', 'a-little-dry', 'probably-dry'];
+  const WET = ['probably-wet', 'a-little-wet', 'too-wet'];
+  const moisture = $derived(
+    !backing || backing.verdict === 'not-known'
+      ? null
+      : DRY.includes(backing.verdict)
+        ? ('dry' as const)
+        : WET.includes(backing.verdict)
+          ? ('wet' as const)
+          : ('in' as const)
+  );
+
+  async function remove() {
+    const where = `/sessions/${data.day.id}/molds`;
+    await api('DELETE', `${where}/${mold.id}`);
+    const { flask_id, patterns, backing_heap_id, facing_heap_id, metal, layout } = mold;
+    told('The mold is off the plan.', async () => {
+      await api('POST', where, {
+        ...(flask_id !== null && { flask_id }),
+        patterns,
+        backing_heap_id,
+        ...(facing_heap_id !== null && { facing_heap_id }),
+        metal,
+        layout
+      });
+      await invalidateAll();
+    });
+    await goto('/mold', { invalidateAll: true });
+  }
+</script>
+
+<svelte:head><title>{name} · Brunkel</title></svelte:head>
+
+<header class="mb-4">
+  <h1>{name}</h1>
+  <p class="soft small">
+    {flask ? `in ${flask.name}` : 'in a flask that is not on the rack'}, {MOLD_STATE_WORDS[
+      mold.state
+    ]}{mold.broken_because ? `: ${mold.broken_because}` : ''} · <a href="/mold">all molds</a>
+  </p>
+</header>
+<div class="columns">
+  <div class="stack">
+    {#if mold.state === 'broken'}
+      <p>
+        Its sand is back in the heap. <a
+          href="/mold?pattern={mold.patterns[0]?.pattern_id ?? ''}&flask={mold.flask_id ??
+            ''}&heap={mold.backing_heap_id}&metal={alloy}">Ram it anew</a
+        >
+      </p>
+    {:else if flask}
+      {#if mold.state === 'planned' && sands.length > 0 && doneKind('ram-cope')}
+        {#key mold.id}<SandForMold session_id={data.day.id} mold_id={mold.id} {sands} />{/key}
+      {/if}
+      {#key mold.id}
+        <MoldSteps
+          session_id={data.day.id}
+          {mold}
+          flask={{ ...inMetres(flask), bars: flask.bars }}
+          split={used.some(({ pattern }) => pattern.kind === 'split')}
+          in_cope={boxes.some(({ above_m }) => above_m > 0)}
+          noted={steps}
+        />
+      {/key}
+      {#if mold.state === 'planned' || mold.state === 'rammed'}
+        <BrokenMold
+          session_id={data.day.id}
+          mold_id={mold.id}
+          heaps={drawn ? sands.map(({ heap_id }) => heap_id) : []}
+          known={{
+            moisture,
+            draft: null,
+            coats_drying: used.some(({ pattern }) => dryingLeft(pattern.coats) > 0),
+            drop_out: plan?.judged.drop_out?.ratio ?? null
+          }}
+        />
+      {/if}
+      {#if mold.state === 'planned'}
+        <p><button type="button" class="quiet" onclick={remove}>Take it off the plan</button></p>
+      {/if}
+    {/if}
+  </div>
+  {#if plan && flask && verdict}
+    <section class="stack" aria-label="The mold, drawn">
+      <p class="text-xl font-bold {verdict.fits ? 'text-(--good)' : 'text-(--heat)'}">{verdict.title}</p>
+      <MoldSection
+        flask={inMetres(flask)}
+        castings={boxes}
+        {alloy}
+        {plan}
+        label="{flask.name} cut along its length, to scale"
+      />
+      <MoldFigures
+        judged={plan.judged}
+        facing={facing !== null}
+        weighed={flask.cope_kg !== null && flask.drag_kg !== null}
+      />
+      <PrintSheet />
+    </section>
+  {/if}
+</div>

@@ -1,0 +1,162 @@
+<script lang="ts">
+  import { goto, invalidateAll } from '$app/navigation';
+  import { castingOf } from '$core/mold/casting';
+  import { castingLength, patternLength } from '$core/pattern/shrinkage';
+  import { figureText, lengthFigure, massText, volumeText } from '$core/quantity/display';
+  import { ALLOYS, ALLOY_NAMES, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
+  import { PATTERN_MATERIALS } from '$core/reference/pattern';
+  import { api } from '$lib/ui/api-client';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import SelectField from '$lib/ui/field/SelectField.svelte';
+  import Coats from '$lib/ui/pattern/Coats.svelte';
+  import Photo from '$lib/ui/pattern/Photo.svelte';
+  import { units } from '$lib/ui/preferences';
+  import { told } from '$lib/ui/toast/toaster';
+
+  const { data } = $props();
+  const pattern = $derived(data.pattern);
+  let metal = $state<string>(data.pattern.metal ?? USUAL_ALLOY);
+  let machined = $state<{ text: string; si: number | undefined }>({ text: '', si: undefined });
+  // What a list offers was held against it.
+  const alloy = $derived(metal as Alloy);
+  const casting = $derived(castingOf(pattern, alloy));
+  const length = (m: number) => figureText(lengthFigure(m, units()));
+  const SIDES = [
+    { name: 'Length', of: 'length_mm' },
+    { name: 'Width', of: 'width_mm' },
+    { name: 'Height', of: 'height_mm' }
+  ] as const;
+  const KINDS = {
+    loose: 'A loose pattern',
+    split: 'A split pattern',
+    'flat-back': 'A flat-backed pattern',
+    plate: 'On a plate',
+    'one-off': 'A lost pattern'
+  };
+  const KNOWN = {
+    mesh: 'by its mesh',
+    solids: 'by simple solids',
+    displacement: 'by the water that it pushes aside',
+    mass: 'by its weight and what it is made of',
+    box: ''
+  };
+
+  async function remove() {
+    const { id, name } = pattern;
+    await api('DELETE', `/patterns/${id}`);
+    told(`${name} is out of the library.`, async () => {
+      await api('POST', `/patterns/${id}/restore`);
+      await invalidateAll();
+    });
+    await goto('/patterns', { invalidateAll: true });
+  }
+</script>
+
+<svelte:head><title>{pattern.name} · Brunkel</title></svelte:head>
+
+<div class="columns wide">
+  <div class="stack">
+    <header>
+      <h1>{pattern.name}</h1>
+      <p class="soft small">
+        {KINDS[pattern.kind]}{pattern.material
+          ? ` of ${PATTERN_MATERIALS[pattern.material].name}`
+          : ''}{pattern.made > 1 ? `, ${pattern.made} of it` : ''} · <a href="/patterns">all patterns</a> ·
+        <a href="/patterns/{pattern.id}/edit">change it</a>
+      </p>
+    </header>
+    <section class="grid gap-3" aria-label="Will it draw?">
+      <h2>Will it draw?</h2>
+      {#if data.mesh}
+        {#await import('$lib/ui/pattern/KeptMesh.svelte') then { default: KeptMesh }}
+          {#key data.mesh.id}<KeptMesh mesh={data.mesh} draw={pattern.draw} {alloy} />{/key}
+        {/await}
+      {:else}
+        <p class="soft">
+          Not known yet: only a mesh tells. <a href="/patterns/{pattern.id}/edit">Give it one</a>, or look
+          along it yourself: from the parting you must see every face, up in the cope and down in the drag.
+        </p>
+      {/if}
+    </section>
+    <Photo {pattern} onchanged={() => invalidateAll()} />
+    {#key pattern.coats.length}<Coats {pattern} onchanged={() => invalidateAll()} />{/key}
+    {#if pattern.carry_over.length > 0 || pattern.pins}
+      <section class="grid gap-2" aria-label="The other half">
+        <h2>The other half</h2>
+        {#if pattern.pins}<p>{pattern.pins} {pattern.pins === 1 ? 'pin' : 'pins'} between the halves.</p>{/if}
+        {#if pattern.carry_over.length > 0}
+          <p class="small soft">Carry over before it is sawn:</p>
+          <ul class="ruled">
+            {#each pattern.carry_over as point (point)}<li class="py-1">{point}</li>{/each}
+          </ul>
+        {/if}
+      </section>
+    {/if}
+    {#if pattern.wear || pattern.note || pattern.fillet_mm !== null}
+      <section class="grid gap-1" aria-label="Notes">
+        <h2>Notes</h2>
+        {#if pattern.fillet_mm !== null}<p>
+            Fillets of {length(pattern.fillet_mm / 1000)} inside its corners.
+          </p>{/if}
+        {#if pattern.wear}<p>Wear: {pattern.wear}</p>{/if}
+        {#if pattern.note}<p class="whitespace-pre-line">{pattern.note}</p>{/if}
+      </section>
+    {/if}
+    <p><button class="quiet" type="button" onclick={remove}>Take it out of the library</button></p>
+  </div>
+  <section class="ticket stack" aria-label="Its casting">
+    <h2>Its casting</h2>
+    <p class="leading-none">
+      <span class="figure text-5xl"
+        >{pattern.volume_l === null ? '≈ ' : ''}{massText(casting.kg, units())}</span
+      >
+    </p>
+    <p class="small">
+      {#if pattern.volume_l === null}
+        <span class="soft"
+          >If half of its box is metal: weigh it or give it a mesh, and this is no guess.</span
+        >
+      {:else}{volumeText(pattern.volume_l / 1000, units())} of pattern, {KNOWN[pattern.known_by]}, less what
+        the metal shrinks.{/if}
+    </p>
+    <SelectField
+      label="In"
+      bind:value={metal}
+      options={ALLOY_NAMES.map((value) => ({ value, name: ALLOYS[value].name }))}
+    />
+    <QuantityField
+      label="Machined off, along each side"
+      optional
+      dimension="length"
+      bind:text={machined.text}
+      bind:si={machined.si}
+      hint="Both ends of a side together"
+    />
+    <table class="small w-full text-left">
+      <caption class="sr-only">What shrinks, by {(ALLOYS[alloy].contraction * 100).toFixed(1)} %</caption>
+      <thead>
+        <tr class="border-b border-(--rule)"
+          ><th class="py-1 font-semibold">side</th><th class="font-semibold">pattern</th><th
+            class="font-semibold">casting</th
+          ><th class="font-semibold">pattern for that size</th></tr
+        >
+      </thead>
+      <tbody>
+        {#each SIDES as { name, of } (of)}
+          {@const m = pattern[of] / 1000}
+          <tr class="border-b border-(--rule)">
+            <th class="py-1 font-normal">{name}</th>
+            <td class="figure font-normal">{length(m)}</td>
+            <td class="figure">{length(castingLength(m, alloy, machined.si ?? 0))}</td>
+            <td class="figure font-normal">{length(patternLength(m, alloy, machined.si ?? 0))}</td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+    <p class="soft small">
+      {ALLOYS[alloy].name} shrinks by {(ALLOYS[alloy].contraction * 100).toFixed(1)} % (handbook default). The last
+      column is how long the pattern would have to be for a casting of the pattern’s present size.
+    </p>
+    <a class="act" href="/mold?pattern={pattern.id}&metal={alloy}">Plan a mold of it</a>
+  </section>
+</div>
