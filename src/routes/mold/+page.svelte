@@ -15,23 +15,19 @@
   <p class="soft small">Which patterns in which flask, how much sand, how heavy; then ram it step by step.</p>
 </header>
 {#if data.molds.length > 0}
-  <section class="mb-6 grid gap-2 print:hidden" aria-label="Molds of this casting">
-    <h2>{data.session?.name ?? 'This casting'}</h2>
-    <ul class="ruled">
-      {#each data.molds as mold (mold.id)}
+  <section class="mb-5 print:hidden" aria-label="Molds of {data.session?.name ?? 'this casting'}">
+    <ul class="row">
+      {#each data.molds as mold, i (mold.id)}
         <li>
-          <a
-            class="flex min-h-12 flex-wrap items-center justify-between gap-x-4 py-1 no-underline"
-            href="/mold/{mold.id}"
-          >
+          <a class="quiet px-4 text-left" href="/mold/{mold.id}">
             <span
-              ><strong>{flask(mold.flask_id)}</strong>: {mold.patterns
+              >Mold {i + 1}: {mold.patterns
                 .map(({ pattern_id, count }) => `${count} × ${pattern(pattern_id)}`)
                 .join(', ') ||
                 mold.note ||
-                'no pattern named'}</span
+                'no pattern named'} in {flask(mold.flask_id)}
+              <span class="soft block text-sm font-normal">{MOLD_STATE_WORDS[mold.state]}</span></span
             >
-            <span class="soft">{MOLD_STATE_WORDS[mold.state]}</span>
           </a>
         </li>
       {/each}

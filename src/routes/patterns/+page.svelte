@@ -1,13 +1,16 @@
 <script lang="ts">
-  import { Box } from '@lucide/svelte';
   import { castingOf } from '$core/mold/casting';
   import { durationText, figureText, lengthFigure, massText } from '$core/quantity/display';
   import { ALLOYS, USUAL_ALLOY } from '$core/reference/alloys';
+  import OutlineDrawing from '$lib/ui/pattern/OutlineDrawing.svelte';
   import { dryingLeft } from '$lib/ui/pattern/coats';
   import { units } from '$lib/ui/preferences';
 
   const { data } = $props();
   const length = (mm: number) => figureText(lengthFigure(mm / 1000, units()));
+  const largest_mm = $derived(
+    Math.max(...data.patterns.map((each) => Math.max(each.length_mm, each.width_mm)))
+  );
   const KINDS = {
     loose: 'loose',
     split: 'split',
@@ -53,9 +56,7 @@
               loading="lazy"
             />
           {:else}
-            <span class="grid size-18 place-items-center rounded-base border border-(--rule) text-(--soft)"
-              ><Box size={26} aria-hidden="true" /></span
-            >
+            <OutlineDrawing {pattern} {largest_mm} />
           {/if}
           <span class="min-w-0">
             <strong class="block font-(family-name:--display) text-xl leading-tight wrap-anywhere"

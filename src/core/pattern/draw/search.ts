@@ -34,7 +34,7 @@ export type Progress = number;
 
 /**
  * Searches the directions in which a body is drawn: least undercut first, then least held back by a flat parting, then
- * least wall without draft, then the shallowest. Two hundred spread over half a sphere and the body's own flats, seen in
+ * least drag of walls without draft (their area over the depth that they are drawn through), then the shallowest. Two hundred spread over half a sphere and the body's own flats, seen in
  * pictures; the best leaned about; the last ones held against the triangles themselves.
  *
  * @returns the best first, none within 8 degrees of another
@@ -50,11 +50,8 @@ export function* searchPull(triangles: Triangles, rays: Rays): Generator<Progres
     const along = reachOf(seen, way);
     return pullOf(way, along, bestParting(seen, way, pictures.ways(way), along));
   };
-  const first = [
-    ...flatDirections(triangles, FLATS),
-    ...principalDirections(seen),
-    ...spreadDirections(SPREAD)
-  ];
+  const own = [...flatDirections(triangles, FLATS), ...principalDirections(seen)];
+  const first = [...own, ...spreadDirections(SPREAD)];
   const looks = first.length + REFINED * LEANS_RAD.length * 6;
   let looked = 0;
   let best: Pull[] = [];
@@ -74,8 +71,16 @@ export function* searchPull(triangles: Triangles, rays: Rays): Generator<Progres
   }
   const points = samplesOf(triangles, SAMPLES.rays);
   const checked: Pull[] = [];
-  for (const [i, { way }] of apart(best).slice(0, CHECKED).entries()) {
-    yield 0.7 + (0.3 * i) / CHECKED;
+  // A picture cannot tell a flat of the body from a way beside it: the triangles can.
+  const finals = [
+    ...own.slice(0, CHECKED),
+    ...own.slice(FLATS),
+    ...apart(best)
+      .slice(0, CHECKED)
+      .map(({ way }) => way)
+  ];
+  for (const [i, way] of finals.entries()) {
+    yield 0.7 + (0.3 * i) / finals.length;
     const along = reachAlong(triangles, way);
     checked.push(
       pullOf(way, along, bestParting(points, way, waysByRays(points, rays, way, diagonal), along))
@@ -101,12 +106,15 @@ export const pullOf = (way: Vector, along: { least: number; most: number }, part
 /** Best first. Figures as alike as one can tell are held for equal, so that the next one decides. */
 function ranked(pulls: Pull[], total_m2: number): Pull[] {
   const step = (value: number, even: number) => Math.round(value / total_m2 / even);
+  const depth = ({ cope_m, drag_m }: Pull) => cope_m + drag_m;
+  const shallowest = Math.min(...pulls.map(depth)) || 1;
+  const dragging = (pull: Pull) => step((pull.no_draft_m2 * depth(pull)) / shallowest, EVEN.walls);
   return [...pulls].sort(
     (a, b) =>
       step(a.stepped_m2, EVEN.undercut) - step(b.stepped_m2, EVEN.undercut) ||
       step(a.flat_m2, EVEN.flat) - step(b.flat_m2, EVEN.flat) ||
-      step(a.no_draft_m2, EVEN.walls) - step(b.no_draft_m2, EVEN.walls) ||
-      a.cope_m + a.drag_m - (b.cope_m + b.drag_m)
+      dragging(a) - dragging(b) ||
+      depth(a) - depth(b)
   );
 }
 

@@ -35,7 +35,9 @@
   );
 </script>
 
-<dl class="grid grid-cols-2 gap-x-4 gap-y-3 border-t border-(--rule) pt-3 desk:grid-cols-4">
+<dl
+  class="grid grid-cols-[repeat(auto-fit,minmax(7.5rem,1fr))] gap-x-4 gap-y-3 border-t border-(--rule) pt-3"
+>
   {#each figures as { name, kg, carry } (name)}
     <div>
       <dt class="soft small">{name}</dt>

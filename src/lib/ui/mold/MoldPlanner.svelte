@@ -16,6 +16,7 @@
   import { inMetres, type OwnFlask } from '$lib/ui/flask/own-flask';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { ApiProblem } from '$lib/ui/api-client';
+  import InSight from '$lib/ui/field/InSight.svelte';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { dryingLeft } from '$lib/ui/pattern/coats';
   import { units } from '$lib/ui/preferences';
@@ -95,6 +96,12 @@
   const flaskNames = $derived(new Map(flasks.map(({ id, name }) => [id, name])));
   const length = (m: number) => figureText(lengthFigure(m, units()));
   const mass = (kg: number) => massText(kg, units());
+  /** The limits as one says them. */
+  const liftText = (carry: 'two-hands' | 'two-people') =>
+    ({
+      metric: { 'two-hands': '16 kg', 'two-people': '23 kg' },
+      us: { 'two-hands': '35 lb', 'two-people': '50 lb' }
+    })[units()][carry];
   const poured = $derived(plan?.judged.lifts.at(-1) ?? null);
   const drop = $derived(plan?.judged.drop_out ?? null);
   const barsFor = $derived(
@@ -214,7 +221,7 @@
             options={(judged.length > 0 ? judged : flasks.map((own) => ({ own, fit: null }))).map(
               ({ own, fit: fits }) => ({
                 value: String(own.id),
-                name: `${own.name}${fits === null ? '' : fits.fits ? ': takes it' : `: ${length(fits.short[0]!.by_m)} short`}`
+                name: `${own.name}${fits === null ? '' : fits.fits ? ': takes it' : `: ${length(Math.max(...fits.short.map(({ by_m }) => by_m)))} short`}`
               })
             )}
           />
@@ -320,7 +327,7 @@
     {#if least && judged.every(({ fit: each }) => !each.fits)}<CutList {least} bars={barsFor} />{/if}
   </div>
   {#if plan && flask && verdict}
-    <section class="ticket stack" aria-label="The mold">
+    <section class="ticket stack desk:sticky desk:top-6" aria-label="The mold">
       <h2>A mold in {flask.name}</h2>
       <div aria-live="polite">
         <p
@@ -394,7 +401,7 @@
       </dl>
       {#if poured && poured.carry !== 'one'}
         <p class="border-y-2 border-(--heat) py-2 text-sm">
-          <strong>{poured.carry === 'two-people' ? `Over ${mass(23)}.` : `Over ${mass(16)}.`}</strong>
+          <strong>Over {liftText(poured.carry)}.</strong>
           {poured.carry === 'two-people'
             ? 'Two people or a lifting aid. Ram it where it will be poured; do not carry it closed.'
             : 'Two hands and a short carry. Ram it where it will be poured.'}
@@ -404,3 +411,16 @@
     </section>
   {/if}
 </div>
+{#if verdict && backing}
+  <InSight>
+    {#snippet answer()}
+      <p class="font-bold {verdict.fits ? 'text-(--good)' : 'text-(--heat)'}">{verdict.title}</p>
+      <p class="soft text-sm">{flask?.name}</p>
+    {/snippet}
+    {#snippet action()}
+      <button type="button" class="act" onclick={ram} disabled={busy || plan?.judged.demand === null}
+        >{verdict.fits ? 'Ram it' : 'Ram it as it is'}</button
+      >
+    {/snippet}
+  </InSight>
+{/if}

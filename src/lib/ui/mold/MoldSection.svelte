@@ -23,16 +23,17 @@
   const { flask, castings, alloy, plan, label }: Props = $props();
   const uid = $props.id();
 
-  /** Drawing units for the whole width, so that figures are as large whatever the flask. */
-  const WIDE = 640;
+  /** Drawn as wide as it is shown, so that its figures are as large on the phone as at the desk. */
+  let shown = $state(640);
+  const WIDE = $derived(Math.max(320, Math.min(760, shown)));
   const WALL = 16;
-  const EDGE = 66;
+  const EDGE = 58;
   const scale = $derived((WIDE - 2 * EDGE - 2 * WALL) / flask.length_m);
   const cope = $derived(flask.cope_m * scale);
   const drag = $derived(flask.drag_m * scale);
   const left = EDGE + WALL;
   const inside = $derived(flask.length_m * scale);
-  const TOP = 48;
+  const TOP = 54;
   const parting = $derived(TOP + cope);
   const foot = $derived(parting + drag);
   const x = (m: number) => left + (m + flask.length_m / 2) * scale;
@@ -100,7 +101,7 @@
       },
       {
         kind: 'down',
-        at: (tallest.from + tallest.to) / 2,
+        at: tallest.from + 0.82 * (tallest.to - tallest.from),
         gap: above,
         wants: over(tallest.i),
         y0: TOP,
@@ -110,114 +111,119 @@
   });
 </script>
 
-<svg class="drawing h-auto w-full" viewBox="0 0 {WIDE} {foot + 56}" role="img" aria-label={label}>
-  <defs>
-    <pattern id="{uid}-sand" width="11" height="11" patternUnits="userSpaceOnUse">
-      <rect width="11" height="11" class="ground" />
-      <circle cx="3" cy="3" r="0.9" class="grain" /><circle cx="8.5" cy="8" r="0.9" class="grain" />
-    </pattern>
-    <pattern
-      id="{uid}-metal"
-      width="7"
-      height="7"
-      patternUnits="userSpaceOnUse"
-      patternTransform="rotate(45)"
-    >
-      <rect width="7" height="7" class="metal" /><path d="M0 0V7" class="hatch" />
-    </pattern>
-  </defs>
-  <rect x={left} y={TOP} width={inside} height={cope + drag} fill="url(#{uid}-sand)" stroke="none" />
-  <rect class="wood" x={left - WALL} y={TOP} width={WALL} height={cope + drag} />
-  <rect class="wood" x={left + inside} y={TOP} width={WALL} height={cope + drag} />
-  <rect class="wood" x={left - WALL - 12} y={foot} width={inside + 2 * WALL + 24} height="10" />
-  {#each plan.bars as at (at)}
-    <rect class="wood faint" x={x(at) - 6} y={TOP} width="12" height={Math.max(0, cope - 0.03 * scale)} />
-  {/each}
-  {#each pieces as { i, from, to } (i)}
-    <rect
-      fill="url(#{uid}-metal)"
-      stroke="none"
-      x={Math.min(x(sprue), x(from))}
-      y={parting}
-      width={Math.max(0, Math.abs((x(sprue) < x(from) ? x(from) : x(to)) - x(sprue)))}
-      height={RUNNER.height_m * scale}
-    />
-  {/each}
-  {#each pieces as { i, from, to, casting } (i)}
-    <rect
-      fill="url(#{uid}-metal)"
-      x={x(from)}
-      y={parting - casting.above_m * scale}
-      width={(to - from) * scale}
-      height={(casting.above_m + casting.below_m) * scale}
-    />
-    <text x={(x(from) + x(to)) / 2} y={parting + (casting.below_m - casting.above_m) * scale * 0.5 + 4}
-      >{i + 1}</text
-    >
-  {/each}
-  {#if heaviest}
-    <path
-      fill="url(#{uid}-metal)"
-      d="M{x(riser_at) - 7} {parting - heaviest.casting.above_m * scale}L{x(riser_at) - 9} {TOP}H{x(
-        riser_at
-      ) + 9}L{x(riser_at) + 7} {parting - heaviest.casting.above_m * scale}Z"
-    />
-    <text x={x(riser_at)} y={TOP - 8}>riser</text>
-  {/if}
-  {#if tallest}
-    {@const vent = (tallest.from + tallest.to) / 2 + 0.012}
-    {#each [0, 9] as off (off)}
-      <path
-        class="vent"
-        d="M{x(vent) + off} {TOP + 2}V{Math.max(TOP + 6, parting - tallest.casting.above_m * scale - 8)}"
+<div bind:clientWidth={shown}>
+  <svg class="drawing h-auto w-full" viewBox="0 0 {WIDE} {foot + 56}" role="img" aria-label={label}>
+    <defs>
+      <pattern id="{uid}-sand" width="11" height="11" patternUnits="userSpaceOnUse">
+        <rect width="11" height="11" class="ground" />
+        <circle cx="3" cy="3" r="0.9" class="grain" /><circle cx="8.5" cy="8" r="0.9" class="grain" />
+      </pattern>
+      <pattern
+        id="{uid}-metal"
+        width="7"
+        height="7"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <rect width="7" height="7" class="metal" /><path d="M0 0V7" class="hatch" />
+      </pattern>
+    </defs>
+    <rect x={left} y={TOP} width={inside} height={cope + drag} fill="url(#{uid}-sand)" stroke="none" />
+    <rect class="wood" x={left - WALL} y={TOP} width={WALL} height={cope + drag} />
+    <rect class="wood" x={left + inside} y={TOP} width={WALL} height={cope + drag} />
+    <rect class="wood" x={left - WALL - 12} y={foot} width={inside + 2 * WALL + 24} height="10" />
+    {#each plan.bars as at (at)}
+      <rect class="wood faint" x={x(at) - 6} y={TOP} width="12" height={Math.max(0, cope - 0.03 * scale)} />
+    {/each}
+    {#each pieces as { i, from, to } (i)}
+      <rect
+        fill="url(#{uid}-metal)"
+        stroke="none"
+        x={Math.min(x(sprue), x(from))}
+        y={parting}
+        width={Math.max(0, Math.abs((x(sprue) < x(from) ? x(from) : x(to)) - x(sprue)))}
+        height={RUNNER.height_m * scale}
       />
     {/each}
-  {/if}
-  <path
-    fill="url(#{uid}-metal)"
-    d="M{x(sprue) - (SPRUE_WIDTH_M * scale) / 2 - 3} {TOP}L{x(sprue) -
-      (SPRUE_WIDTH_M * scale) / 2 +
-      3} {parting + RUNNER.height_m * scale}H{x(sprue) + (SPRUE_WIDTH_M * scale) / 2 - 3}L{x(sprue) +
-      (SPRUE_WIDTH_M * scale) / 2 +
-      3} {TOP}Z"
-  />
-  <path
-    fill="url(#{uid}-metal)"
-    d="M{x(sprue) - 30} {TOP - 3}H{x(sprue) + 30}Q{x(sprue) + 22} {TOP + 12} {x(sprue)} {TOP + 12}T{x(sprue) -
-      30} {TOP - 3}Z"
-  />
-  <text x={x(sprue)} y={TOP - 12}>basin and sprue</text>
-  <path class="joint" d="M{left - WALL - 20} {parting}H{left + inside + WALL + 20}" />
-  <text class="side" x={left - WALL - 6} y={TOP + cope / 2}>cope {figure(flask.cope_m)}</text>
-  <text class="side" x={left - WALL - 6} y={parting + drag / 2}>drag {figure(flask.drag_m)}</text>
-  {#each dims as dim, i (i)}
-    {#if dim.kind === 'across'}
-      {@const gap = dim.to - dim.from}
-      <g class:short={gap < dim.wants - EXACT}>
-        <path
-          class="dim"
-          d="M{x(dim.from)} {dim.y - 5}v10M{x(dim.to)} {dim.y - 5}v10M{x(dim.from)} {dim.y}H{x(dim.to)}"
-        />
-        <text x={(x(dim.from) + x(dim.to)) / 2} y={dim.y - 6}>{figure(gap)}</text>
-        {#if gap < dim.wants - EXACT}<text x={(x(dim.from) + x(dim.to)) / 2} y={dim.y + 16}
-            >wants {figure(dim.wants)}</text
-          >{/if}
-      </g>
-    {:else}
-      <g class:short={dim.gap < dim.wants - EXACT}>
-        <path
-          class="dim"
-          d="M{x(dim.at) - 5} {dim.y0}h10M{x(dim.at) - 5} {dim.y1}h10M{x(dim.at)} {dim.y0}V{dim.y1}"
-        />
-        <text class="beside" x={x(dim.at) - 6} y={(dim.y0 + dim.y1) / 2 + 4}
-          >{figure(dim.gap)}{dim.gap < dim.wants - EXACT ? `, wants ${figure(dim.wants)}` : ''}</text
-        >
-      </g>
+    {#each pieces as { i, from, to, casting } (i)}
+      <rect
+        fill="url(#{uid}-metal)"
+        x={x(from)}
+        y={parting - casting.above_m * scale}
+        width={(to - from) * scale}
+        height={(casting.above_m + casting.below_m) * scale}
+      />
+      <text x={(x(from) + x(to)) / 2} y={parting + (casting.below_m - casting.above_m) * scale * 0.5 + 4}
+        >{i + 1}</text
+      >
+    {/each}
+    {#if heaviest}
+      <path
+        fill="url(#{uid}-metal)"
+        d="M{x(riser_at) - 7} {parting - heaviest.casting.above_m * scale}L{x(riser_at) - 9} {TOP}H{x(
+          riser_at
+        ) + 9}L{x(riser_at) + 7} {parting - heaviest.casting.above_m * scale}Z"
+      />
+      <text x={x(riser_at)} y={TOP - (Math.abs(x(riser_at) - x(sprue)) < 90 ? 28 : 8)}>riser</text>
     {/if}
-  {/each}
-  <path class="rule" d="M{left} {foot + 34}h{bar_m * scale}" />
-  <text x={left + (bar_m * scale) / 2} y={foot + 50}>{figure(bar_m)}{unit}</text>
-</svg>
+    {#if tallest}
+      {@const vent = (tallest.from + tallest.to) / 2 + 0.012}
+      {#each [0, 9] as off (off)}
+        <path
+          class="vent"
+          d="M{x(vent) + off} {TOP + 2}V{Math.max(TOP + 6, parting - tallest.casting.above_m * scale - 8)}"
+        />
+      {/each}
+    {/if}
+    <path
+      fill="url(#{uid}-metal)"
+      d="M{x(sprue) - (SPRUE_WIDTH_M * scale) / 2 - 3} {TOP}L{x(sprue) -
+        (SPRUE_WIDTH_M * scale) / 2 +
+        3} {parting + RUNNER.height_m * scale}H{x(sprue) + (SPRUE_WIDTH_M * scale) / 2 - 3}L{x(sprue) +
+        (SPRUE_WIDTH_M * scale) / 2 +
+        3} {TOP}Z"
+    />
+    <path
+      fill="url(#{uid}-metal)"
+      d="M{x(sprue) - 30} {TOP - 3}H{x(sprue) + 30}Q{x(sprue) + 22} {TOP + 12} {x(sprue)} {TOP + 12}T{x(
+        sprue
+      ) - 30} {TOP - 3}Z"
+    />
+    <text x={x(sprue)} y={TOP - 12}>basin and sprue</text>
+    <path class="joint" d="M{left - WALL - 20} {parting}H{left + inside + WALL + 20}" />
+    <text class="side" x={left - WALL - 6} y={TOP + cope / 2 - 7}>cope</text>
+    <text class="side" x={left - WALL - 6} y={TOP + cope / 2 + 9}>{figure(flask.cope_m)}</text>
+    <text class="side" x={left - WALL - 6} y={parting + drag / 2 - 7}>drag</text>
+    <text class="side" x={left - WALL - 6} y={parting + drag / 2 + 9}>{figure(flask.drag_m)}</text>
+    {#each dims as dim, i (i)}
+      {#if dim.kind === 'across'}
+        {@const gap = dim.to - dim.from}
+        <g class:short={gap < dim.wants - EXACT}>
+          <path
+            class="dim"
+            d="M{x(dim.from)} {dim.y - 5}v10M{x(dim.to)} {dim.y - 5}v10M{x(dim.from)} {dim.y}H{x(dim.to)}"
+          />
+          <text x={(x(dim.from) + x(dim.to)) / 2} y={dim.y - 6}>{figure(gap)}</text>
+          {#if gap < dim.wants - EXACT}<text x={(x(dim.from) + x(dim.to)) / 2} y={dim.y + 16}
+              >wants {figure(dim.wants)}</text
+            >{/if}
+        </g>
+      {:else}
+        <g class:short={dim.gap < dim.wants - EXACT}>
+          <path
+            class="dim"
+            d="M{x(dim.at) - 5} {dim.y0}h10M{x(dim.at) - 5} {dim.y1}h10M{x(dim.at)} {dim.y0}V{dim.y1}"
+          />
+          <text class="beside" x={x(dim.at) - 6} y={(dim.y0 + dim.y1) / 2 + 4}
+            >{figure(dim.gap)}{dim.gap < dim.wants - EXACT ? `, wants ${figure(dim.wants)}` : ''}</text
+          >
+        </g>
+      {/if}
+    {/each}
+    <path class="rule" d="M{left} {foot + 34}h{bar_m * scale}" />
+    <text x={left + (bar_m * scale) / 2} y={foot + 50}>{figure(bar_m)}{unit}</text>
+  </svg>
+</div>
 
 <style>
   .ground {

@@ -34,7 +34,9 @@
   const area = (m2: number) => surfaceText(m2, units());
   const reach = $derived(mesh && drawing ? reachAlong(mesh.positions, drawing.way) : null);
   const marks = $derived([
-    ...(drawing?.undercuts ?? []).map(({ at }) => ({ at, of: 'undercut' as const })),
+    ...(drawn?.findings.some(({ is }) => is === 'undercut' || is === 'stepped' || is === 'better-way')
+      ? drawn.drawing.undercuts.map(({ at }) => ({ at, of: 'undercut' as const }))
+      : []),
     ...(drawn?.findings.some(({ is }) => is === 'thin') && mesh
       ? mesh.analysis.walls.thinnest.slice(0, 3).map(({ at }) => ({ at, of: 'thin' as const }))
       : [])

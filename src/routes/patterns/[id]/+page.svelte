@@ -21,6 +21,9 @@
   const alloy = $derived(metal as Alloy);
   const casting = $derived(castingOf(pattern, alloy));
   const length = (m: number) => figureText(lengthFigure(m, units()));
+  /** A contraction rule reads to a tenth of a millimetre. */
+  const fine = (m: number) =>
+    units() === 'us' ? `${(m / 0.0254).toFixed(3)} in` : `${(m * 1000).toFixed(1)} mm`;
   const SIDES = [
     { name: 'Length', of: 'length_mm' },
     { name: 'Width', of: 'width_mm' },
@@ -146,9 +149,9 @@
           {@const m = pattern[of] / 1000}
           <tr class="border-b border-(--rule)">
             <th class="py-1 font-normal">{name}</th>
-            <td class="figure font-normal">{length(m)}</td>
-            <td class="figure">{length(castingLength(m, alloy, machined.si ?? 0))}</td>
-            <td class="figure font-normal">{length(patternLength(m, alloy, machined.si ?? 0))}</td>
+            <td class="figure font-normal">{fine(m)}</td>
+            <td class="figure">{fine(castingLength(m, alloy, machined.si ?? 0))}</td>
+            <td class="figure font-normal">{fine(patternLength(m, alloy, machined.si ?? 0))}</td>
           </tr>
         {/each}
       </tbody>
