@@ -1,8 +1,7 @@
 import { createHash } from 'node:crypto';
-import { createWriteStream, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
+import { open } from 'node:fs/promises';
 import { join } from 'node:path';
-import { Transform } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import { v4 as uuid } from 'uuid';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../database/database';
@@ -13,6 +12,8 @@ import { Refusal } from '../refusal';
  * Files beside the database, each under the hash of what it holds: the same photo twice is one file, and what a row names
  * cannot have changed under it.
  */
+
+const HEARD_OUT_BYTES = 64 * 1024 * 1024;
 
 /** A file that came in and lies aside until it is kept or let go. */
 export interface Incoming {
@@ -35,22 +36,26 @@ export async function takeIn(
   mkdirSync(filesFolder(db.folder), { recursive: true, mode: 0o700 });
   const path = join(filesFolder(db.folder), `.in-${uuid()}`);
   const hash = createHash('sha256');
+  const tooLong = new Refusal(413, `The file is larger than ${Math.round(most_bytes / 1024 / 1024)} MB.`);
   let bytes = 0;
-  const measured = new Transform({
-    transform(chunk: Uint8Array, _, next) {
-      bytes += chunk.byteLength;
-      if (bytes > most_bytes)
-        return next(new Refusal(413, `The file is larger than ${Math.round(most_bytes / 1024 / 1024)} MB.`));
-      hash.update(chunk);
-      next(null, chunk);
-    }
-  });
+  const file = await open(path, 'wx', 0o600);
   try {
-    await pipeline(body, measured, createWriteStream(path, { mode: 0o600, flush: true }));
+    for await (const chunk of body) {
+      bytes += chunk.byteLength;
+      // Many a client cannot hear an answer while it still speaks: what is too long is heard out, up to a point.
+      if (bytes > most_bytes + HEARD_OUT_BYTES) throw tooLong;
+      if (bytes > most_bytes) continue;
+      hash.update(chunk);
+      await file.write(chunk);
+    }
+    if (bytes > most_bytes) throw tooLong;
+    await file.sync();
   } catch (thrown) {
     rmSync(path, { force: true });
     if (thrown instanceof Refusal) throw thrown;
-    throw new Refusal(400, 'The file did not come through whole: send it again.');
+    throw new Refusal(400, 'The file did not come through whole: send it again.', [], null, thrown);
+  } finally {
+    await file.close();
   }
   if (bytes === 0) {
     rmSync(path, { force: true });

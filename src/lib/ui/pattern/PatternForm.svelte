@@ -83,7 +83,11 @@
   /** A mesh tells the sizes, by how it lies. */
   function lies(drawn: Drawn, volume_m3: number) {
     const { length_m, width_m, height_m, above_m, outline } = drawn.lying;
-    const typed = (m: number) => ({ text: editableLength(m, units()), si: m });
+    // A mesh is good to a hundredth of a millimetre.
+    const typed = (m: number) => {
+      const si = Number(m.toFixed(5));
+      return { text: editableLength(si, units()), si };
+    };
     const mm = (m: number) => Number((m * 1000).toPrecision(6));
     const { way, height_m: parting_m, stepped } = drawn.drawing;
     draft.length = typed(length_m);
