@@ -94,13 +94,21 @@
         : null)}
 >
   <FileUpload.Label class="text-[0.95rem] font-semibold">Mesh of the pattern</FileUpload.Label>
-  <FileUpload.Dropzone
-    class="grid min-h-28 cursor-pointer place-items-center gap-2 rounded-base border-2 border-dashed border-(--edge) bg-(--paper) p-4 text-center"
-  >
-    <Upload size={22} aria-hidden="true" />
-    <span>{file?.name ?? known?.name ?? 'Drop an STL, OBJ or 3MF here'}</span>
-    <FileUpload.Trigger class="quiet">{file || known ? 'Another file' : 'Choose a file'}</FileUpload.Trigger>
-    <FileUpload.HiddenInput />
+  <FileUpload.Dropzone>
+    {#snippet element({ role: _, tabindex: __, 'aria-label': ___, ...attributes })}
+      <!-- Its button is what one presses; the zone round it only catches what is dropped. -->
+      <div
+        {...attributes}
+        class="grid min-h-28 cursor-pointer place-items-center gap-2 rounded-base border-2 border-dashed border-(--edge) bg-(--paper) p-4 text-center"
+      >
+        <Upload size={22} aria-hidden="true" />
+        <span>{file?.name ?? known?.name ?? 'Drop an STL, OBJ or 3MF here'}</span>
+        <FileUpload.Trigger class="quiet"
+          >{file || known ? 'Another file' : 'Choose a file'}</FileUpload.Trigger
+        >
+        <FileUpload.HiddenInput />
+      </div>
+    {/snippet}
   </FileUpload.Dropzone>
 </FileUpload>
 {#if refused ?? upload.trouble ?? error}
