@@ -3,6 +3,7 @@ import { charting } from './charting';
 import { computing } from './computing';
 import { estimatorTrial } from './estimator-trial';
 import { roughly } from './rough/measured';
+import { meshing } from './mesh/meshing';
 import { serving } from './serving';
 import { met, table, type Measured } from './table';
 
@@ -36,6 +37,7 @@ const rows: Measured[] = [
   ...estimating,
   ...roughly(),
   ...(await ageing()),
+  ...(await meshing()),
   ...(await serving()),
   ...(await charting())
 ];

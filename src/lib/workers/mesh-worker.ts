@@ -6,7 +6,7 @@ import type { MeshUnit } from '$core/pattern/file/format';
 import { readMesh } from '$core/pattern/file/read-mesh';
 import { lyingAlong, type Lying } from '$core/pattern/lying';
 import { repaired } from '$core/pattern/mesh/repair';
-import { boxOf, sidesOf } from '$core/pattern/mesh/measure';
+import { boxOf, reachAlong, sidesOf } from '$core/pattern/mesh/measure';
 import { Rays } from '$core/pattern/mesh/rays';
 import { size, type Vector } from '$core/pattern/mesh/triangles';
 import { wallsOf } from '$core/pattern/draw/thickness';
@@ -17,6 +17,8 @@ export interface Drawn {
   drawing: Drawing;
   findings: Finding[];
   lying: Lying;
+  /** How far it reaches along the way that it is drawn, m from its origin. */
+  reach: { least: number; most: number };
   /** Three bytes a corner. */
   colours: Uint8Array;
 }
@@ -62,6 +64,7 @@ function drawn(of: Ready, alloy: Alloy, drawing: Drawing, faces: Uint8Array, sha
     drawing,
     findings: findingsOf(drawing, pulls, walls, seams, alloy),
     lying: lyingAlong(of.triangles, drawing.way, drawing.height_m),
+    reach: reachAlong(of.triangles, drawing.way),
     colours: coloursOf(faces, shades)
   };
 }

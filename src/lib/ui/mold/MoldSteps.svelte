@@ -15,7 +15,7 @@
   import { units } from '$lib/ui/preferences';
   import { warned } from '$lib/ui/toast/toaster';
   import { DUST_WORDS, stepWords } from './mold-words';
-  import { dueStep, stepsInOrder, type MoldStep, type NotedStep } from './step-order';
+  import { dueStep, latestNotes, stepsInOrder, type MoldStep, type NotedStep } from './step-order';
 
   interface Props {
     session_id: number;
@@ -38,7 +38,7 @@
     () => ways,
     (back) => (ways = back)
   );
-  /** What was noted here and is on its way. */
+  /** What was noted here: it counts until the page has read it back, or something later. */
   let sent = $state<Record<string, NotedStep>>({});
   let moving = $state(false);
   let skipping = $state(false);
@@ -64,9 +64,7 @@
         facing: mold.facing_heap_id !== null,
         rap: ways.rap ?? 'before-cope'
       }),
-      noted
-        .map((each) => sent[each.id] ?? each)
-        .concat(Object.values(sent).filter(({ id }) => !noted.some((each) => each.id === id))),
+      latestNotes(noted, Object.values(sent)),
       ways.order
     )
   );
@@ -104,10 +102,10 @@
       await invalidateAll();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
+      const { [step.id]: _, ...rest } = sent;
+      sent = rest;
       warned(thrown.message);
     }
-    const { [step.id]: _, ...rest } = sent;
-    sent = rest;
   }
   function move(i: number, by: -1 | 1) {
     const kinds = steps.map(({ kind }) => kind as string);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { rammingSteps } from '$core/mold/ramming-steps';
 import { castingsOf, keptLayout, layoutOf, moldDraft, type ShelfPattern } from './mold-draft';
-import { dueStep, stepId, stepsInOrder } from './step-order';
+import { dueStep, latestNotes, stepId, stepsInOrder } from './step-order';
 
 const planned = rammingSteps({
   cope_m: 0.1,
@@ -39,6 +39,21 @@ describe('steps of a mold', () => {
     expect([...order].sort()).toEqual([...kinds].sort());
     // One that the order does not know stays behind the one before it.
     expect(order.indexOf('gates')).toBe(order.indexOf('inspect') + 1);
+  });
+});
+
+describe('what was noted here and there', () => {
+  const at = (id: string, minute: number, state: 'done' | 'to-do' = 'done') => ({
+    id,
+    kind: id,
+    state,
+    at: `2026-05-01T12:0${minute}:00.000Z`
+  });
+  it('the later counts, whichever side it comes from', () => {
+    expect(latestNotes([at('a', 1)], [at('b', 2)]).map(({ id }) => id)).toEqual(['a', 'b']);
+    expect(latestNotes([at('a', 1)], [at('a', 2, 'to-do')])).toEqual([at('a', 2, 'to-do')]);
+    expect(latestNotes([at('a', 3)], [at('a', 2, 'to-do')])).toEqual([at('a', 3)]);
+    expect(latestNotes([{ id: 'a', kind: 'a', state: 'running' }], [at('a', 2)])).toEqual([at('a', 2)]);
   });
 });
 

@@ -1,7 +1,6 @@
 <script lang="ts">
   /** How a body draws: seen in three dimensions, told in words; turned, parted and stepped at will. */
   import { Progress } from '@skeletonlabs/skeleton-svelte';
-  import { reachAlong } from '$core/pattern/mesh/measure';
   import type { PartingChoice } from '$core/pattern/draw/drawing';
   import { dot } from '$core/pattern/mesh/triangles';
   import { figureText, lengthFigure, volumeText } from '$core/quantity/display';
@@ -32,7 +31,7 @@
   const drawing = $derived(drawn?.drawing ?? null);
   const length = (m: number) => figureText(lengthFigure(m, units()));
   const area = (m2: number) => surfaceText(m2, units());
-  const reach = $derived(mesh && drawing ? reachAlong(mesh.positions, drawing.way) : null);
+  const reach = $derived(drawn?.reach ?? null);
   const marks = $derived([
     ...(drawn?.findings.some(({ is }) => is === 'undercut' || is === 'stepped' || is === 'better-way')
       ? drawn.drawing.undercuts.map(({ at }) => ({ at, of: 'undercut' as const }))

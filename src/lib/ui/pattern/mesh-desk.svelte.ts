@@ -1,4 +1,4 @@
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, transfer, wrap, type Remote } from 'comlink';
 import type { MeshAnalysis, Step } from '$core/pattern/analyse';
 import type { PartingChoice } from '$core/pattern/draw/drawing';
 import type { MeshUnit } from '$core/pattern/file/format';
@@ -7,6 +7,9 @@ import type { Alloy } from '$core/reference/alloys';
 import type { Analysed, Desk, Drawn } from '$lib/workers/mesh-worker';
 import { SHADES } from './draft-shades';
 import { meshWorker } from './mesh-worker-thread';
+
+/** Bytes that go over without being copied. */
+const handed = (bytes: Uint8Array<ArrayBuffer>) => transfer(bytes, [bytes.buffer]);
 
 /** A mesh that is worked out beside the page: how far it has come, what came of it, and how to call it off. */
 export class MeshDesk {
@@ -27,22 +30,22 @@ export class MeshDesk {
     return this.desk;
   }
 
-  /** Reads a mesh file and works all of it out. */
-  analyse(bytes: Uint8Array, unit: MeshUnit | undefined, alloy: Alloy): Promise<void> {
+  /** Reads a mesh file and works all of it out; its bytes are handed over. */
+  analyse(bytes: Uint8Array<ArrayBuffer>, unit: MeshUnit | undefined, alloy: Alloy): Promise<void> {
     const told = proxy((step: Step) => void (this.step = step));
-    return this.take(this.begin().analyse(bytes, unit, alloy, SHADES, told));
+    return this.take(this.begin().analyse(handed(bytes), unit, alloy, SHADES, told));
   }
 
   /** Opens a mesh whose ways to be drawn are known. */
   open(
-    bytes: Uint8Array,
+    bytes: Uint8Array<ArrayBuffer>,
     unit: MeshUnit,
     alloy: Alloy,
     pulls: MeshAnalysis['pulls'],
     way: Vector,
     choice: PartingChoice
   ): Promise<void> {
-    return this.take(this.begin().open(bytes, unit, alloy, SHADES, pulls, way, choice));
+    return this.take(this.begin().open(handed(bytes), unit, alloy, SHADES, pulls, way, choice));
   }
 
   private async take(answer: Promise<Analysed>): Promise<void> {
