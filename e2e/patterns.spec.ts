@@ -23,7 +23,8 @@ test.use({
 
 const stl = (name: string, body: Float32Array) => ({
   name,
-  mimeType: 'model/stl',
+  // Few systems know what an STL is.
+  mimeType: '',
   buffer: Buffer.from(writeStl(body))
 });
 const LATCH = stl('latch.stl', plate(rectangle(0.12, 0.04), 0.012, [], 0.05));

@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { foreign, fuzz, heavy } from './hostile';
+import { hostileMeshes } from './hostile-meshes';
 import { inKeeping, inStarting, inWriting, restores } from './kills';
 import { fullDisk, goneFolder, lockedFile, secondServer } from './store';
 import { print, type Found } from './table';
@@ -34,6 +35,7 @@ try {
   found.push(await goneFolder(folder));
   found.push(await secondServer(folder));
   found.push(await heavy(folder));
+  found.push(await hostileMeshes(folder, many(150, 24), chance));
   found.push(await foreign(folder));
   found.push(await fuzz(folder, many(6000, 500), many(60, 12), seed));
 } finally {

@@ -10,15 +10,15 @@ const VIEWS = [
   { name: 'heap', path: '/heaps/1' },
   { name: 'mix', path: '/heaps/1/mix' },
   { name: 'squeeze', path: '/heaps/1/test/squeeze' },
-  { name: 'moisture', path: '/heaps/1/test/moisture' },
-  { name: 'tests', path: '/heaps/1/test' },
+  { name: 'patterns', path: '/patterns' },
+  { name: 'pattern', path: '/patterns/2', press: 'Show it in three dimensions' },
+  { name: 'mold', path: '/mold?pattern=1&count=3' },
+  { name: 'mold-phone', path: '/mold/3', phone: true },
   { name: 'flasks', path: '/flasks?length=180&width=120&height=25&mass=1.2' },
   { name: 'drying', path: '/heaps/1/drying' },
   { name: 'temper-curve', path: '/heaps/1/temper-curve' },
   { name: 'renew', path: '/heaps/1/renew' },
   { name: 'ledger', path: '/heaps/1/ledger' },
-  { name: 'compare', path: '/heaps/compare?first=1&second=3' },
-  { name: 'learned', path: '/heaps/1/learned' },
   { name: 'stock', path: '/stock' },
   { name: 'records', path: '/records' },
   { name: 'journal', path: '/journal' },
@@ -55,7 +55,10 @@ const browser = await chromium.launch({
   executablePath,
   args: [
     '--no-sandbox',
-    '--disable-gpu',
+    // Three dimensions are drawn by the processor.
+    '--use-angle=swiftshader',
+    '--enable-unsafe-swiftshader',
+    '--ignore-gpu-blocklist',
     '--disable-quic',
     '--no-first-run',
     '--disable-background-networking',
@@ -64,7 +67,7 @@ const browser = await chromium.launch({
   ]
 });
 try {
-  for (const { name, path, phone = false, mode = 'light' } of VIEWS.filter(
+  for (const { name, path, phone = false, mode = 'light', press } of VIEWS.filter(
     (view) => wanted.length === 0 || wanted.includes(view.name)
   )) {
     const context = await browser.newContext({
@@ -79,6 +82,10 @@ try {
     await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');
     await page.evaluate(() => document.fonts.ready);
     if (await page.locator('.chart').count()) await page.locator('.chart canvas').first().waitFor();
+    if (press) {
+      await page.getByRole('button', { name: press }).click();
+      await page.getByLabel('Which way up').waitFor();
+    }
     await page.waitForLoadState('networkidle');
     await page.screenshot({ path: join(process.env.SHOTS ?? join(ROOT, 'docs/screenshots'), `${name}.png`) });
     await context.close();

@@ -6,6 +6,7 @@ import { v4 as uuid } from 'uuid';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../database/database';
 import { filePath, filesFolder } from '../database/packed-files';
+import { troubleLine } from '../database/trouble';
 import { Refusal } from '../refusal';
 
 /**
@@ -32,7 +33,7 @@ export async function takeIn(
   body: AsyncIterable<Uint8Array> | null,
   most_bytes: number
 ): Promise<Incoming> {
-  if (!body) throw new Refusal(400, 'Send the file as the body.');
+  if (!body) throw new Refusal(400, 'Send the file as the body, as application/octet-stream.');
   mkdirSync(filesFolder(db.folder), { recursive: true, mode: 0o700 });
   const path = join(filesFolder(db.folder), `.in-${uuid()}`);
   const hash = createHash('sha256');
@@ -52,7 +53,8 @@ export async function takeIn(
     await file.sync();
   } catch (thrown) {
     rmSync(path, { force: true });
-    if (thrown instanceof Refusal) throw thrown;
+    // A disk that is full is no fault of who sent it.
+    if (thrown instanceof Refusal || troubleLine(thrown)) throw thrown;
     throw new Refusal(400, 'The file did not come through whole: send it again.', [], null, thrown);
   } finally {
     await file.close();

@@ -29,6 +29,8 @@
     disabled?: boolean;
     /** Fractions: whether a moisture probe can tell it. */
     probe?: boolean;
+    /** Times: whether one measures it here and now. */
+    watch?: boolean;
     placeholder?: string;
     /** Masses of a liquid: its density, so that 250 ml, a cup or half a mug can be typed. */
     kg_per_l?: number | undefined;
@@ -48,6 +50,7 @@
     optional = false,
     disabled = false,
     probe = false,
+    watch = true,
     placeholder,
     kg_per_l,
     term,
@@ -174,7 +177,7 @@
             />{/if}
         </button>
       {/if}
-      {#if dimension === 'time'}
+      {#if dimension === 'time' && watch}
         <Stopwatch
           ontake={(seconds) => {
             text = `${seconds} s`;

@@ -20,6 +20,7 @@
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { dryingLeft } from '$lib/ui/pattern/coats';
   import { units } from '$lib/ui/preferences';
+  import Term from '$lib/ui/term/Term.svelte';
   import { told } from '$lib/ui/toast/toaster';
   import CutList from './CutList.svelte';
   import HeapBar from './HeapBar.svelte';
@@ -358,7 +359,9 @@
       {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
       <dl class="ruled">
         <div class="flex justify-between gap-3 py-2">
-          <dt>Cope hangs on its walls</dt>
+          <dt class="flex items-center gap-2">
+            Cope hangs on its walls <Term name="drop-out" of="Cope hangs on its walls" />
+          </dt>
           <dd class="text-right font-semibold {drop && drop.ratio < 1 ? 'text-(--heat)' : ''}">
             {#if drop}{drop.ratio < 1
                 ? `falls out, ${drop.ratio.toFixed(1)} ×`
@@ -395,7 +398,9 @@
           </div>
         {/if}
         <div class="flex justify-between gap-3 py-2">
-          <dt>Metal, with its gating</dt>
+          <dt class="flex items-center gap-2">
+            Metal, with its gating <Term name="gating" of="Metal, with its gating" />
+          </dt>
           <dd class="figure text-right">{mass(plan.judged.metal_kg)}</dd>
         </div>
       </dl>

@@ -135,6 +135,22 @@
     {#each plan.bars as at (at)}
       <rect class="wood faint" x={x(at) - 6} y={TOP} width="12" height={Math.max(0, cope - 0.03 * scale)} />
     {/each}
+    <!-- What stands behind a casting is hidden by it. -->
+    <path
+      fill="url(#{uid}-metal)"
+      d="M{x(sprue) - (SPRUE_WIDTH_M * scale) / 2 - 3} {TOP}L{x(sprue) -
+        (SPRUE_WIDTH_M * scale) / 2 +
+        3} {parting + RUNNER.height_m * scale}H{x(sprue) + (SPRUE_WIDTH_M * scale) / 2 - 3}L{x(sprue) +
+        (SPRUE_WIDTH_M * scale) / 2 +
+        3} {TOP}Z"
+    />
+    <path
+      fill="url(#{uid}-metal)"
+      d="M{x(sprue) - 30} {TOP - 3}H{x(sprue) + 30}Q{x(sprue) + 22} {TOP + 12} {x(sprue)} {TOP + 12}T{x(
+        sprue
+      ) - 30} {TOP - 3}Z"
+    />
+    <text x={x(sprue)} y={TOP - 12}>basin and sprue</text>
     {#each pieces as { i, from, to } (i)}
       <rect
         fill="url(#{uid}-metal)"
@@ -175,21 +191,6 @@
         />
       {/each}
     {/if}
-    <path
-      fill="url(#{uid}-metal)"
-      d="M{x(sprue) - (SPRUE_WIDTH_M * scale) / 2 - 3} {TOP}L{x(sprue) -
-        (SPRUE_WIDTH_M * scale) / 2 +
-        3} {parting + RUNNER.height_m * scale}H{x(sprue) + (SPRUE_WIDTH_M * scale) / 2 - 3}L{x(sprue) +
-        (SPRUE_WIDTH_M * scale) / 2 +
-        3} {TOP}Z"
-    />
-    <path
-      fill="url(#{uid}-metal)"
-      d="M{x(sprue) - 30} {TOP - 3}H{x(sprue) + 30}Q{x(sprue) + 22} {TOP + 12} {x(sprue)} {TOP + 12}T{x(
-        sprue
-      ) - 30} {TOP - 3}Z"
-    />
-    <text x={x(sprue)} y={TOP - 12}>basin and sprue</text>
     <path class="joint" d="M{left - WALL - 20} {parting}H{left + inside + WALL + 20}" />
     <text class="side" x={left - WALL - 6} y={TOP + cope / 2 - 7}>cope</text>
     <text class="side" x={left - WALL - 6} y={TOP + cope / 2 + 9}>{figure(flask.cope_m)}</text>

@@ -90,6 +90,7 @@
         label="Dries for"
         optional
         dimension="time"
+        watch={false}
         bind:text={hours.text}
         bind:si={hours.si}
         hint="Left empty: {durationText(usual * 3600)}"

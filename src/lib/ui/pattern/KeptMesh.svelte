@@ -62,9 +62,10 @@
     {/each}
   </ul>
   <p class="small">
-    The best way up: {best.undercut_cm2 > 0.001 ? `${area(best.undercut_cm2)} held` : 'nothing held'}, {length(
-      best.cope_mm
-    )} deep in the cope and {length(best.drag_mm)} in the drag.
+    The best way up: {best.undercut_cm2 > 0.001 ? `${area(best.undercut_cm2)} held` : 'nothing held'}, {best.cope_mm <
+    0.05
+      ? `all of it in the drag, ${length(best.drag_mm)} deep`
+      : `${length(best.cope_mm)} deep in the cope and ${length(best.drag_mm)} in the drag`}.
   </p>
   {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
   <p><button class="quiet" type="button" onclick={show}>Show it in three dimensions</button></p>

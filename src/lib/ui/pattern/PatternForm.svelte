@@ -174,6 +174,7 @@
         dimension="length"
         bind:text={draft[name].text}
         bind:si={draft[name].si}
+        term={name === 'above' ? 'cope-drag' : undefined}
         post={{ path: `${name}_mm`, factor: 1000 }}
         error={form.errorOf(`${name}_mm`)}
         hint={name === 'above' && draft.above.si === undefined

@@ -3,6 +3,7 @@
   import { Camera } from '@lucide/svelte';
   import { FileUpload } from '@skeletonlabs/skeleton-svelte';
   import { told } from '$lib/ui/toast/toaster';
+  import { AS_FILE } from './mesh-upload.svelte';
 
   interface Props {
     pattern: { id: number; name: string; photo_hash: string | null };
@@ -16,7 +17,11 @@
     busy = true;
     trouble = null;
     try {
-      const response = await fetch(`/api/v1/patterns/${pattern.id}/photo`, { method: 'POST', body: file });
+      const response = await fetch(`/api/v1/patterns/${pattern.id}/photo`, {
+        method: 'POST',
+        body: file,
+        headers: AS_FILE
+      });
       if (response.ok) {
         told(`The photo is with ${pattern.name}.`);
         await onchanged();

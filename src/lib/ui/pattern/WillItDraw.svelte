@@ -100,6 +100,7 @@
       />
       <Choice
         legend="How it parts"
+        term="parting"
         options={[
           { value: 'flat', name: 'Flat' },
           { value: 'stepped', name: 'Along the widest line' }
@@ -113,8 +114,10 @@
       {mesh.analysis.triangles.toLocaleString('en')} faces{mesh.analysis.volume_m3 > 0
         ? `, ${volumeText(mesh.analysis.volume_m3, units())}, ${area(mesh.analysis.area_m2)} of surface`
         : ''}. {length(drawing.cope_m)} deep in the cope, {length(drawing.drag_m)} in the drag; its shadow is
-      {area(drawing.projected_m2)}.{#if mesh.analysis.walls.usual_m !== null}
-        Half of its walls are thinner than {length(mesh.analysis.walls.usual_m)}.{/if}
+      {area(drawing.projected_m2)}.
+      {#if mesh.analysis.walls.usual_m !== null}Half of its walls are thinner than {length(
+          mesh.analysis.walls.usual_m
+        )}.{/if}
       {#if repairs.length > 0}Put right: {repairs.join(', ')}.{/if}
     </p>
   </div>

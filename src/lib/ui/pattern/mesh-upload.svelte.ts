@@ -11,6 +11,8 @@ export interface KeptMesh {
 }
 
 const TRIED_AGAIN_MS = 4000;
+/** Few systems know what an STL is: without a type its body would not be heard. */
+export const AS_FILE = { 'content-type': 'application/octet-stream' };
 
 /** A mesh on its way to the server: tried again until it is there or refused. */
 export class MeshUpload {
@@ -42,7 +44,7 @@ export class MeshUpload {
     while (own === this.turn) {
       let response: Response;
       try {
-        response = await fetch(to, { method: 'POST', body: file });
+        response = await fetch(to, { method: 'POST', body: file, headers: AS_FILE });
       } catch {
         this.unreachable = true;
         await new Promise((done) => setTimeout(done, TRIED_AGAIN_MS));

@@ -8,7 +8,11 @@
     'surface',
     'ring',
     'spread',
-    'guess'
+    'guess',
+    'cope-drag',
+    'draft',
+    'undercut',
+    'gating'
   ];
 </script>
 
@@ -50,6 +54,26 @@
     <path d="M10 60h180 M10 54v12 M190 54v12" />
     <path class="sand" d="M20 60c40-4 50-40 80-40s40 36 80 40z" stroke-dasharray="3 4" />
     <path class="moves" d="M100 60V16" />
+  {:else if name === 'cope-drag'}
+    <path class="sand" d="M40 10h120v62H40z" />
+    <path d="M32 10h8v62h-8z M160 10h8v62h-8z" />
+    <path d="M20 40h160" stroke-dasharray="10 4 2 4" />
+    <text x="100" y="29">cope</text><text x="100" y="60">drag</text>
+  {:else if name === 'draft'}
+    <path class="sand" d="M14 20h172v52H14z" />
+    <path d="M66 20l8 44h52l8-44z" fill="var(--paper)" />
+    <path d="M134 20v44" stroke-dasharray="3 4" />
+    <path class="moves" d="M100 40V8m-5 7l5-7 5 7" />
+    <text x="152" y="60">3°</text>
+  {:else if name === 'undercut'}
+    <path class="sand" d="M14 14h172v58H14z" />
+    <path d="M92 14h16v28h28v14H64V42h28z" fill="var(--paper)" />
+    <path class="moves" d="M72 36V22 M80 36V22 M120 36V22 M128 36V22" />
+  {:else if name === 'gating'}
+    <path class="sand" d="M14 14h172v58H14z" />
+    <path d="M40 10h28l-8 8-2 32h52v-8h52v18h-52v-4H50l-2-38z" fill="var(--paper)" />
+    <path d="M144 42V14h10v28" fill="var(--paper)" />
+    <path class="moves" d="M54 22v24m-4-6l4 6 4-6 M66 53h34m-6-4l6 4-6 4" />
   {/if}
 </svg>
 

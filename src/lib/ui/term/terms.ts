@@ -60,6 +60,45 @@ export const TERMS = {
     means:
       'Out on a board or sheet, no deeper than a thumb is wide, turned now and then: the thinner, the sooner it is dry.'
   },
+  'cope-drag': {
+    word: 'Cope and drag',
+    means: 'The upper and the lower half of a flask, and of the mold in it. They meet at the parting.'
+  },
+  parting: {
+    word: 'Parting',
+    means:
+      'Where the halves of the mold meet. Flat it is struck off with a board; stepped it follows the pattern’s widest line, cut by hand (coping down).'
+  },
+  draft: {
+    word: 'Draft',
+    means:
+      'How far a wall leans open the way it is drawn: 1 to 2° on short smooth walls, 3 to 5° on hand-made or deep ones. A straight wall drags on the sand all the way out.'
+  },
+  undercut: {
+    word: 'Undercut',
+    means:
+      'What the sand holds on to whichever way the pattern is drawn: a face that cannot see out of its half.'
+  },
+  facing: {
+    word: 'Facing and backing',
+    means:
+      'Fine fresh sand riddled over the pattern, a finger deep, is the facing; what fills the flask behind it is the backing.'
+  },
+  gating: {
+    word: 'Sprue, runner, gate, riser',
+    means:
+      'The way of the metal: down the sprue from its basin, along the runner, through the gate into the casting. The riser feeds it while it shrinks.'
+  },
+  'drop-out': {
+    word: 'Drop-out',
+    means:
+      'A cope’s sand hangs on the flask’s walls alone when it is lifted. Too wide, too weak or too smooth, and it falls out; bars, grooves and a lip hold it.'
+  },
+  contraction: {
+    word: 'Shrinkage',
+    means:
+      'Metal gets shorter as it cools, most by one to two hundredths. The pattern is made longer by that, and by what is machined off.'
+  },
   looks: {
     word: 'Hand, scale, oven',
     means:

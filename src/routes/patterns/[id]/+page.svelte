@@ -11,6 +11,7 @@
   import Coats from '$lib/ui/pattern/Coats.svelte';
   import Photo from '$lib/ui/pattern/Photo.svelte';
   import { units } from '$lib/ui/preferences';
+  import Term from '$lib/ui/term/Term.svelte';
   import { told } from '$lib/ui/toast/toaster';
 
   const { data } = $props();
@@ -22,8 +23,8 @@
   const casting = $derived(castingOf(pattern, alloy));
   const length = (m: number) => figureText(lengthFigure(m, units()));
   /** A contraction rule reads to a tenth of a millimetre. */
-  const fine = (m: number) =>
-    units() === 'us' ? `${(m / 0.0254).toFixed(3)} in` : `${(m * 1000).toFixed(1)} mm`;
+  const fine = (m: number) => (units() === 'us' ? (m / 0.0254).toFixed(3) : (m * 1000).toFixed(1));
+  const rule = $derived(units() === 'us' ? 'in' : 'mm');
   const SIDES = [
     { name: 'Length', of: 'length_mm' },
     { name: 'Width', of: 'width_mm' },
@@ -69,7 +70,7 @@
       </p>
     </header>
     <section class="grid gap-3" aria-label="Will it draw?">
-      <h2>Will it draw?</h2>
+      <h2 class="flex items-center gap-2">Will it draw? <Term name="draft" of="Will it draw?" /></h2>
       {#if data.mesh}
         {#await import('$lib/ui/pattern/KeptMesh.svelte') then { default: KeptMesh }}
           {#key data.mesh.id}<KeptMesh mesh={data.mesh} draw={pattern.draw} {alloy} />{/key}
@@ -139,9 +140,9 @@
       <caption class="sr-only">What shrinks, by {(ALLOYS[alloy].contraction * 100).toFixed(1)} %</caption>
       <thead>
         <tr class="border-b border-(--rule)"
-          ><th class="py-1 font-semibold">side</th><th class="font-semibold">pattern</th><th
-            class="font-semibold">casting</th
-          ><th class="font-semibold">pattern for that size</th></tr
+          ><th class="py-1 font-semibold">side</th><th class="font-semibold">pattern, {rule}</th><th
+            class="font-semibold">casting, {rule}</th
+          ><th class="font-semibold">pattern for that size, {rule}</th></tr
         >
       </thead>
       <tbody>
@@ -157,6 +158,7 @@
       </tbody>
     </table>
     <p class="soft small">
+      <Term name="contraction" of="What shrinks" />
       {ALLOYS[alloy].name} shrinks by {(ALLOYS[alloy].contraction * 100).toFixed(1)} % (handbook default). The last
       column is how long the pattern would have to be for a casting of the pattern’s present size.
     </p>
