@@ -87,3 +87,25 @@ test('every bench test with household gear is three taps from the Bench', async 
     expect(thumb.taps).toBeLessThanOrEqual(3);
   }
 });
+
+test('on the phone, with one flask and three dimensions, eight actions tell whether it fits, how much sand and how heavy', async ({
+  page,
+  request
+}) => {
+  const thumb = new Thumb(page);
+  const heap = await mixedHeap(request, 'Gate heap');
+  await squeezed(request, heap, 'temper');
+  await open(page, '/flasks');
+  await thumb.tap(page.getByRole('link', { name: 'A flask for the rack' }));
+  await thumb.fill(page.getByLabel('Length inside'), '350 x 250 x 90 x 70');
+  await page.getByLabel('Length inside').press('Tab');
+  await expect(page.getByLabel('Height of the drag')).toHaveValue(/^70/);
+  await thumb.tap(page.getByRole('button', { name: 'On the rack' }));
+  await thumb.fill(page.getByLabel('Length'), '180 x 120 x 20');
+  await page.getByLabel('Length').press('Tab');
+  await expect(page.getByText('It takes it')).toBeVisible();
+  await expect(page.getByText(/of sand to have at hand/)).toBeVisible();
+  await expect(page.getByText(/^Lifts: drag/)).toBeVisible();
+  console.log(`from one flask and three dimensions to an answer: ${thumb.taps} actions`);
+  expect(thumb.taps).toBeLessThanOrEqual(8);
+});

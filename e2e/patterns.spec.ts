@@ -144,7 +144,7 @@ test('a spool turned on its axis is told what holds it, what would free it, and 
   await expect(page.getByText('Deep walls without draft')).toBeVisible();
   await page.getByRole('radio', { name: 'inches' }).locator('..').click();
   await expect(page.getByLabel('Length', { exact: true })).toHaveValue(/^203[12]/);
-  await page.getByRole('slider', { name: 'Halves opened' }).press('End');
+  await page.getByRole('slider', { name: 'Open the halves' }).press('End');
   await expect(page.getByLabel('Which way up')).toContainText('held');
 });
 

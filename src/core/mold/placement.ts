@@ -145,14 +145,6 @@ function stretch(ax: number, ay: number, bx: number, by: number): Outline {
   ];
 }
 
-/** Lays them at given places, whatever that comes to. */
-export const worst = (found: readonly Clearance[]): Clearance | null =>
-  found.reduce<Clearance | null>(
-    (least, each) =>
-      least === null || each.gap_m - each.wants_m < least.gap_m - least.wants_m ? each : least,
-    null
-  );
-
 /** Places that are tried along each side. */
 const GRID = 24;
 /** Places looked at in all before it is given up. */

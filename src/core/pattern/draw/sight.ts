@@ -10,7 +10,6 @@ const OFF_SURFACE = 1e-4;
  * What sees out along a pull, by a ray each: exact where the triangles are.
  *
  * @param diagonal_m of the body's box
- * @param which the samples to look at; all unless said
  */
 export function waysByRays(samples: Samples, rays: Rays, pull: Vector, diagonal_m: number): Ways {
   const { count, at, normal } = samples;

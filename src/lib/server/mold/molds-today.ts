@@ -122,7 +122,7 @@ export async function readMoldsToday(
 
 type Mix = { pattern_id: number; count: number }[];
 
-/** What a flask takes: of each pattern alone as many as fit, and of all together in turn; with those smaller ones that a wish asks for. */
+/** What a flask takes: of each pattern alone one, two and so on as long as they fit, and of all together in turn. */
 async function mixesIn(
   flask: Flask,
   wanted: readonly { pattern_id: number; count: number }[],

@@ -31,6 +31,8 @@
     probe?: boolean;
     /** Times: whether one measures it here and now. */
     watch?: boolean;
+    /** Once it is typed. */
+    onleave?: () => void;
     placeholder?: string;
     /** Masses of a liquid: its density, so that 250 ml, a cup or half a mug can be typed. */
     kg_per_l?: number | undefined;
@@ -51,6 +53,7 @@
     disabled = false,
     probe = false,
     watch = true,
+    onleave,
     placeholder,
     kg_per_l,
     term,
@@ -160,7 +163,11 @@
         aria-invalid={message !== undefined}
         bind:value={text}
         oninput={read}
-        onblur={() => (left = true)}
+        onblur={() => {
+          onleave?.();
+          left = true;
+        }}
+        onkeydown={({ key }) => key === 'Enter' && onleave?.()}
       />
       {#if device}
         <button

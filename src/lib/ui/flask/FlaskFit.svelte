@@ -11,6 +11,7 @@
   import Restored from '$lib/ui/draft/Restored.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { spreadSides } from '$lib/ui/field/sides';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { units } from '$lib/ui/preferences';
   import FlaskSection from './FlaskSection.svelte';
@@ -109,6 +110,10 @@
         bind:si={casting[name].si}
         post={name}
         error={wrongLength(casting[name])}
+        hint={name === 'length' ? 'Or all three at once: 180 x 120 x 20' : undefined}
+        onleave={name === 'length'
+          ? () => spreadSides([casting.length, casting.width, casting.height], units())
+          : undefined}
       />
     {/each}
     <SelectField

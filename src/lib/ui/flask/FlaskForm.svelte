@@ -10,6 +10,7 @@
   import Posted from '$lib/ui/field/Posted.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
+  import { spreadSides } from '$lib/ui/field/sides';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
@@ -39,7 +40,7 @@
     si: kg ?? undefined
   });
   let draft = $state({
-    name: old?.name ?? '',
+    name: old?.name ?? given.name ?? '',
     shape: old?.shape ?? ('rectangular' as (typeof FLASK_SHAPES)[number] | null),
     bars: (old?.bars ? 'yes' : 'no') as 'yes' | 'no' | null,
     wall: old?.wall ?? ('plain' as 'plain' | 'grooved' | null),
@@ -133,6 +134,12 @@
         bind:si={draft[name].si}
         post={{ path: `${name}_mm`, factor: 1000 }}
         error={form.errorOf(`${name}_mm`)}
+        hint={name === 'length' && !round
+          ? 'Or all at once, cope and drag last: 350 x 250 x 90 x 70'
+          : undefined}
+        onleave={name === 'length' && !round
+          ? () => spreadSides([draft.length, draft.width, draft.cope, draft.drag], units())
+          : undefined}
       />
     {/each}
     {#each WEIGHTS as { name, label } (name)}

@@ -86,6 +86,17 @@
   const plan = $derived(
     flask && boxes.length > 0 ? planMold(boxes, alloy, inMetres(flask), flask, sand, laid) : null
   );
+  /** What each heap gives, overfill and spill included. */
+  const wants = $derived.by(() => {
+    const { demand, facing: faced } = plan?.judged ?? {};
+    if (!demand || !backing) return [];
+    const spare = demand.with_allowance_kg / demand.sand_kg;
+    const kg = facing && faced ? (faced.cope_kg + faced.drag_kg) * spare : 0;
+    return [
+      { heap: backing, kg: demand.with_allowance_kg - kg },
+      ...(facing && kg > 0 ? [{ heap: facing, kg }] : [])
+    ];
+  });
   const verdict = $derived(plan && planVerdict(plan, of, units()));
   const drying = $derived(
     patterns.filter(
@@ -297,13 +308,9 @@
         facing={facing !== null}
         weighed={flask.cope_kg !== null && flask.drag_kg !== null}
       />
-      {#if backing && plan.judged.demand}
-        <HeapBar
-          name={backing.name}
-          there_kg={backing.total_kg}
-          wants_kg={plan.judged.demand.with_allowance_kg}
-        />
-      {/if}
+      {#each wants as { heap, kg } (heap.id)}
+        <HeapBar name={heap.name} there_kg={heap.total_kg} wants_kg={kg} />
+      {/each}
       {#if backing}
         <div class="print:hidden">
           <MoldsToday

@@ -11,6 +11,7 @@
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { spreadSides } from '$lib/ui/field/sides';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
@@ -174,6 +175,9 @@
         dimension="length"
         bind:text={draft[name].text}
         bind:si={draft[name].si}
+        onleave={name === 'length'
+          ? () => spreadSides([draft.length, draft.width, draft.height], units())
+          : undefined}
         term={name === 'above' ? 'cope-drag' : undefined}
         post={{ path: `${name}_mm`, factor: 1000 }}
         error={form.errorOf(`${name}_mm`)}

@@ -5,9 +5,9 @@
    */
   import { onMount } from 'svelte';
   import type { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
-  import { Slider } from '@skeletonlabs/skeleton-svelte';
   import { figureText, lengthFigure } from '$core/quantity/display';
   import type { Vector } from '$core/pattern/mesh/triangles';
+  import OneSlider from '$lib/ui/field/OneSlider.svelte';
   import { units } from '$lib/ui/preferences';
 
   interface Props {
@@ -291,6 +291,9 @@
     stage.turn(...turn);
   }
   const length = (m: number) => figureText(lengthFigure(m, units()));
+  const halves = $derived(
+    `${length(Math.max(0, reach.most - height))} in the cope, ${length(Math.max(0, height - reach.least))} in the drag`
+  );
 </script>
 
 {#if none}
@@ -311,61 +314,24 @@
 {/if}
 <div class="grid gap-1">
   {#if onparting}
-    <Slider
-      value={[Math.round(((height - reach.least) / span) * 1000)]}
-      min={0}
+    <OneSlider
+      label="Parting"
+      value={Math.round(((height - reach.least) / span) * 1000)}
       max={1000}
-      step={5}
-      aria-label={['Parting']}
-      getAriaValueText={() =>
-        `${length(reach.most - height)} in the cope, ${length(height - reach.least)} in the drag`}
-      onValueChange={({ value }) => (moving_m = clamped(reach.least + (value[0]! / 1000) * span))}
-      onValueChangeEnd={settle}
-    >
-      <Slider.Label class="flex flex-wrap justify-between gap-x-3 font-semibold">
-        <span>Parting</span>
-        <span class="small soft font-normal"
-          >{length(Math.max(0, reach.most - height))} in the cope, {length(Math.max(0, height - reach.least))} in
-          the drag</span
-        >
-      </Slider.Label>
-      <Slider.Control class="flex h-12 touch-pan-y! items-center px-3">
-        <Slider.Track class="h-1.5 flex-1 rounded-full bg-(--rule)">
-          <Slider.Range class="h-full rounded-full bg-(--water)" />
-        </Slider.Track>
-        <Slider.Thumb
-          index={0}
-          aria-labelledby={null}
-          class="grid size-7 place-items-center rounded-full border-2 border-(--ink) bg-(--paper) before:absolute before:size-12"
-        >
-          <Slider.HiddenInput />
-        </Slider.Thumb>
-      </Slider.Control>
-    </Slider>
+      tone="water"
+      about={halves}
+      says={halves}
+      onmove={(value) => (moving_m = clamped(reach.least + (value / 1000) * span))}
+      onsettle={settle}
+    />
   {/if}
   {#if !none}
-    <Slider
-      value={[opened]}
-      min={0}
+    <OneSlider
+      label="Open the halves"
+      value={opened}
       max={100}
-      step={5}
-      aria-label={['Halves opened']}
-      getAriaValueText={({ value }) => `${value} %`}
-      onValueChange={({ value }) => (opened = value[0]!)}
-    >
-      <Slider.Label class="font-semibold">Open the halves</Slider.Label>
-      <Slider.Control class="flex h-12 touch-pan-y! items-center px-3">
-        <Slider.Track class="h-1.5 flex-1 rounded-full bg-(--rule)">
-          <Slider.Range class="h-full rounded-full bg-(--ink)" />
-        </Slider.Track>
-        <Slider.Thumb
-          index={0}
-          aria-labelledby={null}
-          class="grid size-7 place-items-center rounded-full border-2 border-(--ink) bg-(--paper) before:absolute before:size-12"
-        >
-          <Slider.HiddenInput />
-        </Slider.Thumb>
-      </Slider.Control>
-    </Slider>
+      says="{opened} %"
+      onmove={(value) => (opened = value)}
+    />
   {/if}
 </div>
