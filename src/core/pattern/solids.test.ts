@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ALLOY_NAMES } from '$core/reference/alloys';
+import { filletSuits, wantedFillet } from './fillet';
 import { castingLength, castingMass, patternLength, volumeByMass } from './shrinkage';
 import { solidVolume, solidsBox, solidsVolume } from './solids';
 
@@ -39,6 +40,19 @@ describe('simple solids', () => {
     expect(() => solidVolume({ shape: 'ring', diameter_m: 0.05, inner_m: 0.05, height_m: 0.1 })).toThrow(
       RangeError
     );
+  });
+});
+
+describe('fillets', () => {
+  it('are a quarter to a third of the wall, two millimetres at least', () => {
+    expect(wantedFillet(0.012)).toEqual([0.003, 0.004]);
+    expect(wantedFillet(0.004)).toEqual([0.002, 0.002]);
+    expect([0.002, 0.003, 0.0043, 0.006].map((m) => filletSuits(m, 0.012))).toEqual([
+      'small',
+      'right',
+      'right',
+      'large'
+    ]);
   });
 });
 

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { goto, invalidateAll } from '$app/navigation';
   import { castingOf } from '$core/mold/casting';
+  import { filletSuits, wantedFillet } from '$core/pattern/fillet';
   import { castingLength, patternLength } from '$core/pattern/shrinkage';
   import { figureText, lengthFigure, massText, volumeText } from '$core/quantity/display';
   import { ALLOYS, ALLOY_NAMES, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
@@ -25,6 +26,13 @@
   /** A contraction rule reads to a tenth of a millimetre. */
   const fine = (m: number) => (units() === 'us' ? (m / 0.0254).toFixed(3) : (m * 1000).toFixed(1));
   const rule = $derived(units() === 'us' ? 'in' : 'mm');
+  /** Held against the usual wall of its mesh; null where neither is known. */
+  const fillet = $derived.by(() => {
+    const wall_mm = data.mesh?.analysis.wall_mm.usual;
+    if (wall_mm == null || pattern.fillet_mm === null) return null;
+    const wall_m = wall_mm / 1000;
+    return { wall_m, suits: filletSuits(pattern.fillet_mm / 1000, wall_m), wants: wantedFillet(wall_m) };
+  });
   const SIDES = [
     { name: 'Length', of: 'length_mm' },
     { name: 'Width', of: 'width_mm' },
@@ -99,9 +107,14 @@
     {#if pattern.wear || pattern.note || pattern.fillet_mm !== null}
       <section class="grid gap-1" aria-label="Notes">
         <h2>Notes</h2>
-        {#if pattern.fillet_mm !== null}<p>
-            Fillets of {length(pattern.fillet_mm / 1000)} inside its corners.
-          </p>{/if}
+        {#if pattern.fillet_mm !== null}
+          <p>
+            Fillets of {length(pattern.fillet_mm / 1000)} inside its corners{#if fillet}{fillet.suits ===
+              'right'
+                ? `, right for a wall of ${length(fillet.wall_m)}`
+                : `: ${fillet.suits === 'small' ? 'small' : 'large'} for a wall of ${length(fillet.wall_m)}, which wants ${length(fillet.wants[0])} to ${length(fillet.wants[1])}`}{/if}.
+          </p>
+        {/if}
         {#if pattern.wear}<p>Wear: {pattern.wear}</p>{/if}
         {#if pattern.note}<p class="whitespace-pre-line">{pattern.note}</p>{/if}
       </section>
@@ -142,7 +155,7 @@
         <tr class="border-b border-(--rule)"
           ><th class="py-1 font-semibold">side</th><th class="font-semibold">pattern, {rule}</th><th
             class="font-semibold">casting, {rule}</th
-          ><th class="font-semibold">pattern for that size, {rule}</th></tr
+          ><th class="font-semibold">for that size, {rule}</th></tr
         >
       </thead>
       <tbody>

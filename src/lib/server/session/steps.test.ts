@@ -1,0 +1,89 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { createFlask } from '../flask/flasks';
+import { createHeap } from '../heap/heaps';
+import { createPattern } from '../pattern/patterns';
+import { temporaryDatabase } from '../testing/temporary-database';
+import type { Database } from '../database/database';
+import { amendMold, createMold, createSession, readMold, readSession, sessionOfMold } from './sessions';
+import { markStep } from './steps';
+
+let db: Database;
+let remove: () => Promise<void>;
+let session: number;
+let mold: number;
+beforeAll(async () => {
+  ({ db, remove } = await temporaryDatabase());
+  const heap = await createHeap(db, { name: 'Gate', system: 'water' });
+  const flask = await createFlask(db, { name: 'A', length_mm: 300, width_mm: 200, cope_mm: 90, drag_mm: 70 });
+  const pattern = await createPattern(db, { name: 'Latch', length_mm: 90, width_mm: 40, height_mm: 12 });
+  session = (await createSession(db, { at: '2026-05-01T09:00:00Z', zone: 'Europe/London' })).id;
+  mold = (
+    await createMold(db, session, {
+      backing_heap_id: heap.id,
+      flask_id: flask.id,
+      patterns: [{ pattern_id: pattern.id, count: 2 }],
+      metal: 'aluminium',
+      layout: {
+        placed: [
+          { pattern_id: pattern.id, x_mm: -60, y_mm: 0, turned_deg: 0 },
+          { pattern_id: pattern.id, x_mm: 60, y_mm: 0, turned_deg: 90 }
+        ],
+        sprue: { x_mm: 0, y_mm: 0 }
+      }
+    })
+  ).id;
+});
+afterAll(() => remove());
+
+const step = (kind: string, state: 'to-do' | 'done' | 'skipped', more = {}) =>
+  markStep(db, session, { id: `${mold}:${kind}`, kind, state, mold_id: mold, ...more });
+const stateOf = async () => (await readMold(db, session, mold)).state;
+
+describe('steps of a molding session', () => {
+  it('are noted in the place of what was noted before, with their time and why they were skipped', async () => {
+    await step('board', 'done', { seconds: 40 });
+    await step('dust-drag', 'skipped', { why_skipped: 'waxed' });
+    const day = await step('board', 'to-do');
+    expect(day.steps).toEqual([
+      { id: `${mold}:board`, kind: 'board', state: 'to-do' },
+      { id: `${mold}:dust-drag`, kind: 'dust-drag', state: 'skipped', why_skipped: 'waxed' }
+    ]);
+    expect(day.version).toBe(4);
+  });
+
+  it('closing moves a rammed mold on, and taken back takes that back; one that is not rammed stays', async () => {
+    await step('close', 'done');
+    expect(await stateOf()).toBe('planned');
+    await amendMold(db, session, mold, { state: 'rammed' });
+    await step('close', 'done');
+    expect(await stateOf()).toBe('closed');
+    await step('close', 'to-do');
+    expect(await stateOf()).toBe('rammed');
+    await amendMold(db, session, mold, { state: 'poured' });
+    await step('close', 'to-do');
+    expect(await stateOf()).toBe('poured');
+  });
+
+  it('of a mold of another day are refused, and nothing is noted', async () => {
+    const other = await createSession(db, { at: '2026-05-02T09:00:00Z', zone: 'Europe/London' });
+    await expect(
+      markStep(db, other.id, { id: 'x', kind: 'board', state: 'done', mold_id: mold })
+    ).rejects.toMatchObject({ status: 404 });
+    expect((await readSession(db, other.id)).steps).toEqual([]);
+    await expect(markStep(db, 99, { id: 'x', kind: 'board', state: 'done' })).rejects.toMatchObject({
+      status: 404
+    });
+    expect((await sessionOfMold(db, mold)).id).toBe(session);
+  });
+
+  it('a mold is made of what is there: flask, patterns, heaps', async () => {
+    const wrong = (of: object) => createMold(db, session, { backing_heap_id: 1, ...of });
+    await expect(wrong({ flask_id: 77 })).rejects.toMatchObject({ errors: [{ path: 'flask_id' }] });
+    await expect(wrong({ patterns: [{ pattern_id: 77, count: 1 }] })).rejects.toMatchObject({
+      errors: [{ path: 'patterns[0].pattern_id' }]
+    });
+    await expect(wrong({ facing_heap_id: 77 })).rejects.toMatchObject({
+      errors: [{ path: 'facing_heap_id' }]
+    });
+  });
+});
