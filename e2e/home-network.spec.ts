@@ -1,6 +1,9 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import sharp from 'sharp';
+import { writeStl } from '../src/core/pattern/file/write-stl';
+import { plate, rectangle } from '../src/core/pattern/shape/bodies';
 import { Door } from '../src/lib/server/access/door';
 import { accessible, expect, ready, serve, test } from './brunkel';
 
@@ -62,6 +65,25 @@ test('a phone signs in by plain http under another name, and everything can be s
   await page.getByText('Clean', { exact: true }).click();
   await page.getByRole('button', { name: 'Log the squeeze' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
+  // A mesh is worked out on the phone itself, and a photo goes along.
+  await page.goto(`${far}/patterns/new`);
+  await ready(page);
+  await page.getByLabel('What do you call it?').fill('Latch');
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'latch.stl',
+    mimeType: '',
+    buffer: Buffer.from(writeStl(plate(rectangle(0.12, 0.04), 0.012, [], 0.05)))
+  });
+  await expect(page.getByText('It draws', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Into the library' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Latch');
+  const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#b4441e' } })
+    .png()
+    .toBuffer();
+  await page
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'latch.png', mimeType: 'image/png', buffer: picture });
+  await expect(page.getByRole('img', { name: 'Latch, as it is' })).toBeVisible();
   await page.goto(`${far}/records`);
   await expect(page.getByRole('img', { name: /^Code for http/ })).toBeVisible();
   await accessible(page);
