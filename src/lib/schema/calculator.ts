@@ -1,6 +1,7 @@
 import { array, number, type AnySchema, type InferType } from 'yup';
 import { LOSS_KINDS } from '$core/bench/formula/loss';
 import { COVERS } from '$core/heap/drying';
+import { GATES } from '$core/metal/gating';
 import { ALLOY_NAMES } from '$core/reference/alloys';
 import {
   MOST_KG,
@@ -188,6 +189,35 @@ export const calculators = {
     cope_kg: kgOrNone(5 * MOST_KG).required(REQUIRED),
     safety: between('', 1, 5).optional()
   }).required(REQUIRED),
+  melt: shape({
+    castings_kg: kg().required(REQUIRED),
+    gating_kg: kgOrNone().required(REQUIRED),
+    loss_percent: percent(90).required(REQUIRED),
+    heel_percent: percent(100).required(REQUIRED),
+    crucible_l: moreThanNothing('L', 500).optional(),
+    liquid_kg_l: between('kg/L', 0.1, 25).required(REQUIRED)
+  }).required(REQUIRED),
+  gating: shape({
+    poured_kg: kg().required(REQUIRED),
+    liquid_kg_m3: between('kg/m³', 100, 25_000).required(REQUIRED),
+    pour_s: moreThanNothing('s', 600).required(REQUIRED),
+    /** From the choke up to the level in the basin. */
+    sprue_mm: moreThanNothing('mm', 2000).required(REQUIRED),
+    casting_mm: moreThanNothing('mm', 2000).required(REQUIRED),
+    casting_in_cope_mm: between('mm', 0, 2000).required(REQUIRED),
+    gate: choice(GATES).required(REQUIRED),
+    discharge: between('', 0.1, 1).optional(),
+    /** Metal over the mouth of the sprue. */
+    basin_mm: moreThanNothing('mm', 500).optional()
+  })
+    .required(REQUIRED)
+    .test('in cope', function (of) {
+      if (!of || of.casting_in_cope_mm <= of.casting_mm) return true;
+      return this.createError({
+        path: 'casting_in_cope_mm',
+        message: 'must not be more than the casting’s height'
+      });
+    }),
   solidification: shape({
     volume_cm3: moreThanNothing('cm³', 1e7).required(REQUIRED),
     area_cm2: moreThanNothing('cm²', 1e7).required(REQUIRED),

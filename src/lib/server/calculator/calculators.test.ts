@@ -228,6 +228,34 @@ describe('molds', () => {
       hold_down_kg: expect.closeTo(7.776, 6) as number
     });
   });
+  it('are melted for, and gated', () => {
+    const melt = { castings_kg: 1.2, gating_kg: 0.48, loss_percent: 4, heel_percent: 8, liquid_kg_l: 2.4 };
+    expect(answers.melt({ ...melt, crucible_l: 0.9 } as never)).toEqual({
+      charge_kg: expect.closeTo(1.89, 9) as number,
+      melts: 2,
+      volume_l: expect.closeTo(0.7875, 9) as number
+    });
+    expect(answers.melt(melt as never)).toMatchObject({ melts: null });
+    const gating = {
+      poured_kg: 1.8,
+      liquid_kg_m3: 2400,
+      pour_s: 5,
+      sprue_mm: 120,
+      casting_mm: 70,
+      casting_in_cope_mm: 40,
+      gate: 'parting'
+    };
+    expect(answers.gating(gating as never)).toMatchObject({
+      effective_head_mm: expect.closeTo(108.57, 2) as number,
+      taper: 2,
+      ingate_mm2: expect.closeTo(300, 9) as number
+    });
+    expect(answers.gating({ ...gating, gate: 'top', sprue_mm: 100 } as never)).toMatchObject({
+      choke_mm2: expect.closeTo(133.9, 1) as number
+    });
+    expect(() => answers.gating({ ...gating, gate: 'bottom', sprue_mm: 30 } as never)).toThrow(Refusal);
+    expect(() => answers.gating({ ...gating, basin_mm: 200 } as never)).toThrow(Refusal);
+  });
   it('freeze by their modulus', () => {
     const plate = { volume_cm3: 500, area_cm2: 1000, metal_kg_m3: 2400, latent_kj_kg: 389, superheat_c: 60 };
     expect(answers.solidification({ ...plate, liquid_kj_kg_k: 1.08, freezing_c: 600 } as never)).toEqual({

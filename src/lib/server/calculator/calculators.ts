@@ -19,6 +19,8 @@ import { TARGETS, middle, type System } from '$core/reference/targets';
 import type { SqueezeReading } from '$core/bench/formula/squeeze';
 import type { CalculatorName, CalculatorRequest } from '$lib/schema/calculator';
 import { gradingFields } from '$core/bench/tests/sieve';
+import { BASIN_DEPTH_M, chokeArea, effectiveHead, ingateArea, sprueTaper } from '$core/metal/gating';
+import { meltDemand } from '$core/metal/melt';
 import { fit, leastFlask } from '$core/mold/fit';
 import type { Flask } from '$core/mold/flask';
 import { carry, copeLift, dropOut } from '$core/mold/holding';
@@ -325,6 +327,48 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
       cope_kg,
       safety ?? HOLD_DOWN_SAFETY
     );
+  },
+
+  melt({ castings_kg, gating_kg, loss_percent, heel_percent, crucible_l, liquid_kg_l }) {
+    const { charge_kg, volume_m3, melts } = meltDemand(
+      castings_kg,
+      gating_kg,
+      loss_percent / 100,
+      heel_percent / 100,
+      liquid_kg_l * 1000,
+      crucible_l === undefined ? null : crucible_l / 1000
+    );
+    return { charge_kg, melts, volume_l: volume_m3 * 1000 };
+  },
+
+  gating({
+    poured_kg,
+    liquid_kg_m3,
+    pour_s,
+    sprue_mm,
+    casting_mm,
+    casting_in_cope_mm,
+    gate,
+    discharge,
+    basin_mm
+  }) {
+    const head_m = orImpossible('sprue_mm', () =>
+      effectiveHead(sprue_mm / 1000, casting_mm / 1000, casting_in_cope_mm / 1000, gate)
+    );
+    const choke_m2 = chokeArea(poured_kg, liquid_kg_m3, pour_s, head_m, discharge);
+    const taper = orImpossible('basin_mm', () =>
+      sprueTaper(
+        sprue_mm / 1000,
+        basin_mm === undefined ? Math.min(BASIN_DEPTH_M, sprue_mm / 1000) : basin_mm / 1000
+      )
+    );
+    return {
+      effective_head_mm: head_m * 1000,
+      choke_mm2: choke_m2 * 1e6,
+      sprue_top_mm2: choke_m2 * taper * 1e6,
+      ingate_mm2: ingateArea(poured_kg, liquid_kg_m3, pour_s) * 1e6,
+      taper
+    };
   },
 
   solidification(request) {

@@ -20,6 +20,9 @@ export const CALCULATOR_SUMMARIES: Record<CalculatorName, string> = {
   flask: 'Sand that a flask takes by the half, what is lifted, and whether the cope holds together',
   'flask-fit': 'The least flask for some castings, and what one of your own lacks for them',
   'cope-lift': 'How hard the metal lifts the cope, and what holds it down',
+  melt: 'How much to melt for some castings and their gating, and in how many melts',
+  gating:
+    'Head, choke, sprue and ingates that fill a casting in a time; the sprue’s top is of a basin 30 mm deep unless said',
   solidification: 'Modulus of a casting, and how long it takes to freeze in sand',
   'control-chart': 'Individuals and moving-range chart with run rules'
 };
