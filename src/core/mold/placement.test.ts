@@ -154,6 +154,26 @@ describe('placement', () => {
     expect(took).toBe(true);
   });
 
+  it('measures from the sprue’s rim, from the wall and past a runner', () => {
+    const into = flask(0.4, 0.3);
+    const found = clearances([box(0.1, 0.06), box(0.04, 0.04)], 'aluminium', into, {
+      places: [
+        { x_m: -0.1, y_m: 0, turned_rad: 0 },
+        { x_m: 0.1, y_m: 0.06, turned_rad: 0 }
+      ],
+      sprue: { x_m: 0, y_m: 0 }
+    });
+    const gap = (between: string, casting: number | null) =>
+      found.find((each) => each.between === between && each.casting === casting)!.gap_m;
+    // Fifty millimetres from its middle, the sprue being twenty wide.
+    expect(gap('sprue', 0)).toBeCloseTo(0.04, 9);
+    expect(gap('wall', 0)).toBeCloseTo(0.05, 9);
+    expect(gap('sprue-wall', null)).toBeCloseTo(0.14, 9);
+    // The bar to the second passes none; the one to the first runs away from the second.
+    expect(gap('runner', 1)).toBeGreaterThan(0.04);
+    expect(gap('casting', 0)).toBeCloseTo(Math.hypot(0.13, 0.01), 9);
+  });
+
   it('a mold laid by hand is judged as it lies', () => {
     const castings = [box(0.1, 0.06), box(0.1, 0.06)];
     const own = { cope_kg: 1, drag_kg: 1, wall: 'plain' as const };

@@ -20,7 +20,7 @@ import { spreadDirections } from './directions';
 import { DRAFT_CLASSES, draftClass } from './draft';
 import { drawAlong } from './drawing';
 import { findingsOf } from './findings';
-import { searchPull } from './search';
+import { ranked, searchPull, type Pull } from './search';
 import { wallsOf } from './thickness';
 
 const UP: Vector = [0, 0, 1];
@@ -194,6 +194,29 @@ describe('search of the pull', () => {
       expect(Math.abs(best!.way[2])).toBeLessThan(0.02);
       expect(best!.stepped_m2).toBe(0);
     }
+  });
+
+  it('undercut counts before what a flat parting holds, that before straight walls, and depth last', () => {
+    const pull = (name: number, stepped: number, flat: number, walls: number, depth: number): Pull => ({
+      way: [0, 0, name],
+      height_m: 0,
+      stepped_m2: stepped,
+      flat_m2: flat,
+      no_draft_m2: walls,
+      cope_m: 0,
+      drag_m: depth
+    });
+    const order = ranked(
+      [
+        pull(4, 0.05, 0.05, 0, 0.01),
+        pull(3, 0, 0.2, 0, 0.01),
+        pull(2, 0, 0, 0.3, 0.02),
+        pull(1, 0, 0, 0.1, 0.02),
+        pull(0, 0, 0, 0.1, 0.01)
+      ],
+      1
+    ).map(({ way }) => way[2]);
+    expect(order).toEqual([0, 1, 2, 3, 4]);
   });
 
   it('the best is never worse than the spread ones by more than a hand can tell', () => {

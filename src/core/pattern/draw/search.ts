@@ -104,7 +104,7 @@ export const pullOf = (way: Vector, along: { least: number; most: number }, part
 });
 
 /** Best first. Figures as alike as one can tell are held for equal, so that the next one decides. */
-function ranked(pulls: Pull[], total_m2: number): Pull[] {
+export function ranked(pulls: readonly Pull[], total_m2: number): Pull[] {
   const step = (value: number, even: number) => Math.round(value / total_m2 / even);
   const depth = ({ cope_m, drag_m }: Pull) => cope_m + drag_m;
   const shallowest = Math.min(...pulls.map(depth)) || 1;

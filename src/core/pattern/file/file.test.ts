@@ -77,6 +77,17 @@ describe('the same body from each format', () => {
   });
 });
 
+describe('a part that is mirrored', () => {
+  it('still looks outward', () => {
+    const mirrored = packed(
+      model(
+        `<resources><object id="1">${meshXml(body)}</object></resources><build><item objectid="1" transform="-1 0 0 0 1 0 0 0 1 0 0 0"/></build>`
+      )
+    );
+    expect(measure(readMesh(mirrored).triangles).volume_m3 / volume).toBeCloseTo(1, 5);
+  });
+});
+
 describe('units', () => {
   it('are guessed by what makes a casting, and asked about', () => {
     expect([120, 5, 0.12, 3000].map(guessUnit)).toEqual(['mm', 'in', 'm', 'mm']);
