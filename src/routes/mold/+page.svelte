@@ -10,13 +10,15 @@
 
 <svelte:head><title>Mold · Brunkel</title></svelte:head>
 
-<header class="mb-4">
-  <h1>Mold</h1>
-  <p class="soft small">Which patterns in which flask, how much sand, how heavy; then ram it step by step.</p>
-</header>
-{#if data.molds.length > 0}
-  <section class="mb-5 print:hidden" aria-label="Molds of {data.session?.name ?? 'this casting'}">
-    <ul class="row">
+<header class="mb-5 flex flex-wrap items-center justify-between gap-x-6 gap-y-3">
+  <div>
+    <h1>Mold</h1>
+    <p class="soft small">
+      Which patterns in which flask, how much sand, how heavy; then ram it step by step.
+    </p>
+  </div>
+  {#if data.molds.length > 0}
+    <ul class="row print:hidden" aria-label="Molds of {data.session?.name ?? 'this casting'}">
       {#each data.molds as mold, i (mold.id)}
         <li>
           <a class="quiet px-4 text-left" href="/mold/{mold.id}">
@@ -25,15 +27,17 @@
                 .map(({ pattern_id, count }) => `${count} × ${pattern(pattern_id)}`)
                 .join(', ') ||
                 mold.note ||
-                'no pattern named'} in {flask(mold.flask_id)}
-              <span class="soft block text-sm font-normal">{MOLD_STATE_WORDS[mold.state]}</span></span
+                'no pattern named'}
+              <span class="soft block text-sm font-normal"
+                >{flask(mold.flask_id)}, {MOLD_STATE_WORDS[mold.state]}</span
+              ></span
             >
           </a>
         </li>
       {/each}
     </ul>
-  </section>
-{/if}
+  {/if}
+</header>
 {#if data.patterns.length === 0}
   <p class="max-w-2xl">
     A mold begins with a pattern. <a href="/patterns/new">Put one into the library</a>, or ask the

@@ -105,6 +105,10 @@
         color: 0x2f6480,
         transparent: true,
         opacity: 0.18,
+        // A face may lie just in the parting: the sheet lies over it.
+        polygonOffset: true,
+        polygonOffsetFactor: -2,
+        polygonOffsetUnits: -2,
         side: three.DoubleSide,
         depthWrite: false
       })
