@@ -15,6 +15,7 @@ export const LAYERS = {
     'core/quantity',
     'core/material',
     'core/metal',
+    'core/heat',
     'core/bench/formula',
     'core/bench/tests',
     'core/judge',

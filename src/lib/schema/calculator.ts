@@ -2,7 +2,8 @@ import { array, number, type AnySchema, type InferType } from 'yup';
 import { LOSS_KINDS } from '$core/bench/formula/loss';
 import { COVERS } from '$core/heap/drying';
 import { GATES } from '$core/metal/gating';
-import { ALLOY_NAMES } from '$core/reference/alloys';
+import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
+import { HEAP_BINDERS } from '$core/reference/targets';
 import {
   MOST_KG,
   REQUIRED,
@@ -235,6 +236,28 @@ export const calculators = {
     .required(REQUIRED)
     .test('hotter', 'the metal must freeze above the temperature of the sand', (of) => {
       return !of || (of.freezing_c ?? 51) > (of.sand_c ?? 20);
+    }),
+  'sand-heat': shape({
+    metal: choice(ALLOY_NAMES).required(REQUIRED),
+    volume_cm3: moreThanNothing('cm³', 1e5).required(REQUIRED),
+    area_cm2: moreThanNothing('cm²', 1e6).required(REQUIRED),
+    pour_c: between('°C', 150, 1800).required(REQUIRED),
+    sand_moisture_percent: percent(WETTEST_TARGET).required(REQUIRED),
+    binder: choice(HEAP_BINDERS).required(REQUIRED),
+    sand_thickness_mm: between('mm', 5, 500).required(REQUIRED)
+  })
+    .required(REQUIRED)
+    .test('pours', function (of) {
+      const { metal, pour_c } = of ?? {};
+      if (!metal || pour_c === undefined || pour_c >= ALLOYS[metal].liquidus_c) return true;
+      return this.createError({
+        path: 'pour_c',
+        message: `must be above the melting range, which ends at ${ALLOYS[metal].liquidus_c} °C: below it the metal does not pour`
+      });
+    })
+    .test('chunky', function (of) {
+      if (!of || of.volume_cm3 / of.area_cm2 <= 6) return true;
+      return this.createError({ path: 'area_cm2', message: 'is too little surface for that volume' });
     }),
   'control-chart': shape({
     values: array(

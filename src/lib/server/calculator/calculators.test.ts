@@ -256,6 +256,28 @@ describe('molds', () => {
     expect(() => answers.gating({ ...gating, gate: 'bottom', sprue_mm: 30 } as never)).toThrow(Refusal);
     expect(() => answers.gating({ ...gating, basin_mm: 200 } as never)).toThrow(Refusal);
   });
+  it('heat their sand', () => {
+    const plate = {
+      metal: 'aluminium',
+      volume_cm3: 100,
+      area_cm2: 160,
+      pour_c: 720,
+      sand_moisture_percent: 3,
+      binder: 'oil',
+      sand_thickness_mm: 50
+    };
+    const answer = answers['sand-heat'](plate as never) as {
+      burnt_layer_mm: number;
+      open_after_s: Record<string, number>;
+      profile: { peak_c: number }[];
+    };
+    expect(answer.burnt_layer_mm).toBeGreaterThan(2);
+    expect(answer.burnt_layer_mm).toBeLessThan(30);
+    expect(answer.open_after_s.solid).toBeLessThan(answer.open_after_s.below_60_c!);
+    expect(answer.profile.every(({ peak_c }, i, all) => i === 0 || peak_c <= all[i - 1]!.peak_c + 1e-9)).toBe(
+      true
+    );
+  });
   it('freeze by their modulus', () => {
     const plate = { volume_cm3: 500, area_cm2: 1000, metal_kg_m3: 2400, latent_kj_kg: 389, superheat_c: 60 };
     expect(answers.solidification({ ...plate, liquid_kj_kg_k: 1.08, freezing_c: 600 } as never)).toEqual({

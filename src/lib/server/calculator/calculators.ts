@@ -21,6 +21,7 @@ import type { CalculatorName, CalculatorRequest } from '$lib/schema/calculator';
 import { gradingFields } from '$core/bench/tests/sieve';
 import { BASIN_DEPTH_M, chokeArea, effectiveHead, ingateArea, sprueTaper } from '$core/metal/gating';
 import { meltDemand } from '$core/metal/melt';
+import { afterPour } from '$core/heat/after-pour';
 import { fit, leastFlask } from '$core/mold/fit';
 import type { Flask } from '$core/mold/flask';
 import { carry, copeLift, dropOut } from '$core/mold/holding';
@@ -389,6 +390,24 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
       sand_j_kg_k: request.sand_j_kg_k ?? SAND_HEAT.sand_j_kg_k
     });
     return { modulus_mm: modulus_m * 1000, solid_s };
+  },
+
+  'sand-heat'({ metal, volume_cm3, area_cm2, pour_c, sand_moisture_percent, binder, sand_thickness_mm }) {
+    const { burnt_m, burnt_kg, solid_s, below_400_s, below_60_s, run } = afterPour(
+      metal,
+      volume_cm3 / 1e6,
+      area_cm2 / 1e4,
+      pour_c,
+      sand_moisture_percent / 100,
+      binder,
+      sand_thickness_mm / 1000
+    );
+    return {
+      burnt_layer_mm: burnt_m * 1000,
+      burnt_sand_kg: burnt_kg,
+      open_after_s: { solid: solid_s, below_400_c: below_400_s, below_60_c: below_60_s },
+      profile: run.at_m.map((m, i) => ({ depth_mm: m * 1000, peak_c: run.peak_c[i]!, dried: run.dried[i]! }))
+    };
   },
 
   'control-chart'({ values }) {

@@ -1,0 +1,31 @@
+import type { HeapBinder } from './targets';
+
+/** Rammed silica sand as heat goes through it (handbook default). */
+export const SAND_THERMAL = {
+  /** Dry, and damp before its water has boiled off, W/(m·K). */
+  dry_w_m_k: 0.7,
+  damp_w_m_k: 1.1,
+  kg_m3: 1600,
+  j_kg_k: 1100,
+  start_c: 20
+} as const;
+
+/** Water as it boils off in sand (standard steam tables). */
+export const WATER = { boils_c: 100, evaporation_j_kg: 2_257_000, j_kg_k: 4190 } as const;
+
+/** Still air about a flask: what its outside gives off, W/(m²·K) (handbook default). */
+export const AIR_W_M2_K = 10;
+
+/**
+ * The temperature past which a binder is dead, °C: clay has lost its bound water for good, oil is visibly black.
+ *
+ * Source: usual clay and foundry-textbook figures (handbook default).
+ */
+export const BURNT_ABOVE_C: Record<HeapBinder, number> = {
+  'sodium-bentonite': 640,
+  'calcium-bentonite': 550,
+  'absorbent-clay': 450,
+  'fire-clay': 550,
+  natural: 550,
+  oil: 280
+};
