@@ -235,6 +235,8 @@ export interface MeshAnswer {
     drag_mm: number;
     projected_cm2: number;
     cope_share: number;
+    /** Walls by whole degrees of draft, from 0 up; the last is all that lean further. */
+    degrees_cm2: number[];
     area_cm2: Record<DraftClass, number>;
   };
   /** For the usual alloy. */

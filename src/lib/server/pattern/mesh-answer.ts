@@ -47,6 +47,7 @@ export function meshAnswer(of: MeshAnalysis): MeshAnswer {
       drag_mm: mm(drawing.drag_m),
       projected_cm2: cm2(drawing.projected_m2),
       cope_share: digits(drawing.cope_share),
+      degrees_cm2: drawing.degrees_m2.map(cm2),
       area_cm2: Object.fromEntries(
         Object.entries(drawing.area_m2).map(([name, m2]) => [name, cm2(m2)])
       ) as MeshAnswer['drawing']['area_cm2']

@@ -72,6 +72,8 @@ describe('meshes', () => {
     expect(mesh).toMatchObject({ format: 'stl', unit: 'mm', unit_stated: false, name: 'latch.stl' });
     expect(mesh.analysis.volume_cm3 / stump).toBeCloseTo(1, 4);
     expect(mesh.analysis.watertight).toBe(true);
+    // Its long walls lean 11.3 degrees, its short ones 16.7.
+    expect(mesh.analysis.drawing.degrees_cm2.map((cm2) => cm2 > 0)).toEqual([...Array(10).fill(false), true]);
     expect(Math.abs(mesh.analysis.pulls[0]!.way[2])).toBe(1);
     expect(mesh.analysis.findings.map(({ is }) => is)).toEqual(['draws']);
     const again = await takeMesh(db, await sent(TAPERED), {});

@@ -8,6 +8,7 @@
   import Choice from '$lib/ui/field/Choice.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { units } from '$lib/ui/preferences';
+  import DraftHistogram from './DraftHistogram.svelte';
   import DraftLegend from './DraftLegend.svelte';
   import Findings from './Findings.svelte';
   import { surfaceText } from './finding-words';
@@ -87,6 +88,7 @@
       />
     {/await}
     <DraftLegend area_m2={drawing.area_m2} />
+    <DraftHistogram degrees_m2={drawing.degrees_m2} />
     <div class="pair">
       <SelectField
         label="Which way up"
