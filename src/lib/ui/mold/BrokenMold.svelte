@@ -46,6 +46,7 @@
         );
         told('Its sand is back in the heap.', async () => {
           await api('POST', `/acts/${act.id}/undo`);
+          await api('PATCH', where, { broken_because: null });
           await invalidateAll();
         });
       }

@@ -3,7 +3,7 @@
   import type { FlaskJudgement } from '$core/mold/judge-flask';
   import { massText } from '$core/quantity/display';
   import { handMeasure } from '$core/quantity/hand-measure';
-  import { LOOSE_SAND_KG_L } from '$core/reference/mold';
+  import { LOOSE_SAND_KG_L, SAND_ALLOWANCE } from '$core/reference/mold';
   import { units } from '$lib/ui/preferences';
 
   interface Props {
@@ -25,7 +25,11 @@
                 { name: 'backing sand', kg: judged.demand.sand_kg - faced, carry: 'one' }
               ]
             : [{ name: 'rammed sand', kg: judged.demand.sand_kg, carry: 'one' }]),
-          { name: 'with 12 % to spare', kg: judged.demand.with_allowance_kg, carry: 'one' },
+          {
+            name: `with ${100 * SAND_ALLOWANCE} % to spare`,
+            kg: judged.demand.with_allowance_kg,
+            carry: 'one'
+          },
           { name: 'drag to lift', kg: lift('drag')!.kg, carry: lift('drag')!.carry },
           { name: 'cope to lift', kg: lift('cope')!.kg, carry: lift('cope')!.carry },
           { name: 'closed', kg: lift('closed')!.kg, carry: lift('closed')!.carry },

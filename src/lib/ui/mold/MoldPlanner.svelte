@@ -8,7 +8,7 @@
   import { planMold } from '$core/mold/plan-mold';
   import { figureText, lengthFigure, massText } from '$core/quantity/display';
   import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
-  import { RAMMED_DENSITY } from '$core/reference/wear';
+  import { LIFTS } from '$core/reference/mold';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Restored from '$lib/ui/draft/Restored.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
@@ -28,7 +28,7 @@
   import MoldSection from './MoldSection.svelte';
   import MoldsToday from './MoldsToday.svelte';
   import PlanView from './PlanView.svelte';
-  import { castingsOf, keptLayout, moldDraft, type ShelfPattern } from './mold-draft';
+  import { castingsOf, keptLayout, moldDraft, sandFrom, type ShelfPattern } from './mold-draft';
   import { planVerdict } from './plan-words';
 
   interface Props {
@@ -55,16 +55,15 @@
   );
   let trouble = $state<string | null>(null);
   let busy = $state(false);
+  /** A casting day that was begun for a mold which then was refused: it is not begun twice. */
+  let begun: { id: number } | null = null;
 
   // What a list offers was held against it.
   const alloy = $derived(draft.metal as Alloy);
   const { boxes, of } = $derived(castingsOf(draft.patterns, patterns, alloy));
   const backing = $derived(sands.find(({ id }) => String(id) === draft.backing) ?? sands[0] ?? null);
   const facing = $derived(sands.find(({ id }) => String(id) === draft.facing) ?? null);
-  const sand = $derived({
-    density_kg_m3: (backing?.density_kg_l ?? RAMMED_DENSITY.water.value / 1000) * 1000,
-    green_pa: backing?.green_kpa == null ? null : backing.green_kpa * 1000
-  });
+  const sand = $derived(sandFrom(backing));
   const least = $derived(boxes.length > 0 ? leastFlask(boxes, alloy) : null);
   const judged = $derived(
     boxes.length === 0
@@ -111,7 +110,7 @@
   /** The limits as one says them. */
   const liftText = (carry: 'two-hands' | 'two-people') =>
     ({
-      metric: { 'two-hands': '16 kg', 'two-people': '23 kg' },
+      metric: { 'two-hands': `${LIFTS.two_hands_kg} kg`, 'two-people': `${LIFTS.two_people_kg} kg` },
       us: { 'two-hands': '35 lb', 'two-people': '50 lb' }
     })[units()][carry];
   const poured = $derived(plan?.judged.lifts.at(-1) ?? null);
@@ -137,11 +136,13 @@
     try {
       const day =
         session ??
+        begun ??
         (await outbox.post<{ id: number }>(
           '/sessions',
           { at: new Date().toISOString(), zone: zone(), stage: 'mold' },
           'a casting day'
         ));
+      begun = day;
       const mold = await outbox.post<{ id: number }>(
         `/sessions/${day.id}/molds`,
         {

@@ -1,3 +1,4 @@
+import { FACING_M, LAYER_M } from '$core/reference/mold';
 import type { Breakage, PlannedStep, Dust } from '$core/mold/ramming-steps';
 import type { CautionName } from '$lib/ui/caution/cautions';
 import type { MoldState } from '$lib/schema/session';
@@ -24,7 +25,7 @@ export function stepWords(
 ): { text: string; caution?: CautionName } {
   const dust = { cornstarch: 'cornstarch', commercial: 'parting powder', talc: 'talc' }[of.dust];
   const layered = (half: string) =>
-    `Fill the ${half} in ${layers === 1 ? 'one layer' : `${layers} layers`} of at most ${of.length(0.055)}, each peened: first along the edges and round the pattern, then over all of it.`;
+    `Fill the ${half} in ${layers === 1 ? 'one layer' : `${layers} layers`} of at most ${of.length(LAYER_M)}, each peened: first along the edges and round the pattern, then over all of it.`;
   switch (kind) {
     case 'board':
       return {
@@ -37,7 +38,7 @@ export function stepWords(
       };
     case 'face-drag':
       return {
-        text: `Riddle facing sand over it, a finger deep (${of.length(0.02)}), and press it round the pattern by hand.`,
+        text: `Riddle facing sand over it, a finger deep (${of.length(FACING_M)}), and press it round the pattern by hand.`,
         caution: 'dust'
       };
     case 'ram-drag':

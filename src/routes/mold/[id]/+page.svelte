@@ -11,7 +11,7 @@
   import MoldSection from '$lib/ui/mold/MoldSection.svelte';
   import MoldSteps from '$lib/ui/mold/MoldSteps.svelte';
   import SandForMold from '$lib/ui/mold/SandForMold.svelte';
-  import { castingsOf, layoutOf } from '$lib/ui/mold/mold-draft';
+  import { castingsOf, layoutOf, sandFrom } from '$lib/ui/mold/mold-draft';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
   import { planVerdict } from '$lib/ui/mold/plan-words';
   import type { NotedStep } from '$lib/ui/mold/step-order';
@@ -27,10 +27,7 @@
   const { boxes, of } = $derived(castingsOf(mold.patterns, data.patterns, alloy));
   const backing = $derived(data.sands.find(({ id }) => id === mold.backing_heap_id) ?? null);
   const facing = $derived(data.sands.find(({ id }) => id === mold.facing_heap_id) ?? null);
-  const sand = $derived({
-    density_kg_m3: (backing?.density_kg_l ?? 1.6) * 1000,
-    green_pa: backing?.green_kpa == null ? null : backing.green_kpa * 1000
-  });
+  const sand = $derived(sandFrom(backing));
   const plan = $derived(
     flask && boxes.length > 0
       ? planMold(boxes, alloy, inMetres(flask), flask, sand, layoutOf(mold.layout, boxes.length) ?? undefined)
