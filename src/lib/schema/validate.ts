@@ -19,8 +19,39 @@ export function check<S extends AnySchema>(schema: S, value: unknown): Checked<I
     schema.validateSync(value, { strict: true, abortEarly: false });
     return { ok: true, value: value as InferType<S> };
   } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return { ok: false, errors: fieldErrors(error) };
+    if (error instanceof ValidationError) return { ok: false, errors: fieldErrors(error) };
+    // A rule of a whole object runs before its fields are held, so it may stumble over one that is none.
+    const errors = wrongFields(schema, value, '');
+    if (errors.length === 0) throw error;
+    return { ok: false, errors };
+  }
+}
+
+/** What is wrong with the fields alone, without the rules that look at several. */
+function wrongFields(schema: AnySchema, value: unknown, path: string, parent?: unknown): FieldError[] {
+  if (schema instanceof ObjectSchema && value !== null && typeof value === 'object')
+    return Object.entries(schema.fields as Record<string, unknown>)
+      .flatMap(([name, field]) =>
+        isSchema(field)
+          ? wrongFields(
+              field as AnySchema,
+              (value as Record<string, unknown>)[name],
+              path ? `${path}.${name}` : name,
+              value
+            )
+          : []
+      )
+      .slice(0, MOST_ERRORS);
+  const inner = schema instanceof ArraySchema ? (schema.innerType as AnySchema | undefined) : undefined;
+  if (inner && Array.isArray(value))
+    return value.flatMap((each, i) => wrongFields(inner, each, `${path}[${i}]`)).slice(0, MOST_ERRORS);
+  try {
+    // Yup hands the parent to a field's own rules, though its types do not say that it may be given.
+    schema.validateSync(value, { strict: true, parent } as object);
+    return [];
+  } catch (error) {
+    // A field that is held against another stumbles over that one, which is named by itself.
+    return error instanceof ValidationError ? [{ path, message: error.message }] : [];
   }
 }
 

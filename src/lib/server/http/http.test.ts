@@ -1,11 +1,14 @@
 import type { RequestEvent } from '@sveltejs/kit';
+import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { isSchema, type AnySchema } from 'yup';
 import { calculators } from '$lib/schema/calculator';
 import { entries } from '$lib/schema/entry';
 import { check } from '$lib/schema/validate';
 import type { Database } from '../database/database';
 import { Refusal } from '../refusal';
 import { createMaterial, listMaterials } from '../stock/stock';
+import { likely } from '../testing/likely';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { LARGEST_BODY_BYTES, jsonBody, mustBeModest } from './body';
 import { paging, storyQuery } from '$lib/schema/query';
@@ -26,6 +29,10 @@ const event = (fields: { path?: string; params?: object; headers?: Record<string
     url: new URL(`http://127.0.0.1${fields.path ?? '/api/v1/materials'}`),
     params: fields.params ?? {}
   }) as unknown as RequestEvent;
+const modules = import.meta.glob<RouteModule>('/src/routes/api/v1/**/+server.ts', { eager: true });
+const routes = Object.entries(modules).map(
+  ([file, module]) => [file.replace(/^.*\/api\/v1/, '').replace(/\/\+server\.ts$/, ''), module] as const
+);
 const refusal = async (work: Promise<unknown> | (() => unknown)) => {
   try {
     await (typeof work === 'function' ? work() : work);
@@ -197,10 +204,6 @@ describe('openapi', () => {
     expect(mixed.properties.at).toMatchObject({ type: 'string', format: 'date-time' });
   });
   it('has an answer and a problem for every operation', () => {
-    const modules = import.meta.glob<RouteModule>('/src/routes/api/v1/**/+server.ts', { eager: true });
-    const routes = Object.entries(modules).map(
-      ([file, module]) => [file.replace(/^.*\/api\/v1/, '').replace(/\/\+server\.ts$/, ''), module] as const
-    );
     // No endpoint is left out: each says what it is.
     for (const [route, module] of routes)
       for (const method of Object.keys(module).filter((name) => /^[A-Z]+$/.test(name) && name !== 'HEAD'))
@@ -222,5 +225,22 @@ describe('openapi', () => {
       );
       expect(told, path).toEqual(named);
     }
+  });
+});
+
+describe('what comes in', () => {
+  it('is taken or refused, and never throws', () => {
+    const bodies = routes.flatMap(([path, module]) =>
+      Object.entries(module).flatMap(([method, handler]) => {
+        const { body, each, query } = operationOf(handler) ?? {};
+        return [body, query, ...Object.values(each ?? {}).map((one) => one.body)]
+          .filter((schema) => isSchema(schema))
+          .map((schema) => ({ what: `${method} ${path}`, schema: schema as AnySchema }));
+      })
+    );
+    expect(bodies.length).toBeGreaterThan(60);
+    for (const { what, schema } of bodies)
+      for (const value of fc.sample(likely(jsonSchema(schema)), { seed: 11, numRuns: 400 }))
+        expect(() => check(schema, value), `${what} ${JSON.stringify(value)}`).not.toThrow();
   });
 });
