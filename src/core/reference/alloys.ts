@@ -7,8 +7,9 @@ export interface AlloyFigures {
   name: string;
   solidus_c: number;
   liquidus_c: number;
-  /** The middle of the usual pouring range. */
+  /** The middle of the usual pouring range, and its ends: thin work is poured at the top, chunky at the bottom. */
   pour_c: number;
+  pour_range_c: readonly [number, number];
   /** Heat of fusion, J/kg. */
   latent_j_kg: number;
   /** Liquid, J/(kg·K). */
@@ -21,44 +22,59 @@ export interface AlloyFigures {
   liquid_kg_m3: number;
   /** How much shorter it is cold than its mold, share of the mold: what a pattern is made larger by. */
   contraction: number;
+  /** Of what is melted, share that goes as dross and fume: clean and heavy, dirty and thin. */
+  loss: readonly [number, number];
+  /** Thinnest wall that it runs in sand at the middle of its range, m. */
+  runs_m: number;
+  /** Of its volume, share that it loses as it freezes: what a riser has to give back. */
+  shrinks: number;
 }
 
 const alloy = (
   name: string,
   [solidus_c, liquidus_c]: readonly [number, number],
-  pour_c: number,
+  pour_range_c: readonly [number, number],
   latent_kj_kg: number,
   liquid_kj_kg_k: number,
   solid_kj_kg_k: number,
   [solid_kg_l, liquid_kg_l]: readonly [number, number],
-  contraction_percent: number
+  contraction_percent: number,
+  [least_loss_percent, most_loss_percent]: readonly [number, number],
+  runs_mm: number,
+  shrinks_percent: number
 ): AlloyFigures => ({
   name,
   solidus_c,
   liquidus_c,
-  pour_c,
+  pour_c: (pour_range_c[0] + pour_range_c[1]) / 2,
+  pour_range_c,
   latent_j_kg: latent_kj_kg * 1000,
   liquid_j_kg_k: liquid_kj_kg_k * 1000,
   solid_j_kg_k: solid_kj_kg_k * 1000,
   solid_kg_m3: solid_kg_l * 1000,
   liquid_kg_m3: liquid_kg_l * 1000,
-  contraction: contraction_percent / 100
+  contraction: contraction_percent / 100,
+  loss: [least_loss_percent / 100, most_loss_percent / 100],
+  runs_m: runs_mm / 1000,
+  shrinks: shrinks_percent / 100
 });
 
+// One metal a line, as a table is read.
+// prettier-ignore
 export const ALLOYS = {
-  aluminium: alloy('aluminium, 7 silicon', [557, 613], 720, 390, 1.08, 0.96, [2.68, 2.4], 1.3),
-  'aluminium-wrought': alloy('aluminium, wrought scrap', [640, 660], 750, 397, 1.08, 1.0, [2.7, 2.38], 1.7),
-  'zinc-4': alloy('zinc, 4 aluminium', [381, 387], 430, 105, 0.5, 0.42, [6.6, 6.1], 1.2),
-  'zinc-12': alloy('zinc, 12 aluminium', [377, 432], 510, 120, 0.5, 0.45, [6.03, 5.6], 1.3),
-  'zinc-27': alloy('zinc, 27 aluminium', [375, 484], 560, 130, 0.55, 0.52, [5.0, 4.6], 1.3),
-  'tin-bronze': alloy('tin bronze', [850, 1000], 1145, 190, 0.5, 0.41, [8.78, 8.1], 1.5),
-  'red-brass': alloy('red brass', [855, 1010], 1150, 185, 0.5, 0.41, [8.8, 8.0], 1.5),
-  'yellow-brass': alloy('yellow brass', [895, 910], 1015, 165, 0.5, 0.42, [8.4, 7.7], 1.6),
-  'aluminium-bronze': alloy('aluminium bronze', [1035, 1045], 1170, 220, 0.6, 0.46, [7.6, 7.0], 2.0),
-  copper: alloy('copper', [1085, 1085], 1165, 205, 0.5, 0.43, [8.96, 8.0], 2.0),
-  pewter: alloy('pewter', [240, 295], 330, 65, 0.25, 0.24, [7.28, 7.0], 0.4),
-  silver: alloy('sterling silver', [800, 893], 995, 105, 0.3, 0.26, [10.4, 9.3], 1.9),
-  iron: alloy('grey iron', [1145, 1200], 1370, 240, 0.85, 0.68, [7.15, 6.9], 1.0)
+  aluminium: alloy('aluminium, 7 silicon', [557, 613], [680, 760], 390, 1.08, 0.96, [2.68, 2.4], 1.3, [2, 6], 3.5, 5.5),
+  'aluminium-wrought': alloy('aluminium, wrought scrap', [640, 660], [720, 780], 397, 1.08, 1.0, [2.7, 2.38], 1.7, [3, 10], 4.5, 6),
+  'zinc-4': alloy('zinc, 4 aluminium', [381, 387], [410, 450], 105, 0.5, 0.42, [6.6, 6.1], 1.2, [1, 2], 1.5, 4.5),
+  'zinc-12': alloy('zinc, 12 aluminium', [377, 432], [470, 550], 120, 0.5, 0.45, [6.03, 5.6], 1.3, [1, 3], 2, 4.5),
+  'zinc-27': alloy('zinc, 27 aluminium', [375, 484], [520, 600], 130, 0.55, 0.52, [5.0, 4.6], 1.3, [1, 3], 2.5, 5),
+  'tin-bronze': alloy('tin bronze', [850, 1000], [1100, 1190], 190, 0.5, 0.41, [8.78, 8.1], 1.5, [2, 4], 3.5, 4.5),
+  'red-brass': alloy('red brass', [855, 1010], [1100, 1200], 185, 0.5, 0.41, [8.8, 8.0], 1.5, [2, 5], 3.5, 4.5),
+  'yellow-brass': alloy('yellow brass', [895, 910], [980, 1050], 165, 0.5, 0.42, [8.4, 7.7], 1.6, [4, 8], 3, 6),
+  'aluminium-bronze': alloy('aluminium bronze', [1035, 1045], [1120, 1220], 220, 0.6, 0.46, [7.6, 7.0], 2.0, [2, 4], 3.5, 4.5),
+  copper: alloy('copper', [1085, 1085], [1130, 1200], 205, 0.5, 0.43, [8.96, 8.0], 2.0, [2, 4], 4.5, 4.9),
+  pewter: alloy('pewter', [240, 295], [310, 350], 65, 0.25, 0.24, [7.28, 7.0], 0.4, [1, 2], 1.5, 2.5),
+  silver: alloy('sterling silver', [800, 893], [970, 1020], 105, 0.3, 0.26, [10.4, 9.3], 1.9, [1, 1], 1.5, 5),
+  iron: alloy('grey iron', [1145, 1200], [1320, 1420], 240, 0.85, 0.68, [7.15, 6.9], 1.0, [3, 6], 4, 1)
 } as const;
 
 export type Alloy = keyof typeof ALLOYS;

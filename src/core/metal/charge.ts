@@ -1,0 +1,65 @@
+import type { AlloyFigures } from '../reference/alloys';
+import { SCRAP, type Scrap } from '../reference/scrap';
+
+/** Something that goes into the crucible. */
+export interface ChargePart {
+  scrap: Scrap;
+  /** Share of the charge, by mass; all together 1. */
+  share: number;
+}
+
+/** No scrap loses more than this share. */
+const WORST_LOSS = 0.35;
+
+/**
+ * Share of a charge that is lost, by what it is made of: ingot at the clean end of the alloy's own range, chips past its
+ * dirty end.
+ *
+ * @throws RangeError when the shares do not make a whole
+ */
+export function chargeLoss(parts: readonly ChargePart[], { loss: [clean, dirty] }: AlloyFigures): number {
+  if (Math.abs(parts.reduce((sum, { share }) => sum + share, 0) - 1) > 1e-6)
+    throw new RangeError('The parts of a charge make up a whole.');
+  return parts.reduce(
+    (sum, { scrap, share }) =>
+      sum + share * Math.min(WORST_LOSS, clean + SCRAP[scrap].dirty * (dirty - clean)),
+    0
+  );
+}
+
+/** Room that a charge takes before it melts, m³. */
+export const bulkOf = (parts: readonly ChargePart[], charge_kg: number, solid_kg_m3: number): number =>
+  parts.reduce((sum, { scrap, share }) => sum + (share * charge_kg) / (solid_kg_m3 * SCRAP[scrap].packs), 0);
+
+/**
+ * How often the crucible is topped up while it melts: what melts makes room for the rest.
+ *
+ * @param crucible_m3 to its brim
+ * @returns loads after the first; 0 when all of it goes in cold
+ */
+export function topUps(bulk_m3: number, melted_m3: number, crucible_m3: number): number {
+  if (bulk_m3 <= crucible_m3) return 0;
+  const packs = melted_m3 / bulk_m3;
+  let [inside, waiting, loads] = [crucible_m3, bulk_m3 - crucible_m3, 0];
+  // Each load melts down to its share of the room and leaves the rest of the crucible to the next.
+  while (waiting > 1e-12 && loads < 100) {
+    inside = melted_m3 - waiting * packs;
+    const takes = Math.max(0, crucible_m3 - inside);
+    if (takes <= 1e-9) break;
+    waiting -= Math.min(waiting, takes);
+    loads += 1;
+  }
+  return loads;
+}
+
+/** Parts of an alloy that is made up by mass, kg; the lower-melting part goes into the molten base. */
+export function alloyParts<P extends { share: number; melts_c: number }>(
+  charge_kg: number,
+  parts: readonly P[]
+): (P & { kg: number })[] {
+  const whole = parts.reduce((sum, { share }) => sum + share, 0);
+  if (!(whole > 0)) throw new RangeError('An alloy has parts.');
+  return [...parts]
+    .sort((a, b) => b.melts_c - a.melts_c)
+    .map((part) => ({ ...part, kg: (charge_kg * part.share) / whole }));
+}

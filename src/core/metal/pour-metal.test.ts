@@ -1,0 +1,209 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { ALLOYS, ALLOY_NAMES } from '../reference/alloys';
+import { HOUSEHOLD, notNarrower } from '../reference/household';
+import { alloyParts, bulkOf, chargeLoss, topUps } from './charge';
+import { FURNACES, heatToMelt, judgeSetPoint, pouringTemperature, warmUpTime } from './furnace';
+import { CALM_M_S } from './gating';
+import { planGating, riserFor, runningTime, type MoldToGate } from './gating-plan';
+import { CRUCIBLE_FILL, meltDemand } from './melt';
+import { planMelts } from './melt-plan';
+
+const some = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const { aluminium, pewter } = ALLOYS;
+const tinBronze = ALLOYS['tin-bronze'];
+
+describe('which molds each melt fills', () => {
+  const molds = fc
+    .array(fc.tuple(some(0.1, 3), some(0, 1)), { minLength: 1, maxLength: 7 })
+    .map((all) => all.map(([castings_kg, gating_kg], id) => ({ id, castings_kg, gating_kg })));
+  it('every mold that fits a crucible is in one melt, no melt is over-full, and mass balances', () => {
+    fc.assert(
+      fc.property(molds, some(0, 0.1), some(0, 0.1), some(0.3, 3), (all, loss, heel, litres) => {
+        const plan = planMelts(all, loss, heel, 2400, litres / 1000);
+        const filled = plan.melts.flatMap((melt) => melt.molds);
+        expect([...filled, ...plan.too_large].sort()).toEqual(all.map(({ id }) => id).sort());
+        for (const melt of plan.melts)
+          expect(melt.volume_m3).toBeLessThanOrEqual((CRUCIBLE_FILL * litres) / 1000 + 1e-9);
+        expect(plan.poured_kg + plan.loss_kg + plan.heel_kg).toBeCloseTo(plan.charge_kg, 9);
+      })
+    );
+  });
+  it('takes no more melts than any way of sharing them out', () => {
+    // Brute force: every way to put molds into groups.
+    const ways = <T>(items: T[]): T[][][] => {
+      if (items.length === 0) return [[]];
+      const [first, ...rest] = items;
+      return ways(rest).flatMap((way) => [
+        [[first!], ...way],
+        ...way.map((_, i) => way.map((each, k) => (k === i ? [first!, ...each] : each)))
+      ]);
+    };
+    fc.assert(
+      fc.property(
+        molds.filter((all) => all.length <= 6),
+        some(0.6, 2.5),
+        (all, litres) => {
+          const plan = planMelts(all, 0.04, 0.08, 2400, litres / 1000);
+          fc.pre(plan.too_large.length === 0);
+          const volume = (of: typeof all) =>
+            meltDemand(
+              of.reduce((sum, each) => sum + each.castings_kg, 0),
+              of.reduce((sum, each) => sum + each.gating_kg, 0),
+              0.04,
+              0.08,
+              2400,
+              null
+            ).volume_m3;
+          const least = Math.min(
+            ...ways(all)
+              .filter((way) => way.every((group) => volume(group) <= (CRUCIBLE_FILL * litres) / 1000))
+              .map((way) => way.length)
+          );
+          expect(plan.melts.length).toBe(least);
+        }
+      ),
+      { numRuns: 60 }
+    );
+  });
+  it('shares many molds out too', () => {
+    const many = Array.from({ length: 20 }, (_, id) => ({ id, castings_kg: 0.5, gating_kg: 0 }));
+    // Four of half a kilogram go into a crucible of a litre, filled to four fifths: 1.92 kg less nothing.
+    expect(planMelts(many, 0, 0, 2400, 0.001).melts).toHaveLength(7);
+  });
+});
+
+describe('what is charged', () => {
+  it('chips lose more than ingot and take more room; a charge is a whole', () => {
+    const [ingot, chips] = (['ingot', 'chips'] as const).map((scrap) => [{ scrap, share: 1 }]);
+    expect(chargeLoss(ingot!, aluminium)).toBeCloseTo(0.02, 12);
+    expect(chargeLoss(chips!, aluminium)).toBeCloseTo(0.02 + 1.6 * 0.04, 12);
+    expect(bulkOf(chips!, 1, 2680)).toBeGreaterThan(4 * bulkOf(ingot!, 1, 2680));
+    expect(() => chargeLoss([{ scrap: 'ingot', share: 0.5 }], aluminium)).toThrow(RangeError);
+  });
+  it('is topped up until all of it is in', () => {
+    expect(topUps(0.0008, 0.0005, 0.001)).toBe(0);
+    // Twice the crucible, melting to half of it: 1 L in, melts to 0.5 L and so on.
+    expect(topUps(0.002, 0.001, 0.0011)).toBeGreaterThanOrEqual(2);
+    expect(topUps(0.01, 0.0005, 0.001)).toBeGreaterThan(topUps(0.002, 0.0005, 0.001));
+  });
+  it('an alloy is made up by mass, the part that melts lower into the molten base', () => {
+    const parts = alloyParts(3, [
+      { name: 'tin', share: 0.1, melts_c: 232 },
+      { name: 'copper', share: 0.9, melts_c: 1085 }
+    ]);
+    expect(parts.map(({ name, kg }) => [name, kg])).toEqual([
+      ['copper', expect.closeTo(2.7, 12)],
+      ['tin', expect.closeTo(0.3, 12)]
+    ]);
+    expect(() => alloyParts(1, [])).toThrow(RangeError);
+  });
+});
+
+describe('the furnace', () => {
+  it('below the melting range it will never pour; on the way something is lost', () => {
+    expect(judgeSetPoint(550, aluminium, 720).is).toBe('never-melts');
+    expect(judgeSetPoint(600, aluminium, 720)).toEqual({ is: 'mushy', by_c: 13 });
+    expect(judgeSetPoint(720, aluminium, 720)).toEqual({ is: 'short', by_c: 30 });
+    expect(judgeSetPoint(760, aluminium, 720)).toEqual({ is: 'right', by_c: 10 });
+    expect(judgeSetPoint(900, aluminium, 720).is).toBe('too-hot');
+  });
+  it('thin work is poured at the top of the range, chunky at the bottom', () => {
+    for (const name of ALLOY_NAMES) {
+      const [low, high] = ALLOYS[name].pour_range_c;
+      expect(pouringTemperature(ALLOYS[name], 0.001)).toBe(high);
+      expect(pouringTemperature(ALLOYS[name], 0.02)).toBe(low);
+      expect(low).toBeGreaterThan(ALLOYS[name].liquidus_c - 1);
+    }
+  });
+  it('takes as long as the heat takes', () => {
+    // 1 kg of aluminium from 20 to 720 °C: 0.96·565 + 390 + 1.08·135 = 1,078 kJ.
+    expect(heatToMelt(aluminium, 20, 720) / 1000).toBeCloseTo(1078.2, 6);
+    const { electric } = FURNACES;
+    expect(warmUpTime(aluminium, 1, 720, { ...electric, lining_j_k: 0 })).toBeCloseTo(1078200 / 1800, 6);
+    expect(warmUpTime(aluminium, 2, 720, electric, 500)).toBeLessThan(
+      warmUpTime(aluminium, 2, 720, electric)
+    );
+  });
+});
+
+const latch: MoldToGate = {
+  alloy: aluminium,
+  castings_kg: 0.45,
+  castings: 2,
+  sprue_m: 0.1,
+  casting_m: 0.014,
+  in_cope_m: 0,
+  side_m: 0.15,
+  wall_m: 0.006,
+  modulus_m: 0.003,
+  gate: 'parting',
+  school: 'carved',
+  pour_c: 740
+};
+
+describe('the whole way in', () => {
+  it('keeps the ingates calm, the sprue full and the pour within its window', () => {
+    const plan = planGating(latch);
+    expect(plan.warnings).toEqual([]);
+    expect(plan.ingates.speed_m_s).toBeLessThanOrEqual(CALM_M_S + 1e-9);
+    expect(plan.pour_s).toBeLessThan(plan.window_s.most!);
+    expect(plan.sprue.top_m).toBeCloseTo(plan.sprue.bottom_m * Math.sqrt(Math.sqrt(0.1 / 0.03)), 12);
+    expect(plan.riser).toBeNull();
+    expect(plan.ingates.count).toBeGreaterThanOrEqual(2);
+  });
+  it('the choke passes what it says in the time it says', () => {
+    fc.assert(
+      fc.property(some(0.2, 6), some(0.06, 0.25), some(0.003, 0.02), (castings_kg, sprue_m, modulus_m) => {
+        const plan = planGating({ ...latch, castings_kg, sprue_m, modulus_m, wall_m: null });
+        const filled = castings_kg + (plan.riser ? plan.riser.count * plan.riser.kg : 0);
+        expect(plan.flow_m3_s * plan.pour_s * aluminium.liquid_kg_m3).toBeCloseTo(filled, 9);
+        expect(plan.ingates.speed_m_s).toBeLessThanOrEqual(CALM_M_S * 1.001);
+        expect(plan.gating_kg).toBeGreaterThan(0);
+        expect(plan.window_s.most).toBeNull();
+      })
+    );
+  });
+  it('says what is wrong with one’s own: too fast a gate, a sprue that is not full, one that is too narrow', () => {
+    const own = (over: Parameters<typeof planGating>[1]) =>
+      planGating(latch, over).warnings.map(({ is }) => is);
+    expect(own({ ingates: 1, ingate_width_m: 0.004, ingate_height_m: 0.003 })).toContain('ingate-fast');
+    expect(own({ sprue_top_m: 0.008, sprue_bottom_m: 0.012 })).toContain('sprue-not-full');
+    expect(own({ pour_s: 2, sprue_bottom_m: 0.004 })).toContain('sprue-chokes');
+    expect(own({ sprue_bottom_m: 0.003 })).toContain('too-slow');
+    expect(own({ riser_m: 0.005 })).toContain('riser-small');
+  });
+  it('a wall thinner than the metal runs is told; so is a mold with no window', () => {
+    const thin = planGating({ ...latch, wall_m: 0.0015, side_m: 0.02, castings: 1 });
+    expect(thin.warnings.map(({ is }) => is)).toEqual(expect.arrayContaining(['thin', 'no-window']));
+    expect(planGating({ ...latch, wall_m: 0.0035 }).warnings.map(({ is }) => is)).not.toContain('thin');
+  });
+  it('a thinner wall and colder metal leave less time', () => {
+    expect(runningTime(0.003, aluminium, 740)).toBeLessThan(runningTime(0.006, aluminium, 740));
+    expect(runningTime(0.006, aluminium, 680)).toBeLessThan(runningTime(0.006, aluminium, 760));
+    expect(runningTime(0.006, aluminium, 740) / runningTime(0.003, aluminium, 740)).toBeCloseTo(4, 9);
+  });
+  it('a riser freezes last and has metal enough', () => {
+    fc.assert(
+      fc.property(some(0.004, 0.02), some(0.1, 5), (modulus_m, castings_kg) => {
+        for (const alloy of [aluminium, tinBronze, pewter]) {
+          const riser = riserFor({ modulus_m, castings_kg, castings: 1, alloy })!;
+          expect(riser.modulus_m).toBeGreaterThanOrEqual(1.2 * modulus_m - 1e-12);
+          expect(riser.gives_m3).toBeGreaterThanOrEqual(riser.asks_m3 - 1e-15);
+          // Volume over the surface that cools, by itself.
+          const { diameter_m: d, height_m: h } = riser;
+          const volume = (Math.PI / 4) * d * d * h;
+          expect(riser.modulus_m).toBeCloseTo(volume / (Math.PI * d * h + (Math.PI / 4) * d * d), 9);
+        }
+      })
+    );
+  });
+  it('a size at home is the next that is not narrower', () => {
+    expect(notNarrower(HOUSEHOLD.metric.pin, 0.0121)?.name).toBe('15 mm copper pipe');
+    expect(notNarrower(HOUSEHOLD.us.pin, 0.0155)?.name).toBe('1/2 in copper pipe');
+    expect(notNarrower(HOUSEHOLD.us.pin, 0.0127)?.name).toBe('1/2 in dowel');
+    expect(notNarrower(HOUSEHOLD.metric.drill, 0.5)).toBeNull();
+    for (const { pin, drill } of Object.values(HOUSEHOLD))
+      for (const sizes of [pin, drill]) expect([...sizes].sort((a, b) => a.m - b.m)).toEqual([...sizes]);
+  });
+});
