@@ -138,6 +138,7 @@ export interface LotFigures {
 /** What a written entry is understood by. */
 export interface ReadContext {
   system: System;
+  binder: HeapBinder;
   targets: Targets;
   lot(id: number): LotFigures;
   /** Learned so far, in SI. */

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { HEAP_BINDERS } from '$core/reference/targets';
+import { ALLOYS } from '$core/reference/alloys';
 import { afterPour } from './after-pour';
 
 const latch = (binder: (typeof HEAP_BINDERS)[number], thick_m = 0.05, volume = 1e-4) =>
-  afterPour('aluminium', volume, 0.016, 720, 0.03, binder, thick_m);
+  afterPour(ALLOYS.aluminium, volume, 0.016, 720, 0.03, binder, thick_m);
 
 describe('after a pour', () => {
   it('it is solid before it is under 400 °C, and that before it can be held', () => {
@@ -23,8 +24,33 @@ describe('after a pour', () => {
     expect(thin.run.peak_c.at(-1)).toBeGreaterThan(thick.run.peak_c.at(-1)!);
     expect(thin.burnt_m).toBeLessThanOrEqual(0.012 + 1e-9);
   });
+  it('water balances: what boiled left as steam or condensed behind, never more than there was', () => {
+    for (const [thick, volume] of [
+      [0.012, 2e-4],
+      [0.05, 1e-4],
+      [0.1, 5e-5]
+    ] as const) {
+      const { boiled_kg, condensed_kg, steam_kg } = latch('sodium-bentonite', thick, volume);
+      expect(condensed_kg + steam_kg).toBeCloseTo(boiled_kg, 12);
+      expect(boiled_kg).toBeLessThanOrEqual(0.03 * 1600 * 0.016 * thick + 1e-12);
+      expect(condensed_kg).toBeGreaterThanOrEqual(0);
+    }
+    // Sand that boils through has no cold part for steam to go to.
+    expect(latch('sodium-bentonite', 0.012, 4e-4).condensed_kg).toBeLessThan(1e-6);
+  });
+  it('the grains that metal touched are spent even where no binder dies', () => {
+    const { burnt_m, spent_kg } = afterPour(ALLOYS.pewter, 5e-5, 0.01, 330, 0.03, 'sodium-bentonite', 0.04);
+    expect(burnt_m).toBe(0);
+    expect(spent_kg).toBeCloseTo(0.0004 * 0.01 * 1600, 12);
+  });
+  it('a hotter pour never thins the burnt layer', () => {
+    const burnt = [680, 700, 720, 740, 760, 800].map(
+      (pour_c) => afterPour(ALLOYS.aluminium, 1e-4, 0.012, pour_c, 0.03, 'calcium-bentonite', 0.04).burnt_m
+    );
+    for (let i = 1; i < burnt.length; i++) expect(burnt[i]).toBeGreaterThanOrEqual(burnt[i - 1]!);
+  });
   it('pewter is under 400 °C as soon as it is solid', () => {
-    const { solid_s, below_400_s } = afterPour('pewter', 5e-5, 0.01, 330, 0.03, 'oil', 0.04);
+    const { solid_s, below_400_s } = afterPour(ALLOYS.pewter, 5e-5, 0.01, 330, 0.03, 'oil', 0.04);
     expect(below_400_s).toBe(solid_s);
   });
 });

@@ -1,5 +1,5 @@
-import { ALLOYS, type Alloy } from '$core/reference/alloys';
-import { BURNT_ABOVE_C } from '$core/reference/heat';
+import type { AlloyFigures } from '$core/reference/alloys';
+import { BURNT_ABOVE_C, STEAM_TO_SAND, TOUCHED_M, WATER } from '$core/reference/heat';
 import type { HeapBinder } from '$core/reference/targets';
 import { heatRun, hotterThan, sandBody, type HeatRun } from './mold-heat';
 
@@ -13,6 +13,12 @@ export interface AfterPour {
   /** Sand whose binder is dead, m from the casting, and how much of it, kg. */
   burnt_m: number;
   burnt_kg: number;
+  /** The same, with the grains that the metal touched: they come away with the casting even where no binder dies. */
+  spent_kg: number;
+  /** Water that boiled, what of it condensed in the colder sand behind, and what left as steam, kg. */
+  boiled_kg: number;
+  condensed_kg: number;
+  steam_kg: number;
   /** From the pour on, s; null where it was not so cool within three days. */
   solid_s: number | null;
   below_400_s: number | null;
@@ -30,7 +36,7 @@ export interface AfterPour {
  * @source conduction in one dimension (see `heatRun`)
  */
 export function afterPour(
-  alloy: Alloy,
+  alloy: AlloyFigures,
   volume_m3: number,
   area_m2: number,
   pour_c: number,
@@ -38,7 +44,7 @@ export function afterPour(
   binder: HeapBinder,
   thick_m: number
 ): AfterPour {
-  const { solid_kg_m3, liquidus_c, solidus_c, latent_j_kg, liquid_j_kg_k, solid_j_kg_k } = ALLOYS[alloy];
+  const { solid_kg_m3, liquidus_c, solidus_c, latent_j_kg, liquid_j_kg_k, solid_j_kg_k } = alloy;
   const sand = sandBody(thick_m, moisture);
   const face = {
     modulus_m: volume_m3 / area_m2,
@@ -55,5 +61,25 @@ export function afterPour(
   const run = heatRun(sand, face, LONGEST_S, limits);
   const burnt_m = hotterThan(run, BURNT_ABOVE_C[binder]);
   const [solid_s, below_400_s, below_60_s] = run.reached_s as [number | null, number | null, number | null];
-  return { burnt_m, burnt_kg: burnt_m * area_m2 * sand.kg_m3, solid_s, below_400_s, below_60_s, run };
+  const skin_kg = (m: number) => m * area_m2 * sand.kg_m3;
+  const layer_m = thick_m / run.at_m.length;
+  const boiled_kg = moisture * skin_kg(run.dried.reduce((sum, share) => sum + share * layer_m, 0));
+  // Steam goes outward: sand that never boiled takes up what it needs to come to the boiling point.
+  const room_j_m2 = run.peak_c.reduce(
+    (sum, c) => sum + Math.max(0, WATER.boils_c - c) * layer_m * sand.kg_m3 * sand.j_kg_k,
+    0
+  );
+  const condensed_kg = Math.min(STEAM_TO_SAND * boiled_kg, (room_j_m2 * area_m2) / WATER.evaporation_j_kg);
+  return {
+    burnt_m,
+    burnt_kg: skin_kg(burnt_m),
+    spent_kg: skin_kg(Math.max(burnt_m, Math.min(thick_m, TOUCHED_M))),
+    boiled_kg,
+    condensed_kg,
+    steam_kg: boiled_kg - condensed_kg,
+    solid_s,
+    below_400_s,
+    below_60_s,
+    run
+  };
 }

@@ -29,3 +29,9 @@ export const BURNT_ABOVE_C: Record<HeapBinder, number> = {
   natural: 550,
   oil: 280
 };
+
+/** Grains that the metal touches: a grain or two, m (handbook default). */
+export const TOUCHED_M = 0.0004;
+
+/** Share of the steam that goes into colder sand, where there is any; the rest leaves by vents and cope (handbook default). */
+export const STEAM_TO_SAND = 0.6;

@@ -2,6 +2,8 @@ import { totalMass } from '$core/material/composition';
 import { steamFrom } from '$core/metal/steam';
 import { BURNT_SD_SHARE, BURNT_UNJUDGED_SD_SHARE, STEAM_SD_SHARE } from '$core/reference/accuracy';
 import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
+import { burntPerMetal } from '$core/reference/wear';
+import type { HeapBinder } from '$core/reference/targets';
 import { sandOf } from '../belief';
 import { BURNT, HEAP, bodyOf, burntIn, moldsOut } from '../bodies';
 import { entryKind, signed, type Scene } from '../kind';
@@ -17,6 +19,9 @@ export interface Poured {
   water_driven_off_kg: number | null;
   metal_kg?: number | undefined;
   alloy?: Alloy | undefined;
+  /** What the heat model says of that mold: sand burnt, and water that left it as steam, kg. */
+  modelled_kg?: number | undefined;
+  modelled_steam_kg?: number | undefined;
   /** False: worked out from the metal poured and the burning learned so far. */
   burnt_stated?: boolean | undefined;
 }
@@ -54,29 +59,52 @@ export const poured = entryKind({
       none: true,
       small: true,
       optional: true
+    },
+    // Written by a pour; on a form only where they are there already.
+    modelled_kg: {
+      type: 'mass',
+      label: 'Burnt by the heat model',
+      asked: ({ value }) => value('modelled_kg') !== undefined,
+      optional: true
+    },
+    modelled_steam_kg: {
+      type: 'mass',
+      label: 'Steam by the heat model',
+      most: 200,
+      none: true,
+      asked: ({ value }) => value('modelled_steam_kg') !== undefined,
+      optional: true
     }
   },
   rule: ({ burnt_kg, metal_kg }) =>
     burnt_kg === undefined && metal_kg === undefined
       ? { path: 'burnt_kg', message: 'give either the burnt sand or the metal poured' }
       : null,
-  /** Burnt sand that nobody judged follows from the metal poured. */
-  read({ burnt_kg, metal_kg, alloy, water_driven_off_kg }, { burnable_kg, learned }): Poured {
+  /** Burnt sand that nobody judged follows from the heat of the pour, as far as it is known, and what this heap taught. */
+  read(
+    { burnt_kg, metal_kg, alloy, water_driven_off_kg, modelled_kg, modelled_steam_kg },
+    { burnable_kg, learned: figure, binder }
+  ): Poured {
     const same = {
       kind: 'poured' as const,
       water_driven_off_kg: water_driven_off_kg ?? null,
       ...(metal_kg !== undefined && { metal_kg }),
-      ...(alloy !== undefined && { alloy })
+      ...(alloy !== undefined && { alloy }),
+      ...(modelled_kg !== undefined && { modelled_kg }),
+      ...(modelled_steam_kg !== undefined && { modelled_steam_kg })
     };
     if (burnt_kg !== undefined) return { ...same, burnt_kg };
-    return { ...same, burnt_kg: Math.min(burnable_kg(), learned('burn') * metal_kg!), burnt_stated: false };
+    const like_kg = asMetal(modelled_kg, binder) ?? metal_kg!;
+    return { ...same, burnt_kg: Math.min(burnable_kg(), figure('burn') * like_kg), burnt_stated: false };
   },
   show: (event: Poured) => ({
     burnt_kg: event.burnt_kg,
     burnt_source: event.burnt_stated === false ? 'learned' : 'your entry',
     ...(event.metal_kg !== undefined && { metal_kg: event.metal_kg }),
     ...(event.alloy !== undefined && { alloy: event.alloy }),
-    ...(event.water_driven_off_kg !== null && { water_driven_off_kg: event.water_driven_off_kg })
+    ...(event.water_driven_off_kg !== null && { water_driven_off_kg: event.water_driven_off_kg }),
+    ...(event.modelled_kg !== undefined && { modelled_kg: event.modelled_kg }),
+    ...(event.modelled_steam_kg !== undefined && { modelled_steam_kg: event.modelled_steam_kg })
   }),
   words(shown, mass) {
     const metal = shown.alloy ? ALLOYS[shown.alloy as Alloy].name : 'metal';
@@ -91,7 +119,8 @@ export const poured = entryKind({
     const judged = event.burnt_stated === false ? BURNT_UNJUDGED_SD_SHARE : BURNT_SD_SHARE;
     const bodiesHeated = heated(event, scene);
     const there = bodiesHeated.reduce((sum, key) => sum + totalMass(bodyOf(bodies, key)), 0);
-    const steam_kg = event.water_driven_off_kg ?? steamFrom(metalOf(event, scene), event.alloy);
+    const steam_kg =
+      event.water_driven_off_kg ?? event.modelled_steam_kg ?? steamFrom(metalOf(event, scene), event.alloy);
     const moves: Move[] = bodiesHeated.flatMap((from) => {
       const body = bodyOf(bodies, from);
       const share = there > 0 ? totalMass(body) / there : 1;
@@ -109,7 +138,7 @@ export const poured = entryKind({
       moves,
       teaches: {
         of: 'poured',
-        metal_kg: event.metal_kg ?? null,
+        metal_kg: asMetal(event.modelled_kg, scene.binder) ?? event.metal_kg ?? null,
         burnt_kg: event.burnt_kg,
         judged: event.burnt_stated !== false
       }
@@ -148,6 +177,13 @@ function heated(event: Poured, { bodies, mold, names_mold }: Scene) {
   const out = molds.reduce((sum, key) => sum + totalMass(bodyOf(bodies, key)), 0);
   return out >= event.burnt_kg && out > 0 ? molds : [HEAP];
 }
+
+/**
+ * What the heat model says burnt, as so much metal as usually burns that: so one figure is learned, whether a pour was
+ * modelled or only weighed, kg; null where it was not modelled.
+ */
+const asMetal = (modelled_kg: number | undefined, binder: HeapBinder): number | null =>
+  modelled_kg === undefined ? null : modelled_kg / burntPerMetal(binder);
 
 /** Metal that was poured, or, unknown, as much as would have burnt that sand, kg. */
 const metalOf = (event: Poured, { burn_per_metal }: Scene) =>

@@ -393,8 +393,8 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
   },
 
   'sand-heat'({ metal, volume_cm3, area_cm2, pour_c, sand_moisture_percent, binder, sand_thickness_mm }) {
-    const { burnt_m, burnt_kg, solid_s, below_400_s, below_60_s, run } = afterPour(
-      metal,
+    const { burnt_m, burnt_kg, steam_kg, condensed_kg, solid_s, below_400_s, below_60_s, run } = afterPour(
+      ALLOYS[metal],
       volume_cm3 / 1e6,
       area_cm2 / 1e4,
       pour_c,
@@ -405,6 +405,8 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
     return {
       burnt_layer_mm: burnt_m * 1000,
       burnt_sand_kg: burnt_kg,
+      steam_kg,
+      condensed_kg,
       open_after_s: { solid: solid_s, below_400_c: below_400_s, below_60_c: below_60_s },
       profile: run.at_m.map((m, i) => ({ depth_mm: m * 1000, peak_c: run.peak_c[i]!, dried: run.dried[i]! }))
     };

@@ -402,6 +402,7 @@ async function contextOf(
   return {
     ledger,
     system: nature.system,
+    binder: nature.binder,
     targets: nature.targets,
     lot: (id) => lots.get(id)!,
     learned(of) {
