@@ -6,7 +6,7 @@ import { heatRun, hotterThan, sandBody, type HeatRun } from './mold-heat';
 /** A casting's surface is cool enough to be handled with gloves, and by hand, °C (handbook default). */
 export const OPEN_BELOW_C = { gloves: 400, hand: 60 } as const;
 /** Longer nobody waits for a mold, s: what is not cool by then is told as not known. */
-const LONGEST_S = 3 * 86_400;
+export const LONGEST_S = 3 * 86_400;
 
 /** What a pour does to its sand, and when the mold may be opened. */
 export interface AfterPour {
@@ -33,6 +33,7 @@ export interface AfterPour {
  * @param area_m2 of the casting: what cools it
  * @param thick_m sand between it and the flask
  * @param moisture share of the damp sand
+ * @param longest_s how long it is followed at most
  * @source conduction in one dimension (see `heatRun`)
  */
 export function afterPour(
@@ -42,7 +43,8 @@ export function afterPour(
   pour_c: number,
   moisture: number,
   binder: HeapBinder,
-  thick_m: number
+  thick_m: number,
+  longest_s = LONGEST_S
 ): AfterPour {
   const { solid_kg_m3, liquidus_c, solidus_c, latent_j_kg, liquid_j_kg_k, solid_j_kg_k } = alloy;
   const sand = sandBody(thick_m, moisture);
@@ -58,7 +60,7 @@ export function afterPour(
   };
   // A metal that melts below a limit is under it as soon as it is solid.
   const limits = [solidus_c, Math.min(solidus_c, OPEN_BELOW_C.gloves), OPEN_BELOW_C.hand];
-  const run = heatRun(sand, face, LONGEST_S, limits);
+  const run = heatRun(sand, face, longest_s, limits);
   const burnt_m = hotterThan(run, BURNT_ABOVE_C[binder]);
   const [solid_s, below_400_s, below_60_s] = run.reached_s as [number | null, number | null, number | null];
   const skin_kg = (m: number) => m * area_m2 * sand.kg_m3;

@@ -40,10 +40,10 @@ export const bulkOf = (parts: readonly ChargePart[], charge_kg: number, solid_kg
 export function topUps(bulk_m3: number, melted_m3: number, crucible_m3: number): number {
   if (bulk_m3 <= crucible_m3) return 0;
   const packs = melted_m3 / bulk_m3;
-  let [inside, waiting, loads] = [crucible_m3, bulk_m3 - crucible_m3, 0];
+  let [waiting, loads] = [bulk_m3 - crucible_m3, 0];
   // Each load melts down to its share of the room and leaves the rest of the crucible to the next.
   while (waiting > 1e-12 && loads < 100) {
-    inside = melted_m3 - waiting * packs;
+    const inside = melted_m3 - waiting * packs;
     const takes = Math.max(0, crucible_m3 - inside);
     if (takes <= 1e-9) break;
     waiting -= Math.min(waiting, takes);

@@ -5,9 +5,12 @@ import {
   WETTEST_TARGET,
   choice,
   container,
+  kgOrNone,
   moreThanNothing,
+  percent,
   percentWindow,
   shape,
+  somePercent,
   text,
   whole
 } from './fields';
@@ -37,7 +40,21 @@ export const newHeap = shape({
     return this.createError({ path: 'binder', message: 'oil binds an oil system, and clay a water system' });
   });
 
+/** How a heap is renewed from one casting to the next. */
+const policy = () =>
+  shape({
+    /** New sand each time, kg; left out, as much as keeps its mass. */
+    new_sand_kg: kgOrNone(200).optional(),
+    /** Of the burnt sand, what is found and taken out. */
+    burnt_out_percent: percent(100).required(REQUIRED),
+    /** Every so many castings so much of it is renewed besides. */
+    full_every: whole(2, 100).optional(),
+    full_percent: somePercent(100).optional()
+  });
+export type GivenPolicy = NonNullable<InferType<ReturnType<typeof policy>>>;
+
 export const heapChange = shape({
+  policy: policy().nullable().optional(),
   name: text(60).trim('must not start or end with a space').min(1, 'needs a name').optional(),
   container: container().optional(),
   targets: targets().nullable().optional(),

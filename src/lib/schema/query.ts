@@ -58,6 +58,7 @@ export const comparedQuery = shape({ first: id(), second: id() });
 export const versionAsRead = shape({ version: whole(0, Number.MAX_SAFE_INTEGER) });
 export const lotsQuery = shape({ material_id: id() });
 export const sessionsQuery = shape({ ...page, stage: text(40) });
+export const castingsQuery = shape({ ...page, session_id: id(), pattern_id: id() });
 export const readingsQuery = shape({ ...page, device: text(80) });
 
 export type LedgerTable = InferType<typeof ledgerTable>;

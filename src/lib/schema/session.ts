@@ -1,6 +1,7 @@
 import { array, type InferType } from 'yup';
 import { entries } from './entry';
 import { ALLOY_NAMES } from '$core/reference/alloys';
+import { meltPlan, moldGating } from './pour';
 import { REQUIRED, between, choice, id, isoTime, shape, text, whole, yesNo } from './fields';
 
 export const SESSION_STAGES = ['mold', 'pour', 'shake-out', 'recondition', 'done'] as const;
@@ -30,6 +31,9 @@ const sessionFields = {
   members: array(id().required(REQUIRED)).typeError('must be a list').max(50, 'holds at most 50').optional(),
   stage: choice(SESSION_STAGES).optional(),
   note: text(2000).optional(),
+  melt: meltPlan().nullable().optional(),
+  /** What is kept of the day for the next. */
+  lessons: text(4000).nullable().optional(),
   steps: array(step().required(REQUIRED)).typeError('must be a list').max(500, 'holds at most 500').optional()
 };
 
@@ -76,6 +80,9 @@ const moldFields = {
   state: choice(MOLD_STATES).optional(),
   metal: choice(ALLOY_NAMES).nullable().optional(),
   layout: layout().nullable().optional(),
+  gating: moldGating().nullable().optional(),
+  /** An alloy of one's own, like the metal that is named. */
+  alloy_id: id().nullable().optional(),
   /** Why it broke when the pattern was drawn. */
   broken_because: text(200).nullable().optional(),
   note: text(2000).optional()

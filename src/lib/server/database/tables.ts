@@ -21,7 +21,11 @@ import type {
   PatternKind,
   PatternKnownBy
 } from '$lib/schema/pattern';
+import type { CastingResult, GivenMelt, MoldGating, PouredMold } from '$lib/schema/pour';
 import type { MoldLayout, MoldState, SessionStage } from '$lib/schema/session';
+import type { Cause, DefectName } from '$core/reference/defects';
+import type { Seen } from '$core/judge/day-record';
+import type { GivenPolicy } from '$lib/schema/heap';
 import type { MaterialKind } from '$core/reference/ingredients';
 import type { HeapBinder, System, Window } from '$core/reference/targets';
 
@@ -98,6 +102,8 @@ export interface HeapRow extends Model<InferAttributes<HeapRow>, InferCreationAt
   zone: string | null;
   /** What the scale used with it shows at its finest, g; null: a kitchen scale. */
   scale_g: CreationOptional<number | null>;
+  /** How it is renewed from session to session; null while nobody chose. */
+  policy: CreationOptional<GivenPolicy | null>;
   /** Rises with every change to the heap or its ledger. */
   version: CreationOptional<number>;
   created_at: string;
@@ -185,6 +191,9 @@ export interface SessionRow extends Model<InferAttributes<SessionRow>, InferCrea
   stage: SessionStage;
   note: string | null;
   steps: Record<string, unknown>[];
+  melt: CreationOptional<GivenMelt | null>;
+  /** What is kept of the day for the next. */
+  lessons: CreationOptional<string | null>;
   version: CreationOptional<number>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
@@ -203,6 +212,43 @@ export interface MoldRow extends Model<InferAttributes<MoldRow>, InferCreationAt
   layout: MoldLayout | null;
   /** Why it broke, of one that did. */
   broken_because: string | null;
+  gating: CreationOptional<MoldGating | null>;
+  /** Of one that was poured; one whose pour was undone keeps it, and its state says that it is not. */
+  poured: CreationOptional<PouredMold | null>;
+  alloy_id: CreationOptional<number | null>;
+  note: string | null;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
+export interface AlloyRow extends Model<InferAttributes<AlloyRow>, InferCreationAttributes<AlloyRow>> {
+  id: CreationOptional<number>;
+  name: string;
+  based_on: Alloy;
+  /** Null: as of what it is based on. */
+  solidus_c: number | null;
+  liquidus_c: number | null;
+  pour_low_c: number | null;
+  pour_high_c: number | null;
+  solid_kg_l: number | null;
+  loss_percent: number | null;
+  parts: { name: string; percent: number; melts_c: number }[] | null;
+  note: string | null;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
+export interface CastingRow extends Model<InferAttributes<CastingRow>, InferCreationAttributes<CastingRow>> {
+  id: CreationOptional<number>;
+  session_id: number;
+  mold_id: number;
+  pattern_id: number;
+  result: CastingResult;
+  kg: number | null;
+  defects: { defect: DefectName; x?: number | undefined; y?: number | undefined }[];
+  seen: Partial<Record<Seen, boolean>>;
+  cause: Cause | null;
+  photo_hash: CreationOptional<string | null>;
   note: string | null;
   created_at: string;
   removed_at: CreationOptional<string | null>;
@@ -325,6 +371,8 @@ export interface Tables {
   settings: ModelStatic<SettingRow>;
   sessions: ModelStatic<SessionRow>;
   molds: ModelStatic<MoldRow>;
+  alloys: ModelStatic<AlloyRow>;
+  castings: ModelStatic<CastingRow>;
   flasks: ModelStatic<FlaskRow>;
   files: ModelStatic<FileRow>;
   meshes: ModelStatic<MeshRow>;
@@ -415,6 +463,7 @@ export function defineTables(sequelize: Sequelize): Tables {
         targets: maybeJson(),
         zone: maybeWords(),
         scale_g: maybeFigure(),
+        policy: maybeJson(),
         version: { ...count(), defaultValue: 1 },
         created_at: words(),
         removed_at: maybeWords()
@@ -494,6 +543,8 @@ export function defineTables(sequelize: Sequelize): Tables {
         stage: choice(),
         note: maybeWords(),
         steps: json(),
+        melt: maybeJson(),
+        lessons: maybeWords(),
         version: { ...count(), defaultValue: 1 },
         created_at: words(),
         removed_at: maybeWords()
@@ -513,11 +564,52 @@ export function defineTables(sequelize: Sequelize): Tables {
         metal: maybeChoice(),
         layout: maybeJson(),
         broken_because: maybeWords(),
+        gating: maybeJson(),
+        poured: maybeJson(),
+        alloy_id: maybeCount(),
         note: maybeWords(),
         created_at: words(),
         removed_at: maybeWords()
       },
       named('molds')
+    ),
+    alloys: sequelize.define<AlloyRow>(
+      'alloy',
+      {
+        id: key(),
+        name: words(),
+        based_on: choice(),
+        solidus_c: maybeFigure(),
+        liquidus_c: maybeFigure(),
+        pour_low_c: maybeFigure(),
+        pour_high_c: maybeFigure(),
+        solid_kg_l: maybeFigure(),
+        loss_percent: maybeFigure(),
+        parts: maybeJson(),
+        note: maybeWords(),
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      named('alloys')
+    ),
+    castings: sequelize.define<CastingRow>(
+      'casting',
+      {
+        id: key(),
+        session_id: count(),
+        mold_id: count(),
+        pattern_id: count(),
+        result: choice(),
+        kg: maybeFigure(),
+        defects: json(),
+        seen: json(),
+        cause: maybeChoice(),
+        photo_hash: maybeWords(),
+        note: maybeWords(),
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      named('castings')
     ),
     flasks: sequelize.define<FlaskRow>(
       'flask',

@@ -4,7 +4,7 @@ import type { HeapNature } from '$core/heap/belief';
 import { asPercent } from '$core/quantity/display';
 import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 import { TARGETS, type HeapBinder, type System, type Targets, type Window } from '$core/reference/targets';
-import type { HeapChange, NewHeap } from '$lib/schema/heap';
+import type { GivenPolicy, HeapChange, NewHeap } from '$lib/schema/heap';
 import type { Database } from '../database/database';
 import type { HeapRow, OwnTargets } from '../database/tables';
 import { notFound, stale } from '../refusal';
@@ -26,6 +26,7 @@ export interface HeapRecord {
   /** What the scale used with it shows at its finest, g. */
   scale_g: number;
   zone: string | null;
+  policy: GivenPolicy | null;
   version: number;
   created_at: string;
 }
@@ -78,6 +79,7 @@ export async function amendHeap(db: Database, id: number, change: HeapChange): P
     if (change.name !== undefined) row.name = change.name;
     if (change.container !== undefined) row.container = change.container as Container;
     if (change.scale_g !== undefined) row.scale_g = change.scale_g;
+    if (change.policy !== undefined) row.policy = change.policy;
     if (change.targets !== undefined) row.targets = ownTargets(change.targets);
     row.version += 1;
     await row.save({ transaction });
@@ -158,6 +160,7 @@ function heapRecord(row: HeapRow): HeapRecord {
     },
     scale_g: row.scale_g ?? KITCHEN_SCALE_G,
     zone: row.zone,
+    policy: row.policy ?? null,
     version: row.version,
     created_at: row.created_at
   };

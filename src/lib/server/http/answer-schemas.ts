@@ -114,7 +114,37 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     state: string,
     metal: orNull(string),
     layout: { type: ['object', 'null'] },
-    broken_because: orNull(string)
+    broken_because: orNull(string),
+    gating: { type: ['object', 'null'] },
+    poured: { type: ['object', 'null'] },
+    alloy_id: orNull(whole)
+  }),
+  Casting: record({
+    id: whole,
+    session_id: whole,
+    mold_id: whole,
+    pattern_id: whole,
+    result: { enum: ['good', 'usable', 'scrap'] },
+    kg: orNull(number),
+    defects: list(record({ defect: string })),
+    seen: { type: 'object' },
+    cause: orNull(string),
+    photo_hash: orNull(string),
+    note: orNull(string),
+    created_at: time
+  }),
+  Alloy: record({
+    id: whole,
+    name: string,
+    based_on: string,
+    solidus_c: orNull(number),
+    liquidus_c: orNull(number),
+    pour_low_c: orNull(number),
+    pour_high_c: orNull(number),
+    solid_kg_l: orNull(number),
+    loss_percent: orNull(number),
+    parts: { type: ['array', 'null'] },
+    created_at: time
   }),
   Session: record({
     id: whole,
@@ -123,6 +153,8 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     zone: string,
     members: list(whole),
     stage: string,
+    melt: { type: ['object', 'null'] },
+    lessons: orNull(string),
     molds: list(ref('Mold')),
     version: whole
   }),

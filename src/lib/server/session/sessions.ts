@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { Alloy } from '$core/reference/alloys';
+import type { GivenMelt, MoldGating, PouredMold } from '$lib/schema/pour';
 import type {
   MoldChange,
   MoldLayout,
@@ -25,6 +26,10 @@ export interface MoldRecord {
   metal: Alloy | null;
   layout: MoldLayout | null;
   broken_because: string | null;
+  gating: MoldGating | null;
+  alloy_id: number | null;
+  /** Its pour, of one that stands poured or is shaken out. */
+  poured: PouredMold | null;
   note: string | null;
 }
 
@@ -38,12 +43,15 @@ export interface SessionRecord {
   stage: SessionStage;
   note: string | null;
   steps: Record<string, unknown>[];
+  melt: GivenMelt | null;
+  lessons: string | null;
   molds: MoldRecord[];
   version: number;
   created_at: string;
 }
 
 const now = () => new Date().toISOString();
+const POURED: readonly MoldState[] = ['poured', 'shaken-out'];
 
 /** Casting days, latest first. */
 export async function listSessions(
@@ -83,6 +91,8 @@ export async function createSession(db: Database, input: NewSession): Promise<Se
         members: input.members ?? [],
         stage: (input.stage as SessionStage | undefined) ?? 'mold',
         note: input.note ?? null,
+        melt: input.melt ?? null,
+        lessons: input.lessons ?? null,
         steps: (input.steps ?? []) as Record<string, unknown>[],
         created_at: now()
       },
@@ -103,6 +113,8 @@ export async function amendSession(db: Database, id: number, change: SessionChan
     if (change.members !== undefined) row.members = change.members;
     if (change.stage !== undefined) row.stage = change.stage as SessionStage;
     if (change.note !== undefined) row.note = change.note;
+    if (change.melt !== undefined) row.melt = change.melt;
+    if (change.lessons !== undefined) row.lessons = change.lessons;
     if (change.steps !== undefined) row.steps = change.steps as Record<string, unknown>[];
     row.version += 1;
     await row.save({ transaction });
@@ -142,6 +154,8 @@ export async function createMold(db: Database, session_id: number, input: NewMol
         metal: input.metal ?? null,
         layout: input.layout ?? null,
         broken_because: input.broken_because ?? null,
+        gating: input.gating ?? null,
+        alloy_id: input.alloy_id ?? null,
         note: input.note ?? null,
         created_at: now()
       },
@@ -179,6 +193,8 @@ export async function amendMold(
     if (change.metal !== undefined) row.metal = change.metal;
     if (change.layout !== undefined) row.layout = change.layout;
     if (change.broken_because !== undefined) row.broken_because = change.broken_because;
+    if (change.gating !== undefined) row.gating = change.gating;
+    if (change.alloy_id !== undefined) row.alloy_id = change.alloy_id;
     if (change.note !== undefined) row.note = change.note;
     await row.save({ transaction });
     return moldRecord(row);
@@ -227,7 +243,12 @@ async function mustBeMembers(
 
 /** What a mold is made of must be there: its heaps, its flask, its patterns. */
 async function mustBeThere(db: Database, mold: MoldChange, transaction: Transaction): Promise<void> {
-  const { facing_heap_id, backing_heap_id, flask_id, patterns } = mold;
+  const { facing_heap_id, backing_heap_id, flask_id, patterns, alloy_id } = mold;
+  if (
+    alloy_id != null &&
+    !(await db.tables.alloys.count({ where: { id: alloy_id, removed_at: null }, transaction }))
+  )
+    throw impossible([{ path: 'alloy_id', message: `there is no alloy ${alloy_id}` }]);
   if (flask_id !== undefined && !(await db.tables.flasks.count({ where: { id: flask_id }, transaction })))
     throw impossible([{ path: 'flask_id', message: `there is no flask ${flask_id}` }]);
   for (const [i, { pattern_id }] of (patterns ?? []).entries())
@@ -271,7 +292,7 @@ async function sessionRecord(
     order: ['id'],
     ...(transaction && { transaction })
   });
-  const { id, name, at, zone, members, stage, note, steps, version, created_at } = row;
+  const { id, name, at, zone, members, stage, note, steps, melt, lessons, version, created_at } = row;
   return {
     id,
     name,
@@ -281,6 +302,8 @@ async function sessionRecord(
     stage,
     note,
     steps,
+    melt: melt ?? null,
+    lessons: lessons ?? null,
     molds: molds.map(moldRecord),
     version,
     created_at
@@ -289,7 +312,7 @@ async function sessionRecord(
 
 function moldRecord(row: MoldRow): MoldRecord {
   const { id, session_id, flask_id, patterns, facing_heap_id, backing_heap_id, state, note } = row;
-  const { metal, layout, broken_because } = row;
+  const { metal, layout, broken_because, gating, alloy_id, poured } = row;
   return {
     id,
     session_id,
@@ -301,6 +324,9 @@ function moldRecord(row: MoldRow): MoldRecord {
     metal,
     layout,
     broken_because,
+    gating: gating ?? null,
+    alloy_id: alloy_id ?? null,
+    poured: POURED.includes(state) ? (poured ?? null) : null,
     note
   };
 }

@@ -28,7 +28,8 @@
   import MoldSection from './MoldSection.svelte';
   import MoldsToday from './MoldsToday.svelte';
   import PlanView from './PlanView.svelte';
-  import { castingsOf, keptLayout, moldDraft, sandFrom, type ShelfPattern } from './mold-draft';
+  import { keptLayout } from '$lib/schema/kept-layout';
+  import { castingsOf, moldDraft, sandFrom, type ShelfPattern } from './mold-draft';
   import { planVerdict } from './plan-words';
 
   interface Props {

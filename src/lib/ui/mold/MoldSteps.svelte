@@ -15,7 +15,8 @@
   import { units } from '$lib/ui/preferences';
   import { warned } from '$lib/ui/toast/toaster';
   import { DUST_WORDS, stepWords } from './mold-words';
-  import { dueStep, latestNotes, stepsInOrder, type MoldStep, type NotedStep } from './step-order';
+  import { latestNotes, type NotedStep } from '$core/session/noted-step';
+  import { dueStep, stepsInOrder, type MoldStep } from './step-order';
 
   interface Props {
     session_id: number;

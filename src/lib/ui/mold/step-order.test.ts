@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { rammingSteps } from '$core/mold/ramming-steps';
-import { castingsOf, keptLayout, layoutOf, moldDraft, type ShelfPattern } from './mold-draft';
-import { dueStep, latestNotes, stepId, stepsInOrder } from './step-order';
+import { keptLayout, layoutOf } from '$lib/schema/kept-layout';
+import { castingsOf, moldDraft, type ShelfPattern } from './mold-draft';
+import { latestNotes } from '$core/session/noted-step';
+import { dueStep, stepId, stepsInOrder } from './step-order';
 
 const planned = rammingSteps({
   cope_m: 0.1,

@@ -11,10 +11,11 @@
   import MoldSection from '$lib/ui/mold/MoldSection.svelte';
   import MoldSteps from '$lib/ui/mold/MoldSteps.svelte';
   import SandForMold from '$lib/ui/mold/SandForMold.svelte';
-  import { castingsOf, layoutOf, sandFrom } from '$lib/ui/mold/mold-draft';
+  import { layoutOf } from '$lib/schema/kept-layout';
+  import { castingsOf, sandFrom } from '$lib/ui/mold/mold-draft';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
   import { planVerdict } from '$lib/ui/mold/plan-words';
-  import type { NotedStep } from '$lib/ui/mold/step-order';
+  import type { NotedStep } from '$core/session/noted-step';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { dryingLeft } from '$lib/ui/pattern/coats';
   import { units } from '$lib/ui/preferences';

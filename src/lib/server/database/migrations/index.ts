@@ -5,6 +5,16 @@ import * as actsSessionsMembers from './0004-acts-sessions-members';
 import * as simulated from './0005-simulated';
 import * as flasks from './0006-flasks';
 import * as patterns from './0007-patterns';
+import * as pours from './0008-pours';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
-export const migrations = [firstTables, readings, lotTests, actsSessionsMembers, simulated, flasks, patterns];
+export const migrations = [
+  firstTables,
+  readings,
+  lotTests,
+  actsSessionsMembers,
+  simulated,
+  flasks,
+  patterns,
+  pours
+];

@@ -1,0 +1,258 @@
+import type { CastingBox } from '$core/mold/casting';
+import { planMold } from '$core/mold/plan-mold';
+import type { HotMold } from '$core/heat/mold-after-pour';
+import { planGating, type GatingPlan, type MoldToGate, type OwnGating } from '$core/metal/gating-plan';
+import { pouringTemperature } from '$core/metal/furnace';
+import { patternSurface, thinnestSolid } from '$core/pattern/surface';
+import { USUAL_ALLOY, type AlloyFigures } from '$core/reference/alloys';
+import type { HeapBinder } from '$core/reference/targets';
+import { solidOf } from '$lib/schema/pattern';
+import { layoutOf } from '$lib/schema/kept-layout';
+import type { MoldGating } from '$lib/schema/pour';
+import { figuresOf, listAlloys } from '../alloy/alloys';
+import type { Database } from '../database/database';
+import { listFlasks } from '../flask/flasks';
+import { readStates } from '../heap/heap-state';
+import { listHeaps } from '../heap/heaps';
+import { castingOfPattern, flaskOf } from '../mold/molds-today';
+import { moldSands } from '../mold/mold-page';
+import { readMeshRecord } from '../pattern/meshes';
+import { listPatterns } from '../pattern/patterns';
+import type { MoldRecord, SessionRecord } from '../session/sessions';
+
+/** Castings of one pattern in a mold. */
+export interface PourCasting {
+  pattern_id: number;
+  name: string;
+  count: number;
+  kg: number;
+  volume_m3: number;
+  area_m2: number;
+  /** The surface is its mesh's, not a guess. */
+  area_known: boolean;
+}
+
+/** All that a pour needs to know of one mold. */
+export interface PourMold {
+  mold: MoldRecord;
+  name: string;
+  flask: string | null;
+  alloy: AlloyFigures;
+  castings: PourCasting[];
+  castings_kg: number;
+  /** Null where its flask or its patterns are gone. */
+  gate: MoldToGate | null;
+  pour_c: number;
+  /** Thinnest wall, and whether somebody or a mesh told it. */
+  wall_m: number | null;
+  /** The sand that meets the metal: its facing, else its backing. */
+  heap: { id: number; name: string; binder: HeapBinder } | null;
+  /** Of the wetter of its sands, shares; null while nobody looked. */
+  moisture: { value: number; sd: number; min: number; wettest: number } | null;
+  wettest: number;
+  thick_m: number | null;
+  /** Least gap over what it should be; null where it is not laid out. */
+  margin: number | null;
+  hold_down_kg: number;
+  closed_at: string | null;
+}
+
+/** Tallest castings and widest sides tell how it is gated. */
+function toGate(
+  boxes: readonly CastingBox[],
+  of: {
+    alloy: AlloyFigures;
+    cope_m: number;
+    wall_m: number | null;
+    modulus_m: number;
+    own: MoldGating | null;
+  }
+): MoldToGate {
+  const { alloy, cope_m, wall_m, modulus_m, own } = of;
+  const tallest = [...boxes].sort((a, b) => b.above_m + b.below_m - a.above_m - a.below_m)[0]!;
+  const castings_kg = boxes.reduce((sum, { kg }) => sum + kg, 0);
+  return {
+    alloy,
+    castings_kg,
+    castings: boxes.length,
+    sprue_m: cope_m,
+    casting_m: tallest.above_m + tallest.below_m,
+    in_cope_m: tallest.above_m,
+    side_m: Math.max(...boxes.map(({ length_m, width_m }) => Math.max(length_m, width_m))),
+    wall_m,
+    modulus_m,
+    gate: own?.gate ?? 'parting',
+    school: own?.school ?? 'carved',
+    pour_c: pouringTemperature(alloy, modulus_m),
+    ...(own?.sand_c !== undefined && { sand_c: own.sand_c })
+  };
+}
+
+const metres = (mm: number | undefined) => (mm === undefined ? undefined : mm / 1000);
+
+/** Gating of one's own in metres. */
+export const ownGating = (own: MoldGating | null): OwnGating => ({
+  pour_s: own?.pour_s,
+  sprue_top_m: metres(own?.sprue_top_mm),
+  sprue_bottom_m: metres(own?.sprue_bottom_mm),
+  ingates: own?.ingates,
+  ingate_width_m: metres(own?.ingate_width_mm),
+  ingate_height_m: metres(own?.ingate_height_mm),
+  riser_m: metres(own?.riser_mm)
+});
+
+/** The whole way in of a mold; null where it cannot be worked out. */
+export function gatingOf({ gate, mold }: Pick<PourMold, 'gate' | 'mold'>): GatingPlan | null {
+  if (!gate) return null;
+  try {
+    return planGating(gate, ownGating(mold.gating));
+  } catch (thrown) {
+    // The basin stands too low for this casting: the mold page says so.
+    if (thrown instanceof RangeError) return null;
+    throw thrown;
+  }
+}
+
+/** A mold as its heat is worked out; null where too little is known of it. */
+export function hotMold(of: PourMold, plan: GatingPlan | null, pour_c: number): HotMold | null {
+  const { heap, thick_m, castings, alloy, moisture, wettest } = of;
+  if (!heap || !thick_m || castings.length === 0) return null;
+  return {
+    alloy,
+    castings: castings.map(({ volume_m3, area_m2, count }) => ({ volume_m3, area_m2, count })),
+    gating: { kg: plan?.gating_kg ?? 0, across_m: plan?.sprue.bottom_m ?? 0.01 },
+    pour_c,
+    // Sand that nobody looked at is taken as it should be.
+    moisture: moisture?.value ?? 0.8 * wettest,
+    binder: heap.binder,
+    thick_m
+  };
+}
+
+/** Every mold of a casting day as a pour sees it. */
+export async function pourMolds(db: Database, session: SessionRecord): Promise<PourMold[]> {
+  const [patterns, flasks, heaps, states, sands, alloys] = await Promise.all([
+    listPatterns(db),
+    listFlasks(db),
+    listHeaps(db),
+    readStates(db),
+    moldSands(db),
+    listAlloys(db)
+  ]);
+  return Promise.all(
+    session.molds
+      .filter(({ state }) => state !== 'broken')
+      .map(async (mold): Promise<PourMold> => {
+        const metal = mold.metal ?? USUAL_ALLOY;
+        const alloy = figuresOf(metal, alloys.find(({ id }) => id === mold.alloy_id) ?? null);
+        const used = mold.patterns.flatMap(({ pattern_id, count }) => {
+          const pattern = patterns.find(({ id }) => id === pattern_id);
+          return pattern ? [{ pattern, count }] : [];
+        });
+        const flask = flasks.find(({ id }) => id === mold.flask_id) ?? null;
+        const walls: number[] = [];
+        const boxes: CastingBox[] = [];
+        const castings: PourCasting[] = [];
+        for (const { pattern, count } of used) {
+          const box = await castingOfPattern(db, pattern, metal);
+          const mesh = pattern.mesh_id === null ? null : await readMeshRecord(db, pattern.mesh_id);
+          // A casting weighs by its own alloy.
+          const volume_m3 = box.kg / figuresOf(metal, null).solid_kg_m3;
+          const kg = volume_m3 * alloy.solid_kg_m3;
+          const solids = pattern.solids?.map(solidOf) ?? null;
+          const surface = patternSurface({
+            mesh_m2: mesh && mesh.analysis.area_cm2 / 1e4,
+            solids,
+            length_m: box.length_m,
+            width_m: box.width_m,
+            volume_m3
+          });
+          castings.push({
+            pattern_id: pattern.id,
+            name: pattern.name,
+            count,
+            kg,
+            volume_m3,
+            area_m2: surface.m2,
+            area_known: surface.known
+          });
+          for (let i = 0; i < count; i++) boxes.push({ ...box, kg });
+          const thin = mesh?.analysis.wall_mm.thinnest[0]?.thickness_mm;
+          if (thin !== undefined) walls.push(thin / 1000);
+          else if (mesh?.analysis.wall_mm.usual) walls.push(mesh.analysis.wall_mm.usual / 1000);
+          else if (solids) walls.push(thinnestSolid(solids));
+        }
+        const ids = [mold.facing_heap_id, mold.backing_heap_id].filter((id) => id !== null);
+        const facing = heaps.find(({ id }) => id === (mold.facing_heap_id ?? mold.backing_heap_id));
+        const looked = ids.map((id) => states.get(id)?.state).filter((state) => state != null);
+        const seen = looked.filter((state) => state.seen && state.total_kg > 0);
+        const wetter = [...seen].sort(
+          (a, b) =>
+            b.moisture_percent.value / b.window_percent.max - a.moisture_percent.value / a.window_percent.max
+        )[0];
+        const window = wetter?.window_percent ?? looked[0]?.window_percent;
+        const sand = sands.find(({ id }) => id === mold.backing_heap_id);
+        const own = flask ? flaskOf(flask) : null;
+        const plan =
+          own && flask && boxes.length > 0
+            ? planMold(
+                boxes,
+                metal,
+                own,
+                flask,
+                {
+                  density_kg_m3: (sand?.density_kg_l ?? 1.6) * 1000,
+                  green_pa: sand?.green_kpa == null ? null : sand.green_kpa * 1000
+                },
+                layoutOf(mold.layout, boxes.length) ?? undefined
+              )
+            : null;
+        const modulus_m = Math.max(0, ...castings.map(({ volume_m3, area_m2 }) => volume_m3 / area_m2));
+        const told = mold.gating?.wall_mm;
+        const wall_m = told !== undefined ? told / 1000 : walls.length > 0 ? Math.min(...walls) : null;
+        const gate =
+          own && boxes.length > 0
+            ? toGate(boxes, { alloy, cope_m: own.cope_m, wall_m, modulus_m, own: mold.gating })
+            : null;
+        const walled = plan?.clearances.filter(({ between }) => between === 'wall') ?? [];
+        const gaps = [
+          ...walled.map(({ gap_m }) => gap_m),
+          ...(own ? boxes.map(({ below_m }) => own.drag_m - below_m) : []),
+          ...(own ? boxes.map(({ above_m }) => own.cope_m - above_m) : [])
+        ];
+        const ratios = walled.map(({ gap_m, wants_m }) => gap_m / wants_m);
+        const closed = session.steps.find(
+          ({ id, state }) => id === `${mold.id}:close` && state === 'done'
+        ) as { at?: string } | undefined;
+        return {
+          mold,
+          name:
+            used
+              .map(({ pattern, count }) => (count > 1 ? `${count} × ${pattern.name}` : pattern.name))
+              .join(', ') ||
+            (mold.note ?? `mold ${mold.id}`),
+          flask: flask?.name ?? null,
+          alloy,
+          castings,
+          castings_kg: castings.reduce((sum, { kg, count }) => sum + kg * count, 0),
+          gate,
+          pour_c: gate?.pour_c ?? alloy.pour_c,
+          wall_m,
+          heap: facing ? { id: facing.id, name: facing.name, binder: facing.binder } : null,
+          moisture: wetter
+            ? {
+                value: wetter.moisture_percent.value / 100,
+                sd: wetter.moisture_percent.sd / 100,
+                min: wetter.window_percent.min / 100,
+                wettest: wetter.window_percent.max / 100
+              }
+            : null,
+          wettest: (window?.max ?? 4.5) / 100,
+          thick_m: gaps.length > 0 ? Math.max(0.008, Math.min(...gaps)) : null,
+          margin: ratios.length > 0 ? Math.min(...ratios) : null,
+          hold_down_kg: plan?.judged.cope_lift?.hold_down_kg ?? 0,
+          closed_at: closed?.at ?? null
+        };
+      })
+  );
+}
