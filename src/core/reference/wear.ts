@@ -19,6 +19,12 @@ export const RAMMED_DENSITY: Record<'water' | 'oil', Expected> = {
   oil: { value: 1620, sd: 80 }
 };
 
+/** Share of the grains that a session grinds to fines, by ramming, mulling and heat (handbook default). */
+export const GRINDING_SHARE = 0.002;
+
+/** Dead clay and fines, of the dry mix, past which sand turns stiff and tight (handbook default). */
+export const TIRED = { dead_clay: 0.04, fines: 0.06 } as const;
+
 /** Share of the sand drawn for molds that does not come back. */
 export const SPILL_SHARE: Expected = { value: 0.02, sd: 0.01 };
 

@@ -4,22 +4,26 @@ import { REQUIRED, between, choice, isoTime, shape, text, yesNo } from './fields
 /** What a device measures, and the range in which a value can be real. */
 export const READING_RANGES = {
   scale: { unit: 'kg', least: -5, most: 200 },
-  probe: { unit: '%', least: 0, most: 60 }
+  probe: { unit: '%', least: 0, most: 60 },
+  thermocouple: { unit: '°C', least: -50, most: 1800 }
 } as const;
 
 export type ReadingKind = keyof typeof READING_RANGES;
 export const READING_KINDS = Object.keys(READING_RANGES) as ReadingKind[];
 
-/** A reading from a scale (kg) or a moisture probe (percent), as a real one would send it. */
+/** A reading from a scale (kg), a moisture probe (percent) or a furnace's thermocouple (°C), as a real one would send it. */
 export const newReading = shape({
   device: text(60)
     .matches(/^[a-z0-9][a-z0-9-]*$/, 'must be lower-case letters, digits and hyphens')
     .required(REQUIRED),
   kind: choice(READING_KINDS).required(REQUIRED),
-  value: between('kg or %', -5, 200)
+  value: between('kg, % or °C', -50, 1800)
     .required(REQUIRED)
-    .test('in-range', 'cannot be: a probe reads 0 to 60 %', (value, { parent }) => {
-      return (parent as { kind?: string }).kind !== 'probe' || (Number(value) >= 0 && Number(value) <= 60);
+    .test('in-range', function (value, { parent }) {
+      const range = READING_RANGES[(parent as { kind: ReadingKind }).kind];
+      if (!range || (Number(value) >= range.least && Number(value) <= range.most)) return true;
+      const { least, most, unit } = range;
+      return this.createError({ message: `cannot be: a ${parent.kind} reads ${least} to ${most} ${unit}` });
     }),
   at: isoTime().required(REQUIRED),
   stable: yesNo().optional(),
@@ -36,6 +40,6 @@ export type NewReading = InferType<typeof newReading>;
 
 /** What is laid on a simulated device, or that its tare is pressed. */
 export const benchAction = shape({
-  load: between('kg or %', 0, 200).optional(),
+  load: between('kg, % or °C', 0, 1800).optional(),
   tare: yesNo().optional()
 }).required(REQUIRED);

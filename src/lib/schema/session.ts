@@ -2,6 +2,7 @@ import { array, type InferType } from 'yup';
 import { entries } from './entry';
 import { ALLOY_NAMES } from '$core/reference/alloys';
 import { meltPlan, moldGating } from './pour';
+import { sandPlan } from './recondition';
 import { REQUIRED, between, choice, id, isoTime, shape, text, whole, yesNo } from './fields';
 
 export const SESSION_STAGES = ['mold', 'pour', 'shake-out', 'recondition', 'done'] as const;
@@ -32,6 +33,8 @@ const sessionFields = {
   stage: choice(SESSION_STAGES).optional(),
   note: text(2000).optional(),
   melt: meltPlan().nullable().optional(),
+  /** What is set out to be done with one heap; what was set out for others stays. */
+  sand: shape({ heap_id: id().required(REQUIRED), plan: sandPlan().nullable().defined() }).optional(),
   /** What is kept of the day for the next. */
   lessons: text(4000).nullable().optional(),
   steps: array(step().required(REQUIRED)).typeError('must be a list').max(500, 'holds at most 500').optional()

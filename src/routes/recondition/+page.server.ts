@@ -5,5 +5,5 @@ import { latestHeap } from '$lib/server/heap/latest-heap';
 
 export const load: PageServerLoad = pageLoad(async (db) => {
   const id = await latestHeap(db);
-  redirect(307, id === null ? '/heaps/new' : `/heaps/${id}/renew`);
+  redirect(307, id === null ? '/heaps/new' : `/heaps/${id}/recondition`);
 });

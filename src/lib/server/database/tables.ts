@@ -22,6 +22,7 @@ import type {
   PatternKnownBy
 } from '$lib/schema/pattern';
 import type { CastingResult, GivenMelt, MoldGating, PouredMold } from '$lib/schema/pour';
+import type { SandPlan } from '$lib/schema/recondition';
 import type { MoldLayout, MoldState, SessionStage } from '$lib/schema/session';
 import type { Cause, DefectName } from '$core/reference/defects';
 import type { Seen } from '$core/judge/day-record';
@@ -192,6 +193,8 @@ export interface SessionRow extends Model<InferAttributes<SessionRow>, InferCrea
   note: string | null;
   steps: Record<string, unknown>[];
   melt: CreationOptional<GivenMelt | null>;
+  /** What was set out to be done with each heap, by its id. */
+  sand: CreationOptional<Record<string, SandPlan> | null>;
   /** What is kept of the day for the next. */
   lessons: CreationOptional<string | null>;
   version: CreationOptional<number>;
@@ -274,7 +277,7 @@ export interface AnsweredRequestRow extends Model<
 export interface ReadingRow extends Model<InferAttributes<ReadingRow>, InferCreationAttributes<ReadingRow>> {
   id: CreationOptional<number>;
   device: string;
-  kind: 'scale' | 'probe';
+  kind: 'scale' | 'probe' | 'thermocouple';
   /** kg from a scale, percent from a probe. */
   value: number;
   stable: boolean;
@@ -545,6 +548,7 @@ export function defineTables(sequelize: Sequelize): Tables {
         steps: json(),
         melt: maybeJson(),
         lessons: maybeWords(),
+        sand: maybeJson(),
         version: { ...count(), defaultValue: 1 },
         created_at: words(),
         removed_at: maybeWords()

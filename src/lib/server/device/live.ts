@@ -1,7 +1,7 @@
 /** Readings on their way to whoever watches: one small exchange inside the server, by device. */
 export interface LiveReading {
   device: string;
-  kind: 'scale' | 'probe';
+  kind: 'scale' | 'probe' | 'thermocouple';
   /** kg or percent; null while the device is not connected. */
   value: number | null;
   stable: boolean;

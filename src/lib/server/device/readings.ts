@@ -7,7 +7,7 @@ import { publish } from './live';
 export interface ReadingRecord {
   id: number;
   device: string;
-  kind: 'scale' | 'probe';
+  kind: 'scale' | 'probe' | 'thermocouple';
   /** kg for a scale, percent for a probe. */
   value: number;
   stable: boolean;

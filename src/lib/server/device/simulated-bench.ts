@@ -1,8 +1,10 @@
-import { notFound } from '../refusal';
+import { READING_RANGES } from '$lib/schema/reading';
+import { impossible, notFound } from '../refusal';
 import { publish, watch, type LiveReading } from './live';
 import {
   TICK_MS,
   readingOf,
+  simulatedFurnace,
   simulatedProbe,
   simulatedScale,
   tared,
@@ -12,7 +14,7 @@ import {
 
 /** The simulated devices on this server's bench; they run only while somebody watches. */
 const devices = new Map<string, SimulatedDevice>(
-  [simulatedScale(), simulatedProbe()].map((device) => [device.name, device])
+  [simulatedScale(), simulatedProbe(), simulatedFurnace()].map((device) => [device.name, device])
 );
 const clocks = new Map<string, { watching: number; timer: NodeJS.Timeout }>();
 
@@ -25,6 +27,9 @@ export function handle(
 ): LiveReading {
   let device = devices.get(name);
   if (!device) throw notFound('simulated device', name);
+  const { least, most, unit } = READING_RANGES[device.kind];
+  if (action.load !== undefined && !(action.load >= least && action.load <= most))
+    throw impossible([{ path: 'load', message: `must be ${Math.max(0, least)} to ${most} ${unit}` }]);
   if (action.load !== undefined) device = { ...device, load: action.load };
   if (action.tare) device = tared(device);
   devices.set(name, device);

@@ -1,14 +1,14 @@
 import type { LiveReading } from './live';
 
 /**
- * A kitchen scale or moisture probe that is not there: it settles, trembles, drifts, can be tared, and now
+ * A kitchen scale, a moisture probe or a furnace's thermocouple that is not there: it settles, trembles, drifts, can be tared, and now
  * and then loses its connection. It ships with the application so that the live path can be used and tested
  * without a device; everything that it sends says so.
  */
 export interface SimulatedDevice {
   name: string;
-  kind: 'scale' | 'probe';
-  /** What is laid on it, kg or percent. */
+  kind: 'scale' | 'probe' | 'thermocouple';
+  /** What is laid on it, kg or percent; of a furnace what it is set to, °C. */
   load: number;
   tare: number;
   /** What it shows now, before tare. */
@@ -19,15 +19,16 @@ export interface SimulatedDevice {
 
 /** A reading every fifth of a second. */
 export const TICK_MS = 200;
-/** How much of the way to its load a tick brings it. */
-const SETTLING = 0.35;
+/** How much of the way to its load a tick brings it; a furnace warms in a minute, to be tried out. */
+const SETTLING = { scale: 0.35, probe: 0.35, thermocouple: 0.02 } as const;
 /** It is gone for eight ticks out of this many. */
 const DROP_EVERY = 600;
 const DROPPED = 8;
 
 const CHARACTER = {
   scale: { step: 0.001, noise: 0.0006, drift: 0.00002, settled: 0.002 },
-  probe: { step: 0.1, noise: 0.05, drift: 0.001, settled: 0.15 }
+  probe: { step: 0.1, noise: 0.05, drift: 0.001, settled: 0.15 },
+  thermocouple: { step: 1, noise: 1.2, drift: 0.004, settled: 6 }
 } as const;
 
 export const simulatedScale = (): SimulatedDevice => ({
@@ -49,6 +50,16 @@ export const simulatedProbe = (): SimulatedDevice => ({
   tick: 0
 });
 
+export const simulatedFurnace = (): SimulatedDevice => ({
+  name: 'simulated-thermocouple',
+  kind: 'thermocouple',
+  load: 20,
+  tare: 0,
+  shown: 20,
+  drift: 0,
+  tick: 0
+});
+
 /** The device one tick later. Its chance comes from the tick itself, so that the same run gives the same readings. */
 export function ticked(device: SimulatedDevice): SimulatedDevice {
   const { drift } = CHARACTER[device.kind];
@@ -56,7 +67,7 @@ export function ticked(device: SimulatedDevice): SimulatedDevice {
   return {
     ...device,
     tick,
-    shown: device.shown + SETTLING * (device.load - device.shown),
+    shown: device.shown + SETTLING[device.kind] * (device.load - device.shown),
     drift: device.drift + drift * trembling(tick * 7 + 3)
   };
 }

@@ -1,13 +1,14 @@
 import type { CastingBox } from '$core/mold/casting';
 import { planMold } from '$core/mold/plan-mold';
 import type { HotMold } from '$core/heat/mold-after-pour';
-import { planGating, type GatingPlan, type MoldToGate, type OwnGating } from '$core/metal/gating-plan';
+import { planGating, type GatingPlan, type MoldToGate } from '$core/metal/gating-plan';
 import { pouringTemperature } from '$core/metal/furnace';
 import { patternSurface, thinnestSolid } from '$core/pattern/surface';
 import { USUAL_ALLOY, type AlloyFigures } from '$core/reference/alloys';
 import type { HeapBinder } from '$core/reference/targets';
 import { solidOf } from '$lib/schema/pattern';
 import { layoutOf } from '$lib/schema/kept-layout';
+import { ownGating } from '$lib/schema/own-gating';
 import type { MoldGating } from '$lib/schema/pour';
 import { figuresOf, listAlloys } from '../alloy/alloys';
 import type { Database } from '../database/database';
@@ -87,19 +88,6 @@ function toGate(
     ...(own?.sand_c !== undefined && { sand_c: own.sand_c })
   };
 }
-
-const metres = (mm: number | undefined) => (mm === undefined ? undefined : mm / 1000);
-
-/** Gating of one's own in metres. */
-export const ownGating = (own: MoldGating | null): OwnGating => ({
-  pour_s: own?.pour_s,
-  sprue_top_m: metres(own?.sprue_top_mm),
-  sprue_bottom_m: metres(own?.sprue_bottom_mm),
-  ingates: own?.ingates,
-  ingate_width_m: metres(own?.ingate_width_mm),
-  ingate_height_m: metres(own?.ingate_height_mm),
-  riser_m: metres(own?.riser_mm)
-});
 
 /** The whole way in of a mold; null where it cannot be worked out. */
 export function gatingOf({ gate, mold }: Pick<PourMold, 'gate' | 'mold'>): GatingPlan | null {

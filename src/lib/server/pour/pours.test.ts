@@ -161,9 +161,7 @@ describe('a pour', () => {
   });
 
   it('what is weighed out afterwards teaches the heap what its heat burns', async () => {
-    const [{ poured }] = (await readSession(db, session)).molds as [
-      { poured: { heat: { spent_kg: number } } }
-    ];
+    const { poured } = (await readSession(db, session)).molds[0]!;
     const factor = async () => (await readLearned(db, heap)).items.find(({ of }) => of === 'burn')!;
     const before = await factor();
     await appendEntry(db, heap, {
@@ -175,7 +173,7 @@ describe('a pour', () => {
     await appendEntry(db, heap, {
       kind: 'discarded',
       at: ago(10_000),
-      kg: 2 * poured.heat.spent_kg,
+      kg: 2 * poured!.heat.spent_kg,
       burnt: true
     } as never); // as above
     const after = await factor();

@@ -5,7 +5,7 @@ import { checksOf, hoursSince, type MeltBeforePour } from '$core/session/pour-da
 import type { NotedStep } from '$core/session/noted-step';
 import { USUAL_ALLOY } from '$core/reference/alloys';
 import { USUAL_HEEL } from '$core/reference/scrap';
-import { chargeLoss } from '$core/metal/charge';
+import { meltLoss } from '$core/metal/melt-loss';
 import type { GivenMelt, NewPour, PouredMold } from '$lib/schema/pour';
 import type { Database } from '../database/database';
 import { writeAct } from '../heap/acts';
@@ -13,17 +13,6 @@ import { readState } from '../heap/heap-state';
 import { Refusal, impossible, notFound } from '../refusal';
 import { readSession, type SessionRecord } from '../session/sessions';
 import { gatingOf, hotMold, pourMolds, type PourMold } from './pour-mold';
-
-/** Share of what is melted that is lost: as it was said, by what is charged, or the middle of the alloy's own range. */
-export function lossOf({ alloy }: Pick<PourMold, 'alloy'>, melt: GivenMelt | null): number {
-  if (melt?.loss_percent !== undefined) return melt.loss_percent / 100;
-  if (melt?.charge?.length)
-    return chargeLoss(
-      melt.charge.map(({ scrap, percent }) => ({ scrap, share: percent / 100 })),
-      alloy
-    );
-  return (alloy.loss[0] + alloy.loss[1]) / 2;
-}
 
 /** Melts of the molds of one metal that still wait. */
 export function meltsFor(molds: readonly PourMold[], melt: GivenMelt | null): MeltPlan | null {
@@ -35,7 +24,11 @@ export function meltsFor(molds: readonly PourMold[], melt: GivenMelt | null): Me
       castings_kg: each.castings_kg,
       gating_kg: gatingOf(each)?.gating_kg ?? 0
     })),
-    lossOf(first, melt),
+    meltLoss(
+      first.alloy,
+      melt?.loss_percent === undefined ? null : melt.loss_percent / 100,
+      (melt?.charge ?? []).map(({ scrap, percent }) => ({ scrap, share: percent / 100 }))
+    ),
     (melt?.heel_percent ?? 100 * USUAL_HEEL) / 100,
     first.alloy.liquid_kg_m3,
     melt?.crucible_l === undefined ? null : melt.crucible_l / 1000

@@ -28,7 +28,7 @@ beside them.
 | alloys | alloys of one’s own, by what they are like and what is known better |
 | meshes | a mesh file in a unit, and what was worked out of it |
 | files | photos and meshes by the SHA-256 of what they hold; the files themselves lie in the folder \`files\` under that name |
-| readings | what scales and probes sent |
+| readings | what scales, probes and thermocouples sent |
 | settings | what was set for these records, its value as JSON text |
 
 To read it back: \`npm run import FILE\` with \`records.jsonl\`, into a folder without records. The states of all heaps are

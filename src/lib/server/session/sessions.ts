@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import type { Alloy } from '$core/reference/alloys';
+import type { SandPlan } from '$lib/schema/recondition';
 import type { GivenMelt, MoldGating, PouredMold } from '$lib/schema/pour';
 import type {
   MoldChange,
@@ -45,6 +46,7 @@ export interface SessionRecord {
   steps: Record<string, unknown>[];
   melt: GivenMelt | null;
   lessons: string | null;
+  sand: Record<string, SandPlan>;
   molds: MoldRecord[];
   version: number;
   created_at: string;
@@ -114,6 +116,10 @@ export async function amendSession(db: Database, id: number, change: SessionChan
     if (change.stage !== undefined) row.stage = change.stage as SessionStage;
     if (change.note !== undefined) row.note = change.note;
     if (change.melt !== undefined) row.melt = change.melt;
+    if (change.sand) {
+      const { [String(change.sand.heap_id)]: _, ...others } = row.sand ?? {};
+      row.sand = { ...others, ...(change.sand.plan && { [change.sand.heap_id]: change.sand.plan }) };
+    }
     if (change.lessons !== undefined) row.lessons = change.lessons;
     if (change.steps !== undefined) row.steps = change.steps as Record<string, unknown>[];
     row.version += 1;
@@ -292,7 +298,7 @@ async function sessionRecord(
     order: ['id'],
     ...(transaction && { transaction })
   });
-  const { id, name, at, zone, members, stage, note, steps, melt, lessons, version, created_at } = row;
+  const { id, name, at, zone, members, stage, note, steps, melt, lessons, sand, version, created_at } = row;
   return {
     id,
     name,
@@ -304,6 +310,7 @@ async function sessionRecord(
     steps,
     melt: melt ?? null,
     lessons: lessons ?? null,
+    sand: sand ?? {},
     molds: molds.map(moldRecord),
     version,
     created_at

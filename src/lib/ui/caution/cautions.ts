@@ -30,6 +30,26 @@ export const CAUTIONS = {
   drying: {
     title: 'Hot pan, hot sand.',
     text: 'Gloves and eye cover; sand can spit while it dries. Never dry oil-bonded sand in a microwave or over a flame.'
+  },
+  damp: {
+    title: 'Damp throws metal.',
+    text: 'Damp tools, a damp ingot mold or wet concrete under a spill can throw molten metal about.'
+  },
+  burns: {
+    title: 'Metal splashes.',
+    text: 'Face shield, leather over wool or cotton, boots covered. Outdoors; no water on a metal fire. Local rules come first.'
+  },
+  hot: {
+    title: 'Hot inside for hours.',
+    text: 'No water on it: it spits, and it may crack.'
+  },
+  zinc: {
+    title: 'Zinc and brass fume.',
+    text: 'The white smoke makes ill: outdoors, upwind, no hotter than it takes.'
+  },
+  chips: {
+    title: 'Chips can hold oil and water.',
+    text: 'Dry and clean them; only under the surface of a melt that is there already.'
   }
 } as const;
 

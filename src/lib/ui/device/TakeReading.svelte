@@ -1,21 +1,46 @@
 <script lang="ts">
-  /** Takes the live reading of a scale or probe into a field; those that ship with the application are simulated and say so. */
+  /** Takes the live reading of a scale, a probe or a furnace into a field; those that ship with the application are simulated and say so. */
   import { onDestroy, onMount } from 'svelte';
-  import { massText } from '$core/quantity/display';
+  import { massText, temperatureText } from '$core/quantity/display';
   import { api } from '$lib/ui/api-client';
   import { units } from '$lib/ui/preferences';
   import { LiveDevice } from './live-device.svelte';
 
   interface Props {
-    kind: 'scale' | 'probe';
-    /** Kilograms from a scale, percent from a probe. */
+    kind: 'scale' | 'probe' | 'thermocouple';
+    /** Kilograms from a scale, percent from a probe, °C from a thermocouple. */
     ontake: (value: number, simulated: boolean) => void;
   }
   const { kind, ontake }: Props = $props();
 
+  const celsius = (typed: number) => (units() === 'us' ? (typed - 32) / 1.8 : typed);
+  const WORDS = {
+    scale: {
+      name: 'Scale',
+      lay: 'Lay on the simulated scale, g',
+      most: 200,
+      of: (typed: number) => typed / 1000,
+      figure: (kg: number) => massText(kg, units())
+    },
+    probe: {
+      name: 'Moisture probe',
+      lay: 'Sand around the simulated probe, % water',
+      most: 60,
+      of: (typed: number) => typed,
+      figure: (percent: number) => `${percent.toFixed(1)}\u202f%`
+    },
+    thermocouple: {
+      name: 'Furnace',
+      lay: `Set the simulated furnace to, ${units() === 'us' ? '°F' : '°C'}`,
+      most: 1800,
+      of: celsius,
+      figure: (c: number) => temperatureText(c, units())
+    }
+  } as const;
+
   interface Device {
     name: string;
-    kind: 'scale' | 'probe';
+    kind: 'scale' | 'probe' | 'thermocouple';
     simulated: boolean;
   }
   let devices = $state<Device[]>([]);
@@ -31,7 +56,7 @@
   );
   const figure = $derived.by(() => {
     if (reading?.value == null) return '–';
-    return kind === 'scale' ? massText(reading.value, units()) : `${reading.value.toFixed(1)}\u202f%`;
+    return WORDS[kind].figure(reading.value);
   });
 
   onMount(() => {
@@ -49,12 +74,13 @@
 
   function lay() {
     const typed = Number(loadText.replace(',', '.'));
-    const [load, most] = kind === 'scale' ? [typed / 1000, 200] : [typed, 60];
+    const { of, most } = WORDS[kind];
+    const load = of(typed);
     if (load >= 0 && load <= most) void api('POST', `/devices/${device}/bench`, { load });
   }
 </script>
 
-<div class="device" role="group" aria-label={kind === 'scale' ? 'Scale' : 'Moisture probe'}>
+<div class="device" role="group" aria-label={WORDS[kind].name}>
   {#if listed && devices.length === 0}
     <p class="small">
       No {kind} has sent a reading yet. The <a href="/records">records page</a> says how one does, and has a simulated
@@ -63,7 +89,7 @@
   {:else}
     {#if devices.length > 1}
       <label class="small">
-        {kind === 'scale' ? 'Which scale' : 'Which probe'}
+        Which {kind}
         <select bind:value={device} onchange={() => live.watch(device)}>
           {#each devices as each (each.name)}
             <option value={each.name}>{each.name}{each.simulated ? ' (simulated)' : ''}</option>
@@ -103,7 +129,7 @@
       {/if}
     </div>
     {#if simulated}<label class="small">
-        {kind === 'scale' ? 'Lay on the simulated scale, g' : 'Sand around the simulated probe, % water'}
+        {WORDS[kind].lay}
         <input type="text" inputmode="decimal" bind:value={loadText} onchange={lay} />
       </label>{/if}
   {/if}

@@ -1,7 +1,7 @@
 /** What the server sends of a device. */
 export interface LiveReading {
   device: string;
-  kind: 'scale' | 'probe';
+  kind: 'scale' | 'probe' | 'thermocouple';
   value: number | null;
   stable: boolean;
   connected: boolean;

@@ -5,6 +5,7 @@
    */
   import type { CastingBox } from '$core/mold/casting';
   import type { Flask } from '$core/mold/flask';
+  import type { GatingPlan } from '$core/metal/gating-plan';
   import type { MoldPlan } from '$core/mold/plan-mold';
   import { outlineOfCasting } from '$core/mold/placement';
   import { placedOutline } from '$core/pattern/outline';
@@ -18,9 +19,11 @@
     castings: readonly CastingBox[];
     alloy: Alloy;
     plan: MoldPlan;
+    /** The way in as it was worked out; left out, of usual sizes. */
+    gating?: GatingPlan | null;
     label: string;
   }
-  const { flask, castings, alloy, plan, label }: Props = $props();
+  const { flask, castings, alloy, plan, gating = null, label }: Props = $props();
   const uid = $props.id();
 
   /** Drawn as wide as it is shown, so that its figures are as large on the phone as at the desk. */
@@ -49,6 +52,17 @@
       .sort((a, b) => b.y_m - a.y_m)
   );
   const sprue = $derived(plan.layout.sprue.x_m);
+  /** Half widths and heights of the way in, as they are drawn. */
+  const way = $derived({
+    foot: ((gating?.sprue.bottom_m ?? SPRUE_WIDTH_M - 6 / scale) * scale) / 2,
+    mouth: ((gating?.sprue.top_m ?? SPRUE_WIDTH_M + 6 / scale) * scale) / 2,
+    basin: gating ? (gating.basin.length_m * scale) / 2 : 30,
+    basin_deep: gating ? Math.min(gating.basin.depth_m * scale, cope / 2) : 15,
+    runner: (gating?.runner.height_m ?? RUNNER.height_m) * scale,
+    trap: gating ? gating.runner.trap_m * scale : 0,
+    well: gating ? { half: (gating.well.diameter_m * scale) / 2, deep: gating.well.depth_m * scale } : null,
+    riser: gating?.riser ? (gating.riser.diameter_m * scale) / 2 : gating ? 0 : 8
+  });
   const first = $derived([...pieces].sort((a, b) => a.from - b.from)[0]);
   const last = $derived([...pieces].sort((a, b) => b.to - a.to)[0]);
   const deepest = $derived([...pieces].sort((a, b) => b.casting.below_m - a.casting.below_m)[0]);
@@ -138,27 +152,41 @@
     <!-- What stands behind a casting is hidden by it. -->
     <path
       fill="url(#{uid}-metal)"
-      d="M{x(sprue) - (SPRUE_WIDTH_M * scale) / 2 - 3} {TOP}L{x(sprue) -
-        (SPRUE_WIDTH_M * scale) / 2 +
-        3} {parting + RUNNER.height_m * scale}H{x(sprue) + (SPRUE_WIDTH_M * scale) / 2 - 3}L{x(sprue) +
-        (SPRUE_WIDTH_M * scale) / 2 +
-        3} {TOP}Z"
+      d="M{x(sprue) - way.mouth} {TOP}L{x(sprue) - way.foot} {parting + way.runner}H{x(sprue) + way.foot}L{x(
+        sprue
+      ) + way.mouth} {TOP}Z"
     />
+    {#if way.well}
+      <rect
+        fill="url(#{uid}-metal)"
+        stroke="none"
+        x={x(sprue) - way.well.half}
+        y={parting}
+        width={2 * way.well.half}
+        height={Math.min(way.well.deep, drag - 4)}
+      />
+    {/if}
     <path
       fill="url(#{uid}-metal)"
-      d="M{x(sprue) - 30} {TOP - 3}H{x(sprue) + 30}Q{x(sprue) + 22} {TOP + 12} {x(sprue)} {TOP + 12}T{x(
-        sprue
-      ) - 30} {TOP - 3}Z"
+      d="M{x(sprue) - way.basin} {TOP - 3}H{x(sprue) + way.basin}Q{x(sprue) + 0.75 * way.basin} {TOP +
+        way.basin_deep -
+        3} {x(sprue)} {TOP + way.basin_deep - 3}T{x(sprue) - way.basin} {TOP - 3}Z"
     />
+    {#if gating}
+      <path
+        class="dam"
+        d="M{x(sprue) - 0.45 * way.basin} {TOP + way.basin_deep - 4}v{-0.5 * way.basin_deep}"
+      />
+    {/if}
     <text x={x(sprue)} y={TOP - 12}>basin and sprue</text>
     {#each pieces as { i, from, to } (i)}
       <rect
         fill="url(#{uid}-metal)"
         stroke="none"
-        x={Math.min(x(sprue), x(from))}
+        x={Math.min(x(sprue), x(from)) - (x(sprue) < x(from) ? way.trap : 0)}
         y={parting}
-        width={Math.max(0, Math.abs((x(sprue) < x(from) ? x(from) : x(to)) - x(sprue)))}
-        height={RUNNER.height_m * scale}
+        width={Math.max(0, Math.abs((x(sprue) < x(from) ? x(from) : x(to)) - x(sprue))) + way.trap}
+        height={way.runner}
       />
     {/each}
     {#each pieces as { i, from, to, casting } (i)}
@@ -173,12 +201,12 @@
         >{i + 1}</text
       >
     {/each}
-    {#if heaviest}
+    {#if heaviest && way.riser > 0}
       <path
         fill="url(#{uid}-metal)"
-        d="M{x(riser_at) - 7} {parting - heaviest.casting.above_m * scale}L{x(riser_at) - 9} {TOP}H{x(
-          riser_at
-        ) + 9}L{x(riser_at) + 7} {parting - heaviest.casting.above_m * scale}Z"
+        d="M{x(riser_at) - way.riser} {parting - heaviest.casting.above_m * scale}L{x(riser_at) -
+          way.riser} {TOP}H{x(riser_at) + way.riser}L{x(riser_at) + way.riser} {parting -
+          heaviest.casting.above_m * scale}Z"
       />
       <text x={x(riser_at)} y={TOP - (Math.abs(x(riser_at) - x(sprue)) < 90 ? 28 : 8)}>riser</text>
     {/if}
@@ -250,6 +278,10 @@
   }
   .faint {
     opacity: 0.5;
+  }
+  .dam {
+    stroke: var(--clay);
+    stroke-width: 3;
   }
   .vent {
     stroke: var(--water);

@@ -2,20 +2,17 @@
   /** A mold rammed step by step: what is due stands large; steps are done, skipped with why, moved, and timed. */
   import { onMount } from 'svelte';
   import { ArrowDown, ArrowUp, Check } from '@lucide/svelte';
-  import { invalidateAll } from '$app/navigation';
   import { DUSTS, RAPS, rammingSteps, type Dust, type Rap } from '$core/mold/ramming-steps';
   import { durationText, figureText, lengthFigure } from '$core/quantity/display';
-  import { ApiProblem } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
-  import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { keepAwake } from '$lib/ui/page/awake';
   import { units } from '$lib/ui/preferences';
-  import { warned } from '$lib/ui/toast/toaster';
+  import { SessionSteps } from '$lib/ui/step/session-steps.svelte';
   import { DUST_WORDS, stepWords } from './mold-words';
-  import { latestNotes, type NotedStep } from '$core/session/noted-step';
+  import type { NotedStep } from '$core/session/noted-step';
   import { dueStep, stepsInOrder, type MoldStep } from './step-order';
 
   interface Props {
@@ -39,8 +36,7 @@
     () => ways,
     (back) => (ways = back)
   );
-  /** What was noted here: it counts until the page has read it back, or something later. */
-  let sent = $state<Record<string, NotedStep>>({});
+  const steps_noted = new SessionSteps();
   let moving = $state(false);
   let skipping = $state(false);
   let why = $state('');
@@ -65,7 +61,7 @@
         facing: mold.facing_heap_id !== null,
         rap: ways.rap ?? 'before-cope'
       }),
-      latestNotes(noted, Object.values(sent)),
+      steps_noted.all(noted),
       ways.order
     )
   );
@@ -91,22 +87,9 @@
       ...(seconds !== undefined && { seconds }),
       ...(why_skipped !== undefined && { why_skipped })
     };
-    sent = { ...sent, [step.id]: body };
     ways.began = at;
     [skipping, why] = [false, ''];
-    try {
-      await outbox.post(
-        `/sessions/${session_id}/steps`,
-        { ...body, mold_id: mold.id },
-        `${step.kind}, ${state}`
-      );
-      await invalidateAll();
-    } catch (thrown) {
-      if (!(thrown instanceof ApiProblem)) throw thrown;
-      const { [step.id]: _, ...rest } = sent;
-      sent = rest;
-      warned(thrown.message);
-    }
+    await steps_noted.note(session_id, body, mold.id);
   }
   function move(i: number, by: -1 | 1) {
     const kinds = steps.map(({ kind }) => kind as string);

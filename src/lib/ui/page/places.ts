@@ -1,6 +1,8 @@
 import {
   Archive,
   Box,
+  Flame,
+  PackageOpen,
   BookOpen,
   Frame,
   Hammer,
@@ -27,6 +29,8 @@ export const PLACES: readonly Place[] = [
   { href: '/mix', name: 'Mix', icon: Shovel, stage: 1, group: 'wheel' },
   { href: '/temper', name: 'Temper', icon: Waves, stage: 2, group: 'wheel' },
   { href: '/mold', name: 'Mold', icon: Layers, stage: 3, group: 'wheel' },
+  { href: '/pour', name: 'Pour', icon: Flame, stage: 4, group: 'wheel' },
+  { href: '/shake-out', name: 'Shake out', icon: PackageOpen, stage: 5, group: 'wheel' },
   { href: '/recondition', name: 'Recondition', icon: RefreshCw, stage: 6, group: 'wheel' },
   { href: '/patterns', name: 'Patterns', icon: Box, stage: null, group: 'shelves' },
   { href: '/flasks', name: 'Flasks', icon: Frame, stage: null, group: 'shelves' },
@@ -39,9 +43,10 @@ export const PLACES: readonly Place[] = [
 /** Pages that lie under another address than their place. */
 const UNDER: readonly (readonly [RegExp, string])[] = [
   [/^\/heaps\/\d+\/mix/, '/mix'],
-  [/^\/heaps\/\d+\/renew/, '/recondition'],
+  [/^\/heaps\/\d+\/(renew|recondition)/, '/recondition'],
   [/^\/heaps\/(\d+|compare)/, '/temper'],
-  [/^\/hands/, '/temper']
+  [/^\/hands/, '/temper'],
+  [/^\/sessions/, '/journal']
 ];
 
 /** Which place a page belongs to. */

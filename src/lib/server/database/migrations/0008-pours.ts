@@ -45,6 +45,7 @@ export async function up(queryInterface: QueryInterface): Promise<void> {
   await queryInterface.addIndex('castings', ['session_id']);
   await queryInterface.addColumn('sessions', 'melt', maybeJson);
   await queryInterface.addColumn('sessions', 'lessons', maybeText);
+  await queryInterface.addColumn('sessions', 'sand', maybeJson);
   await queryInterface.addColumn('molds', 'gating', maybeJson);
   await queryInterface.addColumn('molds', 'poured', maybeJson);
   await queryInterface.addColumn('molds', 'alloy_id', { type: DataTypes.INTEGER, allowNull: true });

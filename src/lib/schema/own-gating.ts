@@ -1,0 +1,15 @@
+import type { OwnGating } from '$core/metal/gating-plan';
+import type { MoldGating } from './pour';
+
+const metres = (mm: number | undefined) => (mm === undefined ? undefined : mm / 1000);
+
+/** Gating of one's own in metres. */
+export const ownGating = (own: MoldGating | null): OwnGating => ({
+  pour_s: own?.pour_s,
+  sprue_top_m: metres(own?.sprue_top_mm),
+  sprue_bottom_m: metres(own?.sprue_bottom_mm),
+  ingates: own?.ingates,
+  ingate_width_m: metres(own?.ingate_width_mm),
+  ingate_height_m: metres(own?.ingate_height_mm),
+  riser_m: metres(own?.riser_mm)
+});

@@ -1,0 +1,74 @@
+import { INGREDIENTS } from '$core/reference/ingredients';
+import { TIRED } from '$core/reference/wear';
+import type { Database } from '../database/database';
+import { readState } from '../heap/heap-state';
+import { readHeap } from '../heap/heaps';
+import { readRenewal } from '../heap/renewal';
+
+/** What would put a heap right, worked out anew. */
+export interface SandNeeds {
+  heap_kg: number;
+  /** Burnt sand that lies with it and is found by its look, kg; and of the rest what the dose throws out. */
+  burnt_kg: number;
+  discard_kg: number;
+  additions: { ingredient: string; name: string; lot_id?: number; kg: number }[];
+  water_kg: number;
+  oil_kg: number;
+  /** What dead clay and fines are held under, and whether stock allows it. */
+  held: boolean;
+  /** Windows that do not go together with the stock there is. */
+  conflicts: readonly string[];
+  after: { dead_clay_percent: number; fines_percent: number } | null;
+}
+
+const percents = (most: number) => ({ min: 0, max: 100 * most });
+
+/** The dose of a heap by the linear programme, dead clay and fines held down as far as stock allows. */
+export async function readSandNeeds(db: Database, heap_id: number): Promise<SandNeeds> {
+  const [heap, state] = await Promise.all([readHeap(db, heap_id), readState(db, heap_id)]);
+  const none: SandNeeds = {
+    heap_kg: state.total_kg,
+    burnt_kg: state.burnt_kg,
+    discard_kg: state.burnt_kg,
+    additions: [],
+    water_kg: state.prescription.water_kg,
+    oil_kg: state.prescription.oil_kg,
+    held: false,
+    conflicts: [],
+    after: null
+  };
+  if (!(state.total_kg > 0)) return none;
+  const tired = { dead_clay_percent: percents(TIRED.dead_clay), fines_percent: percents(TIRED.fines) };
+  let renewal = await readRenewal(db, heap_id, heap.system === 'water' ? tired : {});
+  const held = renewal.feasible;
+  const conflicts = renewal.feasible ? [] : renewal.conflicts;
+  if (!renewal.feasible) renewal = await readRenewal(db, heap_id, {});
+  if (!renewal.feasible) return { ...none, conflicts };
+  const liquid = (ingredient: string) => INGREDIENTS[ingredient as keyof typeof INGREDIENTS]?.role;
+  const of = (role: string) =>
+    renewal.feasible
+      ? renewal.additions
+          .filter(({ ingredient }) => (ingredient === 'water' ? 'water' : liquid(ingredient)) === role)
+          .reduce((sum, { kg }) => sum + kg, 0)
+      : 0;
+  return {
+    ...none,
+    discard_kg: state.burnt_kg + renewal.discard_kg,
+    additions: renewal.additions
+      .filter(({ ingredient }) => ingredient !== 'water' && liquid(ingredient) !== 'oil')
+      .map(({ ingredient, name, kg, ...rest }) => ({
+        ingredient,
+        name,
+        kg,
+        ...('lot_id' in rest && rest.lot_id !== undefined && { lot_id: rest.lot_id })
+      })),
+    water_kg: of('water'),
+    oil_kg: of('oil'),
+    held,
+    conflicts,
+    after: {
+      dead_clay_percent: renewal.result.dead_clay_percent,
+      fines_percent: renewal.result.fines_percent
+    }
+  };
+}

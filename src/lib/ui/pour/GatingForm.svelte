@@ -1,0 +1,186 @@
+<script lang="ts">
+  /** What somebody has otherwise than it was worked out: school, wall, pins of their own, weights on the cope. */
+  import { invalidateAll } from '$app/navigation';
+  import { GATES, type Gate } from '$core/metal/gating';
+  import { GATING_SCHOOLS, type GatingSchool } from '$core/metal/gating-plan';
+  import { editableLength, massText, temperatureText } from '$core/quantity/display';
+  import type { MoldGating } from '$lib/schema/pour';
+  import { api } from '$lib/ui/api-client';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
+  import TemperatureField from '$lib/ui/field/TemperatureField.svelte';
+  import { units } from '$lib/ui/preferences';
+  import { told } from '$lib/ui/toast/toaster';
+
+  interface Props {
+    session_id: number;
+    mold: { id: number; gating: MoldGating | null };
+    /** As it stands while one types. */
+    gating: MoldGating;
+    hold_down_kg: number;
+  }
+  let { session_id, mold, gating = $bindable(), hold_down_kg }: Props = $props();
+  const form = new RecordForm();
+  type Length =
+    'wall_mm' | 'sprue_bottom_mm' | 'sprue_top_mm' | 'ingate_width_mm' | 'ingate_height_mm' | 'riser_mm';
+  const LENGTHS: readonly { field: Length; label: string }[] = [
+    { field: 'wall_mm', label: 'Thinnest wall' },
+    { field: 'sprue_bottom_mm', label: 'Sprue at its foot' },
+    { field: 'sprue_top_mm', label: 'Sprue at its mouth' },
+    { field: 'ingate_width_mm', label: 'Width of a gate' },
+    { field: 'ingate_height_mm', label: 'Height of a gate' },
+    { field: 'riser_mm', label: 'Riser' }
+  ];
+  const given = mold.gating ?? {};
+  const count = (value: number | undefined) => (value === undefined ? '' : String(value));
+  let typed = $state({
+    gate: (given.gate ?? 'parting') as Gate | null,
+    school: (given.school ?? 'carved') as GatingSchool | null,
+    lengths: Object.fromEntries(
+      LENGTHS.map(({ field }) => {
+        const mm = given[field];
+        return [
+          field,
+          mm === undefined
+            ? { text: '', si: undefined }
+            : { text: editableLength(mm / 1000, units()), si: mm / 1000 }
+        ];
+      })
+    ) as Record<Length, { text: string; si: number | undefined }>,
+    ingates: count(given.ingates),
+    pour_s: count(given.pour_s),
+    hardness: count(given.hardness),
+    held: {
+      text: given.held_kg === undefined ? '' : massText(given.held_kg, units()),
+      si: given.held_kg
+    },
+    sand: { text: '', celsius: given.sand_c }
+  });
+  form.keep(
+    `gating:${mold.id}`,
+    () => typed,
+    (back) => (typed = back)
+  );
+  const number = (text: string) => (text.trim() === '' ? undefined : Number(text.replace(',', '.')));
+  const now = $derived<MoldGating>(
+    present({
+      gate: typed.gate ?? undefined,
+      school: typed.school ?? undefined,
+      ...Object.fromEntries(
+        LENGTHS.map(({ field }) => {
+          const { text, si } = typed.lengths[field];
+          return [
+            field,
+            text.trim() === '' ? undefined : si === undefined ? NaN : Number((si * 1000).toPrecision(6))
+          ];
+        })
+      ),
+      ingates: number(typed.ingates),
+      pour_s: number(typed.pour_s),
+      hardness: number(typed.hardness),
+      held_kg: typed.held.text.trim() === '' ? undefined : (typed.held.si ?? NaN),
+      sand_c: typed.sand.text.trim() === '' ? undefined : (typed.sand.celsius ?? NaN)
+    })
+  );
+  const sound = (of: MoldGating): MoldGating =>
+    Object.fromEntries(
+      Object.entries(of).filter(
+        ([, value]) => typeof value !== 'number' || (Number.isFinite(value) && value > 0)
+      )
+    );
+  $effect(() => {
+    gating = sound(now);
+  });
+  const schema = () => import('$lib/schema/session').then(({ moldChange }) => moldChange);
+  const errorOf = (field: string) => form.errorOf(`gating.${field}`);
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const done = await form.submit(schema, { gating: now }, (body) =>
+      api('PATCH', `/sessions/${session_id}/molds/${mold.id}`, body)
+    );
+    if (done === undefined) return;
+    form.draft?.finish();
+    told('Written down with the mold.');
+    await invalidateAll();
+  }
+  const GATE_WORDS = { parting: 'At the parting', bottom: 'At the bottom', top: 'At the top' } as const;
+</script>
+
+<form class="stack" onsubmit={save} novalidate>
+  <Choice
+    legend="How it is gated"
+    options={GATING_SCHOOLS.map((value) => ({
+      value,
+      name: value === 'carved' ? 'Carved' : 'Formed',
+      about:
+        value === 'carved'
+          ? 'cut with a spoon: nothing to make, every edge is one’s own'
+          : 'rammed over pieces: alike every time, they are to be made'
+    }))}
+    bind:value={typed.school}
+  />
+  <Choice
+    legend="Where the metal comes in"
+    options={GATES.map((value) => ({ value, name: GATE_WORDS[value] }))}
+    bind:value={typed.gate}
+  />
+  <p class="soft small">Left empty, each is worked out. What you have at hand goes in here, and is judged.</p>
+  <div class="pair">
+    {#each LENGTHS as { field, label } (field)}
+      <QuantityField
+        {label}
+        dimension="length"
+        optional
+        bind:text={typed.lengths[field].text}
+        bind:si={typed.lengths[field].si}
+        error={errorOf(field)}
+      />
+    {/each}
+    <QuantityField
+      label="Gates"
+      dimension="count"
+      optional
+      bind:text={typed.ingates}
+      error={errorOf('ingates')}
+    />
+    <QuantityField
+      label="Poured in, s"
+      dimension="count"
+      optional
+      bind:text={typed.pour_s}
+      error={errorOf('pour_s')}
+    />
+    <QuantityField
+      label="Weights on the cope"
+      dimension="mass"
+      optional
+      bind:text={typed.held.text}
+      bind:si={typed.held.si}
+      error={errorOf('held_kg')}
+      hint={hold_down_kg > 0
+        ? `It wants ${massText(hold_down_kg, units())}; clamps count as what they hold`
+        : 'Its own weight holds it'}
+    />
+    <QuantityField
+      label="Rammed, by the hardness tester"
+      dimension="count"
+      optional
+      bind:text={typed.hardness}
+      error={errorOf('hardness')}
+      hint="0 to 100"
+    />
+    <TemperatureField
+      label="Sand as it was rammed"
+      optional
+      bind:text={typed.sand.text}
+      bind:celsius={typed.sand.celsius}
+      error={errorOf('sand_c')}
+      hint="Over {temperatureText(50, units())} it dries at its face"
+    />
+  </div>
+  <FormTrouble {form} />
+  <p><button class="act" disabled={form.busy}>Write it down with the mold</button></p>
+</form>

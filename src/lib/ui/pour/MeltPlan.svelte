@@ -1,0 +1,290 @@
+<script lang="ts">
+  /** How much metal, in how many melts, of what, and what the furnace is set to; worked out while one types. */
+  import { invalidateAll } from '$app/navigation';
+  import { bulkOf, topUps } from '$core/metal/charge';
+  import {
+    FURNACES,
+    FURNACE_KINDS,
+    judgeSetPoint,
+    warmUpTime,
+    CARRY_LOSS_C,
+    type FurnaceKind
+  } from '$core/metal/furnace';
+  import { CRUCIBLE_FILL } from '$core/metal/melt';
+  import { meltLoss } from '$core/metal/melt-loss';
+  import { planMelts } from '$core/metal/melt-plan';
+  import { durationText, massText, percentText, temperatureText, volumeText } from '$core/quantity/display';
+  import type { AlloyFigures } from '$core/reference/alloys';
+  import { SCRAP, SCRAP_NAMES, USUAL_HEEL, type Scrap } from '$core/reference/scrap';
+  import type { GivenMelt } from '$lib/schema/pour';
+  import { api } from '$lib/ui/api-client';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import TakeReading from '$lib/ui/device/TakeReading.svelte';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
+  import QuantityField from '$lib/ui/field/QuantityField.svelte';
+  import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
+  import SelectField from '$lib/ui/field/SelectField.svelte';
+  import TemperatureField from '$lib/ui/field/TemperatureField.svelte';
+  import { units } from '$lib/ui/preferences';
+  import { told } from '$lib/ui/toast/toaster';
+  import { setPointSays } from './pour-words';
+
+  interface Waiting {
+    id: number;
+    name: string;
+    castings_kg: number;
+    gating_kg: number;
+  }
+  interface Props {
+    session: { id: number; melt: GivenMelt | null };
+    alloy: AlloyFigures;
+    zinc: boolean;
+    pour_c: number;
+    molds: readonly Waiting[];
+    /** What an alloy of one's own is made up of. */
+    parts: readonly { name: string; percent: number; melts_c: number }[];
+  }
+  const { session, alloy, zinc, pour_c, molds, parts }: Props = $props();
+  const form = new RecordForm();
+  const number = (value: number | undefined) => (value === undefined ? '' : String(value));
+  const begun = session.melt ?? {};
+  let melt = $state({
+    furnace: (begun.furnace ?? '') as string,
+    power: { text: '', si: begun.power_w },
+    crucible: {
+      text: begun.crucible_l === undefined ? '' : `${begun.crucible_l} L`,
+      si: begun.crucible_l === undefined ? undefined : begun.crucible_l / 1000
+    },
+    heel: {
+      text: number(begun.heel_percent),
+      si: begun.heel_percent === undefined ? undefined : begun.heel_percent / 100
+    },
+    set: { text: '', celsius: begun.set_c },
+    charge: Object.fromEntries(
+      SCRAP_NAMES.map((scrap) => [scrap, number(begun.charge?.find((each) => each.scrap === scrap)?.percent)])
+    ) as Record<Scrap, string>,
+    charged: {
+      text: begun.charged_kg === undefined ? '' : massText(begun.charged_kg, units()),
+      si: begun.charged_kg
+    },
+    melt: { text: '', celsius: begun.melt_c }
+  });
+  form.keep(
+    `melt:${session.id}`,
+    () => melt,
+    (back) => (melt = back)
+  );
+
+  const charge = $derived(
+    SCRAP_NAMES.flatMap((scrap) => {
+      const percent = Number(melt.charge[scrap]?.replace(',', '.'));
+      return percent > 0 ? [{ scrap, percent }] : [];
+    })
+  );
+  const whole = $derived(charge.reduce((sum, { percent }) => sum + percent, 0));
+  const shares = $derived(
+    Math.abs(whole - 100) < 0.5 ? charge.map((each) => ({ ...each, share: each.percent / whole })) : []
+  );
+  const loss = $derived(meltLoss(alloy, null, shares));
+  const heel = $derived(melt.heel.si ?? USUAL_HEEL);
+  const plan = $derived(planMelts(molds, loss, heel, alloy.liquid_kg_m3, melt.crucible.si ?? null));
+  const nameOf = (id: number) => molds.find((mold) => mold.id === id)?.name ?? `mold ${id}`;
+  const largest = $derived(Math.max(0, ...plan.melts.map(({ charge_kg }) => charge_kg)));
+  const kind = $derived(
+    FURNACE_KINDS.includes(melt.furnace as FurnaceKind) ? (melt.furnace as FurnaceKind) : null
+  );
+  const set = $derived(
+    melt.set.celsius === undefined ? null : judgeSetPoint(melt.set.celsius, alloy, pour_c)
+  );
+  const warm = $derived(
+    kind && largest > 0
+      ? warmUpTime(alloy, largest, melt.set.celsius ?? pour_c + CARRY_LOSS_C, {
+          ...FURNACES[kind],
+          power_w: melt.power.si ?? FURNACES[kind].power_w
+        })
+      : null
+  );
+  const bulk = $derived(shares.length > 0 && largest > 0 ? bulkOf(shares, largest, alloy.solid_kg_m3) : null);
+  const loads = $derived(
+    bulk !== null && melt.crucible.si ? topUps(bulk, largest / alloy.liquid_kg_m3, melt.crucible.si) : null
+  );
+
+  const bodyNow = () => ({
+    melt: present({
+      furnace: kind ?? undefined,
+      power_w: melt.power.text.trim() === '' ? undefined : melt.power.si,
+      crucible_l: melt.crucible.text.trim() === '' ? undefined : (melt.crucible.si ?? NaN) * 1000,
+      heel_percent: melt.heel.text.trim() === '' ? undefined : Number(melt.heel.text.replace(',', '.')),
+      set_c: melt.set.celsius,
+      charge: charge.length > 0 ? charge : undefined,
+      charged_kg: melt.charged.text.trim() === '' ? undefined : melt.charged.si,
+      melt_c: melt.melt.celsius,
+      ...(melt.melt.celsius !== undefined && { melt_at: new Date().toISOString() })
+    })
+  });
+  const schema = () => import('$lib/schema/session').then(({ sessionChange }) => sessionChange);
+  const errorOf = (field: string) => form.errorOf(`melt.${field}`);
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const done = await form.submit(schema, bodyNow(), (body) =>
+      api('PATCH', `/sessions/${session.id}`, body)
+    );
+    if (done === undefined) return;
+    form.draft?.finish();
+    told('The melt is written down.');
+    await invalidateAll();
+  }
+</script>
+
+<section class="stack" aria-label="The melt">
+  <header class="flex flex-wrap items-baseline justify-between gap-x-4">
+    <h2>The melt</h2>
+    <p class="soft small">{alloy.name}, poured at {temperatureText(pour_c, units())}</p>
+  </header>
+  {#if molds.length === 0}
+    <p class="soft">No mold waits for this metal.</p>
+  {:else}
+    <ul class="ruled">
+      {#each plan.melts as each, i (i)}
+        <li class="grid grid-cols-[1fr_auto] items-baseline gap-x-4 py-2">
+          <span><strong>Melt {i + 1}</strong> {each.molds.map(nameOf).join(' and ')}</span>
+          <span class="figure text-xl">{massText(each.charge_kg, units())}</span>
+          <span class="soft small col-span-2"
+            >{massText(each.poured_kg, units())} into the molds, the rest is lost or stays as heel; {volumeText(
+              each.volume_m3,
+              units()
+            )} molten</span
+          >
+        </li>
+      {/each}
+      {#each plan.too_large as id (id)}
+        <li class="wrong py-2">
+          {nameOf(id)} wants more than one crucible filled to {percentText(CRUCIBLE_FILL, 0)} holds: it cannot be
+          poured of this one.
+        </li>
+      {/each}
+    </ul>
+    <p class="soft small">
+      Lost {percentText(loss)}{shares.length > 0
+        ? ', by what is charged'
+        : ', the middle of what is usual (a guess)'}; heel
+      {percentText(heel, 0)}{melt.heel.si === undefined ? ' (usual)' : ''}.
+      {#if melt.crucible.si === undefined}Say what the crucible holds, and it is shared out into melts.{/if}
+    </p>
+    {#if parts.length > 0}
+      <p>
+        Made up of {parts
+          .map((part) => `${massText((plan.charge_kg * part.percent) / 100, units())} of ${part.name}`)
+          .join(', then ')}: the part that melts lower goes into the molten base.
+      </p>
+    {/if}
+  {/if}
+  <form class="stack" onsubmit={save} novalidate>
+    <div class="pair">
+      <QuantityField
+        label="The crucible holds"
+        dimension="volume"
+        bind:text={melt.crucible.text}
+        bind:si={melt.crucible.si}
+        optional
+        error={errorOf('crucible_l')}
+        hint="To its brim; filled to four fifths. For example 1 L"
+      />
+      <SelectField
+        label="Furnace"
+        optional
+        bind:value={melt.furnace}
+        options={[
+          { value: '', name: 'not said' },
+          ...FURNACE_KINDS.map((value) => ({ value, name: FURNACES[value].name }))
+        ]}
+      />
+      <TemperatureField
+        label="It is set to"
+        optional
+        bind:text={melt.set.text}
+        bind:celsius={melt.set.celsius}
+        error={errorOf('set_c')}
+      />
+    </div>
+    {#if set}
+      <p class={set.is === 'right' ? 'text-(--good)' : 'wrong'} role="status">{setPointSays(set, units())}</p>
+    {/if}
+    {#if warm !== null}
+      <p>
+        From cold about <strong class="figure">{durationText(Math.round(warm / 300) * 300)}</strong>
+        <span class="soft small"
+          >for the largest melt, an estimate from {kind ? FURNACES[kind].name : ''} power</span
+        >
+      </p>
+    {/if}
+    <details>
+      <summary class="min-h-12 cursor-pointer py-3 font-semibold">What is charged</summary>
+      <div class="grid gap-3">
+        <div class="pair">
+          {#each SCRAP_NAMES as scrap (scrap)}
+            <QuantityField
+              label="{SCRAP[scrap].name}, %"
+              dimension="count"
+              optional
+              bind:text={melt.charge[scrap]}
+              hint={SCRAP[scrap].says}
+            />
+          {/each}
+        </div>
+        {#if charge.length > 0 && shares.length === 0}
+          <p class="wrong">Together they make up {whole} %: it should be 100.</p>
+        {/if}
+        {#if bulk !== null}
+          <p>
+            Cold it takes {volumeText(bulk, units())}{loads === null
+              ? ''
+              : loads === 0
+                ? ': all of it goes in at once'
+                : `: topped up ${loads} ${loads === 1 ? 'time' : 'times'} as it melts down`}.
+          </p>
+        {/if}
+        {#if charge.some(({ scrap }) => scrap === 'chips')}<Caution name="chips" />{/if}
+        <QuantityField
+          label="Heel that stays, %"
+          dimension="count"
+          optional
+          bind:text={melt.heel.text}
+          error={errorOf('heel_percent')}
+          hint="5 to 10 % is usual"
+        />
+      </div>
+    </details>
+    {#if zinc}<Caution name="zinc" />{/if}
+    <div class="pair">
+      <QuantityField
+        label="In the crucible now"
+        dimension="mass"
+        optional
+        bind:text={melt.charged.text}
+        bind:si={melt.charged.si}
+        error={errorOf('charged_kg')}
+      />
+      <TemperatureField
+        label="How hot it is"
+        optional
+        bind:text={melt.melt.text}
+        bind:celsius={melt.melt.celsius}
+        error={errorOf('melt_c')}
+      />
+    </div>
+    <details>
+      <summary class="min-h-12 cursor-pointer py-3 font-semibold">Read the thermocouple</summary>
+      <TakeReading
+        kind="thermocouple"
+        ontake={(value, simulated) => {
+          [melt.melt.celsius, melt.melt.text] = [value, ''];
+          if (simulated) form.simulated = false;
+        }}
+      />
+    </details>
+    <FormTrouble {form} />
+    <p><button class="quiet" disabled={form.busy}>Write the melt down</button></p>
+  </form>
+</section>

@@ -1,0 +1,60 @@
+<script lang="ts">
+  /** When a mold could be opened, as its heat is worked out beside the page. */
+  import { Progress } from '@skeletonlabs/skeleton-svelte';
+  import type { MoldAfterPour } from '$core/heat/mold-after-pour';
+  import { durationText, massText, temperatureText } from '$core/quantity/display';
+  import { units } from '$lib/ui/preferences';
+
+  interface Props {
+    after: MoldAfterPour | null;
+    done: number | null;
+    trouble: string | null;
+    known: boolean;
+  }
+  const { after, done, trouble, known }: Props = $props();
+  const time = (s: number | null) =>
+    s === null
+      ? 'later than three days'
+      : durationText(s < 120 ? Math.round(s / 5) * 5 : Math.round(s / 60) * 60);
+  const rows = $derived(
+    after
+      ? [
+          { what: 'solid', s: after.solid_s },
+          { what: `under ${temperatureText(400, units())}`, s: after.below_400_s },
+          { what: `under ${temperatureText(60, units())}, by hand`, s: after.below_60_s }
+        ]
+      : []
+  );
+</script>
+
+<div class="grid min-h-28 content-start gap-2" aria-live="polite" aria-busy={done !== null}>
+  {#if !known}
+    <p class="soft small">
+      When it can be opened is not known: its flask, its patterns or its sand are not said.
+    </p>
+  {:else if trouble}
+    <p class="wrong">{trouble}</p>
+  {:else if after}
+    <dl class="grid grid-cols-3 gap-2 {done === null ? '' : 'opacity-60'}">
+      {#each rows as { what, s } (what)}
+        <div>
+          <dt class="soft small">{what}</dt>
+          <dd class="figure text-lg">{time(s)}</dd>
+        </div>
+      {/each}
+    </dl>
+    <p class="soft small">
+      Estimated from its thickest casting through its sand. About {massText(after.spent_kg, units())} of sand burns,
+      {massText(after.steam_kg, units())} of water leaves as steam and {massText(after.condensed_kg, units())} goes
+      into the sand behind.
+    </p>
+  {/if}
+  {#if done !== null}
+    <Progress value={Math.round(100 * done)} max={100}>
+      <Progress.Label class="soft small">Working out how the heat goes</Progress.Label>
+      <Progress.Track class="h-1.5 rounded-full bg-(--rule)"
+        ><Progress.Range class="h-full rounded-full bg-(--heat-ground)" /></Progress.Track
+      >
+    </Progress>
+  {/if}
+</div>

@@ -1,0 +1,142 @@
+import type { Checked, PourCheck } from '$core/judge/pour-checks';
+import type { SetPoint } from '$core/metal/furnace';
+import type { GatingWarning } from '$core/metal/gating-plan';
+import {
+  durationText,
+  figureText,
+  lengthFigure,
+  massText,
+  percentText,
+  temperatureText
+} from '$core/quantity/display';
+import type { UnitSystem } from '$core/quantity/unit';
+import type { CautionName } from '$lib/ui/caution/cautions';
+
+const length = (m: number, system: UnitSystem) => figureText(lengthFigure(m, system));
+
+/** What a check asks, and what makes it right. */
+export const CHECK_WORDS: Record<PourCheck, { asks: string; right: string; caution?: CautionName }> = {
+  'sand-wet': {
+    asks: 'The sand is not too wet',
+    right:
+      'Test it, or let the mold stand open until its face is dry; skin-dry it with a torch. Ram anew if in doubt.',
+    caution: 'wet'
+  },
+  'sand-hot': {
+    asks: 'The sand was cold when it was rammed',
+    right: 'Let the mold stand, or ram it of cold sand.'
+  },
+  'mold-age': {
+    asks: 'The mold stands closed and its edges have not dried',
+    right: 'Close it on its page. One that stood long is opened, its edges looked at, and blown out.'
+  },
+  'hold-down': {
+    asks: 'Weights or clamps hold the cope',
+    right: 'Put them on, and write down on the mold what they weigh.'
+  },
+  vents: {
+    asks: 'Vents are open, and away from the patterns',
+    right: 'Prick them down to a finger above the pattern.'
+  },
+  charge: { asks: 'The crucible holds enough', right: 'Add metal, or pour fewer molds of this melt.' },
+  'melt-hot': { asks: 'The metal is hot enough', right: 'Wait for the furnace; take the temperature again.' },
+  'tools-warm': {
+    asks: 'Skimmer, tongs and ingot mold are dry and warm',
+    right: 'Hold them over the furnace until they hiss no more.',
+    caution: 'damp'
+  },
+  'ground-dry': {
+    asks: 'The ground under the pour is dry sand, not wet concrete',
+    right: 'Spread dry sand where metal can fall.',
+    caution: 'damp'
+  },
+  clothing: {
+    asks: 'Face shield, leather, wool or cotton, covered boots',
+    right: 'No shorts, no sandals, nothing that melts.',
+    caution: 'burns'
+  },
+  'sand-at-hand': {
+    asks: 'A bucket of dry sand stands at hand',
+    right: 'Never water on burning metal.'
+  },
+  'way-out': {
+    asks: 'The way back is clear, and nobody stands downwind',
+    right: 'Walk it once with the empty crucible.'
+  },
+  helper: { asks: 'Somebody is within call', right: 'Wait for them, or say why you pour alone.' }
+};
+
+/** Where a check stands, with its figures. */
+export function checkSays({ check, level, value, limit }: Checked, system: UnitSystem): string {
+  const against = level === 'go' ? '' : level === 'no-go' ? '' : 'not known yet';
+  switch (check) {
+    case 'sand-wet':
+      return value === null
+        ? 'nobody has looked at this sand'
+        : `${percentText(value)}, at most ${percentText(limit!)}${level === 'not-known' ? ': too near to be sure' : ''}`;
+    case 'sand-hot':
+      return value === null ? 'as warm as the day' : temperatureText(value, system);
+    case 'mold-age':
+      return value === null ? 'not closed yet' : `closed ${durationText(value * 3600)} ago`;
+    case 'hold-down':
+      return (limit ?? 0) <= 0
+        ? 'its own weight holds it'
+        : value === null
+          ? `wants ${massText(limit!, system)} on it`
+          : `${massText(value, system)} of ${massText(limit!, system)}`;
+    case 'charge':
+      return value === null
+        ? `wants ${massText(limit!, system)}; nobody said what is in it`
+        : `${massText(value, system)} of ${massText(limit!, system)}`;
+    case 'melt-hot':
+      return value === null
+        ? 'nobody took its temperature'
+        : `${temperatureText(value, system)}, from ${temperatureText(limit!, system)} on`;
+    default:
+      return against;
+  }
+}
+
+/** What is said of a furnace's set-point. */
+export function setPointSays({ is, by_c }: SetPoint, system: UnitSystem): string {
+  const off = system === 'us' ? `${Math.round(by_c * 1.8)} °F` : `${Math.round(by_c)} °C`;
+  switch (is) {
+    case 'never-melts':
+      return `Below the melting range: it will never pour. Set it at least ${off} higher.`;
+    case 'mushy':
+      return `Within the melting range: it stays mush and will never pour. Set it more than ${off} higher.`;
+    case 'short':
+      return `It melts, but cools on the way to the mold: ${off} more would do.`;
+    case 'too-hot':
+      return `${off} more than it takes: hot metal drinks gas and burns off.`;
+    case 'right':
+      return 'Right for this metal, with what is lost on the way.';
+  }
+}
+
+/** What is wrong with a way in, and what would help. */
+export function warningSays(warning: GatingWarning, system: UnitSystem): string {
+  const s = (seconds: number) => `${seconds.toFixed(1)} s`;
+  switch (warning.is) {
+    case 'no-window':
+      return `No pour is both calm and quick enough: calm takes ${s(warning.least_s)}, and the thinnest wall runs for ${s(warning.most_s)}. Hotter metal, more gates, or a thicker wall.`;
+    case 'thin':
+      return `The wall of ${length(warning.wall_m, system)} is thinner than this metal runs, ${length(warning.runs_m, system)}.`;
+    case 'too-slow':
+      return `It fills in ${s(warning.pour_s)}, and the thinnest wall runs for ${s(warning.most_s)}: a wider sprue.`;
+    case 'too-fast':
+      return `It fills in ${s(warning.pour_s)}; calm takes ${s(warning.least_s)}.`;
+    case 'ingate-fast':
+      return `Metal comes through the gates at ${warning.speed_m_s.toFixed(2)} m/s; calm is 0.5. Wider gates, or more of them.`;
+    case 'sprue-not-full':
+      return `The sprue cannot stay full: ${length(warning.has_m, system)} at its top, where falling metal wants ${length(warning.wants_m, system)}.`;
+    case 'sprue-chokes':
+      return `This sprue lets it fill in ${s(warning.fills_s)}, slower than you mean to pour.`;
+    case 'riser-small':
+      return `A riser of ${length(warning.has_m, system)} freezes before what it feeds: ${length(warning.wants_m, system)}.`;
+  }
+}
+
+/** A time of day. */
+export const clock = (at: number | string): string =>
+  new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' }).format(new Date(at));

@@ -1,0 +1,33 @@
+import { invalidateAll } from '$app/navigation';
+import { latestNotes, type NotedStep } from '$core/session/noted-step';
+import { ApiProblem } from '$lib/ui/api-client';
+import { outbox } from '$lib/ui/outbox/outbox.svelte';
+import { warned } from '$lib/ui/toast/toaster';
+
+/** Steps of a casting day as they are noted here and as the server knows them: the later of each counts. */
+export class SessionSteps {
+  private sent = $state<Record<string, NotedStep>>({});
+
+  /** What is known of every step, by the server and here. */
+  all(known: readonly NotedStep[]): NotedStep[] {
+    return latestNotes(known, Object.values(this.sent));
+  }
+
+  /** Notes a step; out of reach of the server it waits in the outbox, and counts here at once. */
+  async note(session_id: number, step: NotedStep, mold_id: number | null = null): Promise<void> {
+    this.sent = { ...this.sent, [step.id]: step };
+    try {
+      await outbox.post(
+        `/sessions/${session_id}/steps`,
+        { ...step, ...(mold_id !== null && { mold_id }) },
+        `${step.kind}, ${step.state}`
+      );
+      await invalidateAll();
+    } catch (thrown) {
+      if (!(thrown instanceof ApiProblem)) throw thrown;
+      const { [step.id]: _, ...rest } = this.sent;
+      this.sent = rest;
+      warned(thrown.message);
+    }
+  }
+}

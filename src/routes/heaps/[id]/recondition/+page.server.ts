@@ -1,0 +1,23 @@
+import type { PageServerLoad } from './$types';
+import { nextCasting } from '$lib/server/casting/next-casting';
+import { pathId } from '$lib/server/http/endpoint';
+import { pageLoad } from '$lib/server/http/guard';
+import { readLongView } from '$lib/server/recondition/long-view';
+import { readSandNeeds } from '$lib/server/recondition/sand-plan';
+import { readSession } from '$lib/server/session/sessions';
+
+const DAY_MS = 86_400_000;
+
+export const load: PageServerLoad = pageLoad(async (db, event) => {
+  const id = pathId(event, 'id', 'heap');
+  const casting = await nextCasting(db);
+  // A casting that only comes in days is not the one that this sand was poured at.
+  const on = casting && Date.parse(casting.at) < Date.now() + DAY_MS / 2 ? casting : null;
+  const day = on && (await readSession(db, on.id));
+  const plan = day?.sand[String(id)] ?? null;
+  const [needs, long_view] = await Promise.all([readSandNeeds(db, id), readLongView(db, id)]);
+  const poured =
+    day?.molds.some(({ poured: of }) => of && Date.now() - Date.parse(of.at) < DAY_MS / 4) ?? false;
+  const facing = day?.molds.some(({ facing_heap_id }) => facing_heap_id === id) ?? false;
+  return { day, plan, needs, long_view, warm: poured, facing };
+});

@@ -1,0 +1,113 @@
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import { massText } from '$core/quantity/display';
+  import type { NotedStep } from '$core/session/noted-step';
+  import { api } from '$lib/ui/api-client';
+  import BeginSand from '$lib/ui/recondition/BeginSand.svelte';
+  import LongView from '$lib/ui/recondition/LongView.svelte';
+  import MakeFacing from '$lib/ui/recondition/MakeFacing.svelte';
+  import SandSteps from '$lib/ui/recondition/SandSteps.svelte';
+  import { units } from '$lib/ui/preferences';
+  import FollowSession from '$lib/ui/step/FollowSession.svelte';
+  import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
+  import { told } from '$lib/ui/toast/toaster';
+
+  const { data } = $props();
+  const heap = $derived(data.heap);
+  // What is stored of a step was held against its schema.
+  const noted = $derived((data.day?.steps ?? []) as unknown as NotedStep[]);
+
+  async function anew() {
+    const where = `/sessions/${data.day!.id}`;
+    const plan = data.plan;
+    await api('PATCH', where, { sand: { heap_id: heap.id, plan: null } });
+    told('The steps are set out anew.', async () => {
+      await api('PATCH', where, { sand: { heap_id: heap.id, plan } });
+      await invalidateAll();
+    });
+    await invalidateAll();
+  }
+  async function over() {
+    const where = `/sessions/${data.day!.id}`;
+    const before = data.day!.stage;
+    await api('PATCH', where, { stage: 'done' });
+    told('The wheel is closed: this casting is over.', async () => {
+      await api('PATCH', where, { stage: before });
+      await invalidateAll();
+    });
+    await invalidateAll();
+  }
+</script>
+
+<svelte:head><title>Recondition {heap.name} · Brunkel</title></svelte:head>
+
+<header class="mb-5 grid gap-2">
+  <h1>Recondition {heap.name}</h1>
+  <p class="soft small">
+    {massText(data.state.total_kg, units())} ·
+    {#each data.heaps.filter(({ id }) => id !== heap.id) as other (other.id)}
+      <a href="/heaps/{other.id}/recondition">{other.name}</a> ·
+    {/each}
+    <a href="/heaps/{heap.id}/renew">a renewal by sliders</a>{#if data.day}
+      · <a href="/sessions/{data.day.id}">the record of the day</a>{/if}
+  </p>
+  <p class="text-xl"><VerdictWord state={data.state} look /></p>
+</header>
+<div class="columns wide">
+  <div class="stack">
+    {#if data.state.total_kg <= 0 && !data.plan}
+      <p>
+        There is no sand in this heap{data.state.out_kg > 0
+          ? `: ${massText(data.state.out_kg, units())} of it is out in molds`
+          : ''}.
+        {#if data.state.out_kg > 0}<a href="/shake-out">Shake out</a> first.{:else}<a
+            href="/heaps/{heap.id}/mix">Mix some</a
+          >.{/if}
+      </p>
+    {:else if data.plan && data.day}
+      <FollowSession id={data.day.id} />
+      {#key data.plan.begun_at}
+        <SandSteps
+          session_id={data.day.id}
+          {heap}
+          plan={data.plan}
+          {noted}
+          prescription={data.state.prescription}
+          hit={data.state.verdict === 'in-temper' || data.state.verdict === 'probably-in-temper'}
+        />
+      {/key}
+      <p class="row">
+        <button type="button" class="quiet" onclick={anew}>Set the steps out anew</button>
+        {#if data.day.stage !== 'done'}<button type="button" class="quiet" onclick={over}
+            >The casting is over</button
+          >{/if}
+      </p>
+    {:else}
+      {#key heap.id}
+        <BeginSand
+          session_id={data.day?.id ?? null}
+          {heap}
+          needs={data.needs}
+          facing={data.facing}
+          warm={data.warm}
+        />
+      {/key}
+    {/if}
+    {#if heap.system === 'water' && data.state.total_kg > 0}
+      {#key heap.id}
+        <MakeFacing
+          {heap}
+          others={data.heaps.filter(({ id }) => id !== heap.id)}
+          state={{
+            total_kg: data.state.total_kg,
+            moisture_percent: data.state.moisture_percent.value,
+            active_clay_percent: data.state.active_clay_percent.value
+          }}
+        />
+      {/key}
+    {/if}
+  </div>
+  {#if data.state.total_kg > 0 && heap.system === 'water'}
+    {#key heap.id}<LongView {heap} start={data.long_view} />{/key}
+  {/if}
+</div>

@@ -1,0 +1,44 @@
+import type { PageServerLoad } from './$types';
+import { nextCasting } from '$lib/server/casting/next-casting';
+import { listAlloys } from '$lib/server/alloy/alloys';
+import { pageLoad } from '$lib/server/http/guard';
+import { gatingOf, hotMold, pourMolds } from '$lib/server/pour/pour-mold';
+import { beforePour, meltBefore } from '$lib/server/pour/pours';
+import { readSession } from '$lib/server/session/sessions';
+
+export const load: PageServerLoad = pageLoad(async (db) => {
+  const casting = await nextCasting(db);
+  if (!casting) return { day: null, molds: [] };
+  const day = await readSession(db, casting.id);
+  const all = await pourMolds(db, day);
+  const alloys = await listAlloys(db);
+  const now = Date.now();
+  return {
+    day,
+    molds: all.map((of, i) => {
+      const plan = gatingOf(of);
+      const { mold, name, flask, alloy, castings_kg, pour_c, closed_at } = of;
+      return {
+        id: mold.id,
+        number: i + 1,
+        state: mold.state,
+        metal: mold.metal,
+        alloy_id: mold.alloy_id,
+        poured: mold.poured,
+        name,
+        flask,
+        alloy,
+        parts: alloys.find(({ id }) => id === mold.alloy_id)?.parts ?? [],
+        castings_kg,
+        gating_kg: plan?.gating_kg ?? 0,
+        pour_c,
+        closed_at,
+        window_s: plan?.window_s ?? null,
+        warnings: plan?.warnings.length ?? 0,
+        hot: hotMold(of, plan, pour_c),
+        before: beforePour(of, now),
+        melt: meltBefore(of, all, day.melt)
+      };
+    })
+  };
+});

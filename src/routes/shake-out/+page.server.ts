@@ -1,0 +1,69 @@
+import type { PageServerLoad } from './$types';
+import { nextCasting } from '$lib/server/casting/next-casting';
+import { readStates } from '$lib/server/heap/heap-state';
+import { listHeaps } from '$lib/server/heap/heaps';
+import { pageLoad } from '$lib/server/http/guard';
+import { listPatterns } from '$lib/server/pattern/patterns';
+import { pourMolds } from '$lib/server/pour/pour-mold';
+import { readSession } from '$lib/server/session/sessions';
+import { castingsOfSession } from '$lib/server/shake-out/castings';
+import { diagnoseCasting } from '$lib/server/shake-out/diagnosis';
+
+export const load: PageServerLoad = pageLoad(async (db) => {
+  const casting = await nextCasting(db);
+  if (!casting) return { day: null, molds: [], castings: [], diagnoses: {} };
+  const day = await readSession(db, casting.id);
+  const [all, patterns, castings, heaps, states] = await Promise.all([
+    pourMolds(db, day),
+    listPatterns(db),
+    castingsOfSession(db, day.id),
+    listHeaps(db),
+    readStates(db)
+  ]);
+  const diagnoses = Object.fromEntries(
+    await Promise.all(
+      castings
+        .filter(({ defects }) => defects.length > 0)
+        .map(async ({ id }) => [id, (await diagnoseCasting(db, id)).items] as const)
+    )
+  );
+  return {
+    day,
+    castings,
+    diagnoses,
+    molds: all.map(({ mold, name, castings: of }, i) => ({
+      id: mold.id,
+      number: i + 1,
+      name,
+      state: mold.state,
+      poured: mold.poured,
+      facing_heap_id: mold.facing_heap_id,
+      backing_heap_id: mold.backing_heap_id,
+      slots: of.flatMap(({ pattern_id, name: called, kg, count }) => {
+        const pattern = patterns.find(({ id }) => id === pattern_id)!;
+        return Array.from({ length: count }, (_, n) => ({
+          pattern: { id: pattern_id, length_mm: pattern.length_mm, width_mm: pattern.width_mm },
+          name: count > 1 ? `${called} ${n + 1}` : called,
+          kg,
+          nth: n
+        }));
+      }),
+      sands: [...new Set([mold.facing_heap_id, mold.backing_heap_id])].flatMap((id) => {
+        const heap = heaps.find((each) => each.id === id);
+        const state = id === null ? null : states.get(id)?.state;
+        const out = state?.molds.find(({ mold_id }) => mold_id === mold.id)?.kg ?? 0;
+        return heap && state && out > 0
+          ? [
+              {
+                heap_id: heap.id,
+                name: heap.name,
+                out_kg: out,
+                moisture_percent: state.moisture_percent.value,
+                active_clay_percent: state.active_clay_percent.value
+              }
+            ]
+          : [];
+      })
+    }))
+  };
+});

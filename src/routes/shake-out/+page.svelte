@@ -1,0 +1,183 @@
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import { page } from '$app/state';
+  import { massText, percentText, temperatureText } from '$core/quantity/display';
+  import { api } from '$lib/ui/api-client';
+  import Caution from '$lib/ui/caution/Caution.svelte';
+  import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
+  import { clock } from '$lib/ui/pour/pour-words';
+  import { units } from '$lib/ui/preferences';
+  import { castingWords } from '$lib/ui/session/casting-words';
+  import CastingCard from '$lib/ui/shake-out/CastingCard.svelte';
+  import SandBack from '$lib/ui/shake-out/SandBack.svelte';
+  import FollowSession from '$lib/ui/step/FollowSession.svelte';
+  import { told } from '$lib/ui/toast/toaster';
+
+  const { data } = $props();
+  const words = $derived(data.day && castingWords(data.day));
+  const poured = $derived(data.molds.filter(({ state }) => state === 'poured' || state === 'shaken-out'));
+  const asked = $derived(Number(page.url.searchParams.get('mold')) || null);
+  const open = $derived(
+    poured.find(({ id }) => id === asked) ??
+      poured.find((mold) => mold.state === 'poured') ??
+      poured.find((mold) => of(mold).some(({ casting }) => casting === null)) ??
+      poured[0] ??
+      null
+  );
+  /** The castings of a mold in their places: those that were judged first, of each pattern. */
+  function of(mold: (typeof data.molds)[number]) {
+    return mold.slots.map((slot) => ({
+      ...slot,
+      casting:
+        data.castings.filter(
+          ({ mold_id, pattern_id }) => mold_id === mold.id && pattern_id === slot.pattern.id
+        )[slot.nth] ?? null
+    }));
+  }
+  const judged = $derived(data.castings.length);
+  const scrap = $derived(data.castings.filter(({ result }) => result === 'scrap').length);
+  const good_kg = $derived(
+    data.castings
+      .filter(({ result }) => result !== 'scrap')
+      .reduce((sum, { kg, pattern_id, mold_id }) => {
+        const slot = data.molds
+          .find(({ id }) => id === mold_id)
+          ?.slots.find(({ pattern }) => pattern.id === pattern_id);
+        return sum + (kg ?? slot?.kg ?? 0);
+      }, 0)
+  );
+  const metal_kg = $derived(poured.reduce((sum, mold) => sum + (mold.poured?.metal_kg ?? 0), 0));
+  const early = $derived(
+    open?.poured?.heat.below_400_s != null && open.state === 'poured'
+      ? Date.parse(open.poured.at) + open.poured.heat.below_400_s * 1000
+      : null
+  );
+  const all = $derived(poured.length > 0 && data.molds.every(({ state }) => state === 'shaken-out'));
+
+  async function on(stage: 'recondition') {
+    const before = data.day!.stage;
+    await api('PATCH', `/sessions/${data.day!.id}`, { stage });
+    told('On to the sand.', async () => {
+      await api('PATCH', `/sessions/${data.day!.id}`, { stage: before });
+      await invalidateAll();
+    });
+    await invalidateAll();
+  }
+</script>
+
+<svelte:head><title>Shake out · Brunkel</title></svelte:head>
+
+<header class="mb-5">
+  <h1>Shake out</h1>
+  {#if words && data.day}
+    <p class="soft small">
+      {words.name} · <a href="/pour">the pour</a> · <a href="/sessions/{data.day.id}">its record</a>
+    </p>
+  {/if}
+</header>
+{#if !data.day || poured.length === 0}
+  <p class="max-w-2xl">
+    Nothing is poured yet. Once a mold is, <a href="/pour">the pour</a> says when it may be opened, and its castings
+    are judged here.
+  </p>
+{:else}
+  <FollowSession id={data.day.id} />
+  <div class="columns">
+    <div class="stack">
+      {#if open}
+        <header>
+          <h2 class="text-2xl">Mold {open.number}: {open.name}</h2>
+          <p class="soft small">
+            {MOLD_STATE_WORDS[open.state]}{open.poured
+              ? ` at ${clock(open.poured.at)} with ${temperatureText(open.poured.pour_c, units())}`
+              : ''}
+          </p>
+        </header>
+        {#if early !== null && Date.now() < early}
+          <p class="wrong">
+            By its heat it should stay shut until {clock(early)}: its middle is over {temperatureText(
+              400,
+              units()
+            )} still.
+          </p>
+        {/if}
+        {#if open.state === 'poured'}<Caution name="hot" />{/if}
+        {#each of(open) as slot (`${open.id} ${slot.pattern.id} ${slot.nth} ${slot.casting?.id ?? ''}`)}
+          <CastingCard
+            title={slot.name}
+            mold_id={open.id}
+            slot="{open.id}:{slot.pattern.id}:{slot.nth}"
+            pattern={slot.pattern}
+            expected_kg={slot.kg}
+            casting={slot.casting}
+            diagnoses={slot.casting ? (data.diagnoses[slot.casting.id] ?? []) : []}
+          />
+        {:else}
+          <p class="soft">No pattern was named for this mold.</p>
+        {/each}
+        {#if open.state === 'poured'}
+          {#key open.id}
+            <SandBack
+              session_id={data.day.id}
+              mold={open}
+              sands={open.sands}
+              burnt_kg={open.poured?.heat.spent_kg ?? 0}
+            />
+          {/key}
+        {/if}
+      {/if}
+    </div>
+    <div class="stack">
+      <nav aria-label="Poured molds">
+        <ul class="ruled">
+          {#each poured as mold (mold.id)}
+            <li>
+              <a
+                href="/shake-out?mold={mold.id}"
+                class="flex min-h-12 items-center justify-between gap-3 py-2 no-underline {mold.id ===
+                open?.id
+                  ? 'font-bold'
+                  : ''}"
+                aria-current={mold.id === open?.id ? 'true' : undefined}
+              >
+                <span>Mold {mold.number} {mold.name}</span>
+                <span class="soft small">{MOLD_STATE_WORDS[mold.state]}</span>
+              </a>
+            </li>
+          {/each}
+        </ul>
+      </nav>
+      {#if judged > 0}
+        <dl class="grid grid-cols-2 gap-3 border-t border-(--rule) pt-3">
+          <div>
+            <dt class="soft small">castings judged</dt>
+            <dd class="figure text-xl">{judged}</dd>
+          </div>
+          <div>
+            <dt class="soft small">scrap</dt>
+            <dd class="figure text-xl">{scrap} of {judged}</dd>
+          </div>
+          <div>
+            <dt class="soft small">good metal</dt>
+            <dd class="figure text-xl">{massText(good_kg, units())}</dd>
+          </div>
+          {#if metal_kg > 0}
+            <div>
+              <dt class="soft small">yield of what was poured</dt>
+              <dd class="figure text-xl">{percentText(good_kg / metal_kg, 0)}</dd>
+            </div>
+          {/if}
+        </dl>
+      {/if}
+      {#if all && data.day.stage !== 'recondition'}
+        <p>
+          <button type="button" class="act w-full" onclick={() => on('recondition')}
+            >All are shaken out: on to the sand</button
+          >
+        </p>
+      {:else if data.day.stage === 'recondition'}
+        <p><a class="act" href="/recondition">On to the sand</a></p>
+      {/if}
+    </div>
+  </div>
+{/if}
