@@ -1,3 +1,4 @@
+import type { CastingRecord } from '$lib/server/casting/next-casting';
 import type { Preferences } from '$lib/schema/preferences';
 
 declare global {
@@ -17,7 +18,7 @@ declare global {
       members: { id: number; name: string }[];
       member: number | null;
       /** The casting that is on, or that comes next. */
-      session: { id: number; name: string | null; at: string; stage: string } | null;
+      session: CastingRecord | null;
       /** This is the machine that Brunkel runs on. */
       desk: boolean;
     }

@@ -60,6 +60,7 @@ export const LAYERS = {
     'lib/server/calculator',
     'lib/server/casting',
     'lib/server/member',
+    'lib/server/record',
     'lib/server/form',
     'lib/server/demo'
   ],
@@ -97,6 +98,7 @@ export const LAYERS = {
     'lib/ui/pour',
     'lib/ui/shake-out',
     'lib/ui/recondition',
+    'lib/ui/record',
     'lib/ui/member',
     'lib/ui/session',
     'lib/ui/palette',

@@ -35,6 +35,8 @@ describe('after a pour', () => {
       expect(boiled_kg).toBeLessThanOrEqual(0.03 * 1600 * 0.016 * thick + 1e-12);
       expect(condensed_kg).toBeGreaterThanOrEqual(0);
     }
+    // Metal that holds so much heat dries the sand about it, and steam does not come back as it cools.
+    expect(latch('sodium-bentonite').boiled_kg).toBeGreaterThan(0.01);
     // Sand that boils through has no cold part for steam to go to.
     expect(latch('sodium-bentonite', 0.012, 4e-4).condensed_kg).toBeLessThan(1e-6);
   });

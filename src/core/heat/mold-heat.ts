@@ -62,7 +62,7 @@ export function sandBody(thick_m: number, moisture: number): SandBody {
 
 /**
  * Heat from a casting out through its sand: conduction in one dimension by the enthalpy of thin layers. A layer stays at
- * the boiling point until its water is gone, so that a drying zone moves outward; the casting is as warm throughout, gives
+ * the boiling point until its water is gone for good, so that a drying zone moves outward; the casting is as warm throughout, gives
  * its superheat, its heat of fusion between liquidus and solidus, and cools as a solid; the outside loses to the air.
  *
  * @param seconds how long it is followed at most
@@ -88,13 +88,17 @@ export function heatRun(
   const damp = (kg_m3 - water_kg_m3) * j_kg_k + water_kg_m3 * WATER.j_kg_k;
   const dry = (kg_m3 - water_kg_m3) * j_kg_k;
   const to_boil = Math.max(0, damp * (WATER.boils_c - start_c));
-  const to_dry = to_boil + water_kg_m3 * WATER.evaporation_j_kg;
-  const warmth = (h: number) =>
-    h < to_boil
-      ? start_c + h / damp
-      : h < to_dry
-        ? WATER.boils_c
-        : Math.max(start_c, WATER.boils_c) + (h - to_dry) / dry;
+  /** What each kilogram of water took along that left as steam. */
+  const carried = WATER.j_kg_k * Math.max(0, WATER.boils_c - start_c) + WATER.evaporation_j_kg;
+  /** Water that has left a layer, kg/m³: it does not come back as the layer cools. */
+  const gone = new Float64Array(layers);
+  const warmth = (i: number) => {
+    const h = enthalpy[i]!;
+    const boiled = Math.min(water_kg_m3, (h - to_boil) / WATER.evaporation_j_kg);
+    if (boiled > gone[i]!) gone[i] = boiled;
+    const left = water_kg_m3 - gone[i]!;
+    return start_c + (h - gone[i]! * carried) / (dry + left * WATER.j_kg_k);
+  };
   const enthalpy = new Float64Array(layers);
   const temperature = new Float64Array(layers).fill(start_c);
   const peak = new Float64Array(layers).fill(start_c);
@@ -106,9 +110,8 @@ export function heatRun(
   let [given, lost, time] = [0, 0, 0];
   const reached: (number | null)[] = until.map(() => null);
   const dry_m: number[] = [];
-  const conducts = (i: number) => (enthalpy[i]! >= to_dry || water_kg_m3 === 0 ? dry_w_m_k : damp_w_m_k);
-  const share = (i: number) =>
-    water_kg_m3 === 0 ? 1 : Math.max(0, Math.min(1, (enthalpy[i]! - to_boil) / (to_dry - to_boil)));
+  const conducts = (i: number) => (gone[i]! >= water_kg_m3 ? dry_w_m_k : damp_w_m_k);
+  const share = (i: number) => (water_kg_m3 === 0 ? 1 : gone[i]! / water_kg_m3);
   while (time < seconds) {
     while (asked_s[dry_m.length] !== undefined && time >= asked_s[dry_m.length]!) dry_m.push(driedDepth());
     flux[0] = (conducts(0) * (face_c - temperature[0]!)) / (dx / 2);
@@ -119,7 +122,7 @@ export function heatRun(
     flux[layers] = (temperature[layers - 1]! - start_c) / (dx / 2 / conducts(layers - 1) + 1 / AIR_W_M2_K);
     for (let i = 0; i < layers; i++) {
       enthalpy[i]! += ((flux[i]! - flux[i + 1]!) * dt) / dx;
-      const now = warmth(enthalpy[i]!);
+      const now = warmth(i);
       temperature[i] = now;
       if (now > peak[i]!) peak[i] = now;
     }

@@ -94,11 +94,11 @@ export type GatingWarning =
   | { is: 'riser-small'; has_m: number; wants_m: number };
 
 /** Nobody pours a crucible by hand faster than this, nor steadier than so slow a stream, s and kg/s (handbook default). */
-const HAND = { least_s: 2, least_kg_s: 0.06 } as const;
+const HAND = { least_s: 1, least_kg_s: 0.06 } as const;
 /** A stream runs until about a third of it is solid (handbook default). */
 const RUNS_UNTIL_FROZEN = 0.33;
 /** A sprue narrower than this freezes or is rammed shut, m. */
-const LEAST_SPRUE_M = 0.008;
+const LEAST_SPRUE_M = 0.006;
 /** Gates take this share of the casting's side at most, and are this share of its wall in height. */
 const GATES_OF_SIDE = 0.5;
 const GATE_OF_WALL = 0.6;

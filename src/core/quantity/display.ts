@@ -142,6 +142,13 @@ export function asPercent(fraction: number): number {
 /** Pounds a cubic foot in a kilogram a litre. */
 export const LB_FT3_PER_KG_L = (1000 * UNITS.length.ft! ** 3) / POUND;
 
+/** A small area, as a gate or a choke has it. */
+export function smallAreaText(m2: number, system: UnitSystem): string {
+  return system === 'us'
+    ? `${Number((m2 / UNITS.length.in! ** 2).toPrecision(2))}\u202fin²`
+    : `${Number((m2 * 1e6).toPrecision(3))}\u202fmm²`;
+}
+
 /** A temperature in whole degrees; °F for who thinks so. */
 export function temperatureText(celsius: number, system: UnitSystem): string {
   return system === 'us' ? `${fixed(celsius * 1.8 + 32, 0)}\u202f°F` : `${fixed(celsius, 0)}\u202f°C`;

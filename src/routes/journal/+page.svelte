@@ -3,6 +3,7 @@
   import { SvelteURLSearchParams } from 'svelte/reactivity';
   import Pages from '$lib/ui/field/Pages.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
+  import { shortDate } from '$lib/ui/date/written-date';
   import Ledger from '$lib/ui/ledger/Ledger.svelte';
 
   const { data } = $props();
@@ -30,13 +31,46 @@
     aria-label="The journal"
   >
     <TextField
-      label="Words in a note, a name, an ingredient"
+      label="Words in a note, a name, an ingredient, a defect"
       bind:value={words}
       post="words"
       maxlength={200}
     />
     <button class="quiet">Search</button>
   </form>
+  {#if data.sessions.items.length > 0 && data.page === 1}
+    <section class="grid gap-2" aria-label="Casting days">
+      <h2>Casting days</h2>
+      <ul class="ruled">
+        {#each data.sessions.items as day (day.id)}
+          <li>
+            <a
+              class="flex min-h-12 flex-wrap items-baseline justify-between gap-x-4 py-2 no-underline"
+              href="/sessions/{day.id}"
+            >
+              <span class="min-w-0"
+                ><strong class="wrap-anywhere">{day.name ?? 'A casting'}</strong>
+                <span class="soft small">{shortDate(day.at)}</span>
+                {#if day.lessons}<span class="soft small block truncate">{day.lessons}</span>{/if}</span
+              >
+              <span class="soft small">
+                {day.molds}
+                {day.molds === 1 ? 'mold' : 'molds'}{day.castings > 0
+                  ? `, ${day.castings} castings, ${day.scrap} scrap`
+                  : ''}{day.stage === 'done' ? '' : ', not over yet'}
+              </span>
+            </a>
+          </li>
+        {/each}
+      </ul>
+      {#if data.sessions.total > data.sessions.items.length}
+        <p class="soft small">
+          The latest {data.sessions.items.length} of {data.sessions.total}: words find the others.
+        </p>
+      {/if}
+    </section>
+    <h2>Entries</h2>
+  {/if}
   {#if total > 0 && items.length === 0}
     <p>That page is past the end. <a href={address(1)}>To the first page</a></p>
   {:else if total === 0}

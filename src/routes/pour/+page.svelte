@@ -149,7 +149,7 @@
                   onclick={() => (chosen = mold.id)}
                 >
                   <span
-                    >Mold {mold.number}
+                    >Mold {mold.number}:
                     {mold.name}<span class="soft block text-sm font-normal"
                       >{MOLD_STATE_WORDS[mold.state]}</span
                     ></span

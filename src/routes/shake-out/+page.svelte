@@ -140,7 +140,7 @@
                   : ''}"
                 aria-current={mold.id === open?.id ? 'true' : undefined}
               >
-                <span>Mold {mold.number} {mold.name}</span>
+                <span>Mold {mold.number}: {mold.name}</span>
                 <span class="soft small">{MOLD_STATE_WORDS[mold.state]}</span>
               </a>
             </li>

@@ -6,7 +6,7 @@ import { createMember } from '../member/members';
 import { changeSettings } from '../settings/settings';
 import { accepted } from './accepted';
 import { fillBags } from './bags';
-import { lastCastingDay, nextCastingDay } from './castings';
+import { castingDays, nextCastingDay, ownAlloy } from './castings';
 import { fillDialSand } from './dial-sand';
 import { fillGateHeap } from './gate-heap';
 import { fillInheritedSand } from './plot-nine';
@@ -35,6 +35,7 @@ export async function fillDemo(db: Database, today: Date): Promise<void> {
   await fillDialSand(db, lots, daysAgo, members);
   await fillInheritedSand(db, daysAgo, members);
   const patterns = await fillPatterns(db, daysAgo);
-  await lastCastingDay(db, daysAgo, members);
+  await ownAlloy(db);
+  await castingDays(db, daysAgo, members, patterns);
   await planMolds(db, await nextCastingDay(db, today, members), patterns);
 }

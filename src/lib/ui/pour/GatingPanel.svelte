@@ -1,7 +1,7 @@
 <script lang="ts">
   /** The way in of a mold, part by part, each with its reason and what it is made with at home; what is wrong said above. */
   import type { GatingPlan } from '$core/metal/gating-plan';
-  import { areaFigure, figureText, lengthFigure, massText } from '$core/quantity/display';
+  import { figureText, lengthFigure, massText, smallAreaText } from '$core/quantity/display';
   import { HOUSEHOLD, notNarrower } from '$core/reference/household';
   import type { AlloyFigures } from '$core/reference/alloys';
   import { units } from '$lib/ui/preferences';
@@ -27,7 +27,7 @@
     {
       part: 'Sprue, at its foot',
       is: length(plan.sprue.bottom_m),
-      why: `the choke: ${figureText(areaFigure(plan.choke_m2, units()))} under a head of ${length(plan.head_m)} lets it fill in that time`,
+      why: `the choke: ${smallAreaText(plan.choke_m2, units())} under a head of ${length(plan.head_m)} lets it fill in that time`,
       home: pin(plan.sprue.bottom_m)
     },
     {
@@ -72,7 +72,7 @@
       : { part: 'Riser', is: 'none', why: 'so thin a casting feeds itself through its gates' },
     {
       part: 'Filter, where one is used',
-      is: figureText(areaFigure(plan.filter_m2, units())),
+      is: smallAreaText(plan.filter_m2, units()),
       why: 'four times the choke, so that it does not hold the metal up'
     }
   ]);
@@ -85,7 +85,7 @@
   {#each rows as { part, is, why, home } (part)}
     <div class="grid gap-x-4 gap-y-0.5 py-2 desk:grid-cols-[9rem_11rem_1fr]">
       <dt class="font-semibold">{part}</dt>
-      <dd class="figure">
+      <dd class="figure whitespace-normal">
         {is}{#if home}<span class="soft block text-sm font-normal whitespace-normal">{home}</span>{/if}
       </dd>
       <dd class="soft small">{why}</dd>

@@ -215,7 +215,7 @@
       <p>
         From cold about <strong class="figure">{durationText(Math.round(warm / 300) * 300)}</strong>
         <span class="soft small"
-          >for the largest melt, an estimate from {kind ? FURNACES[kind].name : ''} power</span
+          >for the largest melt, an estimate from its power ({kind ? FURNACES[kind].name : ''})</span
         >
       </p>
     {/if}

@@ -13,7 +13,10 @@
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { shortDate } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
+  import FollowSession from '$lib/ui/step/FollowSession.svelte';
   import { castingWords, type Casting } from './casting-words';
+  import { dueWords } from './due-words';
+  import Countdown from './Countdown.svelte';
   import type { Errand } from '$core/session/errand';
 
   const { casting, errands }: { casting: Casting | null; errands: readonly Errand[] } = $props();
@@ -115,6 +118,19 @@
       <h2 class="min-w-0 wrap-anywhere">{words.on ? words.name : `Before ${words.name}`}</h2>
       <p class="soft small">{words.when} · {shortDate(casting.at)}</p>
     </header>
+    {#if casting.due}
+      {@const due = dueWords(casting.due, casting.due_mold ?? null)}
+      <FollowSession id={casting.id} />
+      <p class="flex flex-wrap items-center gap-3">
+        <a class="act flex-1 justify-between" href={due.href}
+          ><span class="first-letter:uppercase">{due.says}</span>
+          {#if casting.due.do === 'wait' && casting.due.until !== null}<Countdown
+              until={casting.due.until}
+            />{/if}</a
+        >
+        <a class="quiet" href="/sessions/{casting.id}">Its record</a>
+      </p>
+    {/if}
     {#if errands.length > 0}
       <ul class="ruled">
         {#each errands as item (`${item.do} ${item.heap.id} ${'what' in item ? item.what : ''}`)}
@@ -126,7 +142,7 @@
           </li>
         {/each}
       </ul>
-    {:else}
+    {:else if !casting.due}
       <p>Every heap will be in temper then, as far as anybody has looked.</p>
     {/if}
     <p class="row">

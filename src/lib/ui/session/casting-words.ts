@@ -1,9 +1,13 @@
+import type { Due } from '$core/session/due';
+
 /** A casting day, as the pages know it. */
 export interface Casting {
   id: number;
   name: string | null;
   at: string;
   stage: string;
+  due?: Due | null;
+  due_mold?: number | null;
 }
 
 const STAGE_WORDS: Record<string, string> = {

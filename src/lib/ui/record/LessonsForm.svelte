@@ -1,0 +1,41 @@
+<script lang="ts">
+  /** What is kept of the day for the next. */
+  import { invalidateAll } from '$app/navigation';
+  import { api } from '$lib/ui/api-client';
+  import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
+  import { RecordForm } from '$lib/ui/field/record-form.svelte';
+  import TextField from '$lib/ui/field/TextField.svelte';
+  import { told } from '$lib/ui/toast/toaster';
+
+  const { day }: { day: { id: number; lessons: string | null } } = $props();
+  const form = new RecordForm();
+  let lessons = $state(day.lessons ?? '');
+  form.keep(
+    `lessons:${day.id}`,
+    () => lessons,
+    (back) => (lessons = back)
+  );
+  const schema = () => import('$lib/schema/session').then(({ sessionChange }) => sessionChange);
+
+  async function save(event: SubmitEvent) {
+    event.preventDefault();
+    const body = { lessons: lessons.trim() === '' ? null : lessons.trim() };
+    const done = await form.submit(schema, body, (now) => api('PATCH', `/sessions/${day.id}`, now));
+    if (done === undefined) return;
+    form.draft?.finish();
+    told('Kept with the day.');
+    await invalidateAll();
+  }
+</script>
+
+<form class="grid gap-3 print:hidden" onsubmit={save} novalidate>
+  <TextField
+    label="What the next casting should know"
+    lines={4}
+    bind:value={lessons}
+    maxlength={4000}
+    error={form.errorOf('lessons')}
+  />
+  <FormTrouble {form} />
+  <p><button class="quiet" disabled={form.busy}>Keep it</button></p>
+</form>

@@ -1,0 +1,14 @@
+<script lang="ts">
+  /** What is left until a moment, as a clock. */
+  import { onMount } from 'svelte';
+  import { clockText } from '$lib/ui/timer/timers.svelte';
+
+  const { until }: { until: number } = $props();
+  let now = $state(Date.now());
+  onMount(() => {
+    const tick = setInterval(() => (now = Date.now()), 1000);
+    return () => clearInterval(tick);
+  });
+</script>
+
+<span class="figure" role="timer">{clockText(Math.max(0, Math.round((until - now) / 1000)))}</span>
