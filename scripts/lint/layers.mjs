@@ -95,6 +95,7 @@ export const LAYERS = {
     'lib/ui/pattern',
     'lib/ui/flask',
     'lib/ui/mold',
+    'lib/ui/alloy',
     'lib/ui/pour',
     'lib/ui/shake-out',
     'lib/ui/recondition',

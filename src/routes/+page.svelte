@@ -40,6 +40,9 @@
       <a class="quiet" href="/heaps/new">New heap</a>
     </p>
   </header>
+  {#if data.session?.due}
+    <div class="border-b-2 border-(--ink) py-5"><Casting casting={data.session} errands={[]} /></div>
+  {/if}
   <ul class="ruled">
     {#each data.heaps as { heap, state, trouble, last_test } (heap.id)}
       <li>
@@ -97,7 +100,7 @@
     {/each}
   </ul>
   <div class="columns border-t-2 border-(--ink) pt-5">
-    <Casting casting={data.session} errands={data.errands} />
+    {#if !data.session?.due}<Casting casting={data.session} errands={data.errands} />{/if}
     {#if timers().length > 0}
       {#await import('$lib/ui/timer/Running.svelte') then { default: Running }}<Running />{/await}
     {/if}

@@ -10,6 +10,7 @@ export const POUR_CHECKS = [
   'sand-hot',
   'mold-age',
   'hold-down',
+  'weights-on',
   'vents',
   'charge',
   'melt-hot',
@@ -24,6 +25,7 @@ export type PourCheck = (typeof POUR_CHECKS)[number];
 
 /** Those that a person looks at: right once they are ticked. */
 export const TICKED = [
+  'weights-on',
   'vents',
   'tools-warm',
   'ground-dry',

@@ -56,7 +56,7 @@
               <span class="soft small">
                 {day.molds}
                 {day.molds === 1 ? 'mold' : 'molds'}{day.castings > 0
-                  ? `, ${day.castings} castings, ${day.scrap} scrap`
+                  ? `, ${day.castings} ${day.castings === 1 ? 'casting' : 'castings'}, ${day.scrap} scrap`
                   : ''}{day.stage === 'done' ? '' : ', not over yet'}
               </span>
             </a>

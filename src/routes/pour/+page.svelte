@@ -117,7 +117,7 @@
                 mold={{ id: next.id, name: `Mold ${next.number}` }}
                 alloy={next.alloy}
                 pour_c={next.pour_c}
-                melt_c={data.day.melt?.melt_c ?? null}
+                melt_c={next.melt.melt_c}
                 window_s={next.window_s}
                 hot={next.hot}
                 {ready}

@@ -50,6 +50,15 @@ export const beforePour = (of: PourMold, now: number): MoldBeforePour => ({
   wants_kg: of.hold_down_kg
 });
 
+/** A temperature that was taken longer ago tells nothing of a melt, ms (handbook default). */
+const TELLS_MS = 20 * 60_000;
+
+/** How hot the melt is as far as anybody knows, °C. */
+export const meltNow = (melt: GivenMelt | null, now: number): number | null =>
+  melt?.melt_c === undefined || (melt.melt_at !== undefined && now - Date.parse(melt.melt_at) > TELLS_MS)
+    ? null
+    : melt.melt_c;
+
 /** What is known of the melt that fills a mold. */
 export function meltBefore(of: PourMold, all: readonly PourMold[], melt: GivenMelt | null): MeltBeforePour {
   const waiting = all.filter((each) => waits(each) && sameMetal(each, of));
@@ -58,7 +67,7 @@ export function meltBefore(of: PourMold, all: readonly PourMold[], melt: GivenMe
   return {
     charged_kg: melt?.charged_kg ?? null,
     wants_kg: mine?.charge_kg ?? 0,
-    melt_c: melt?.melt_c ?? null,
+    melt_c: meltNow(melt, Date.now()),
     liquidus_c: of.alloy.liquidus_c,
     // Anywhere in its range it pours.
     pour_c: of.alloy.pour_range_c[0]
@@ -71,7 +80,7 @@ export function checksForPour(
   all: readonly PourMold[],
   session: Pick<SessionRecord, 'melt' | 'steps'>,
   now: number,
-  melt_c: number | null = session.melt?.melt_c ?? null
+  melt_c: number | null = meltNow(session.melt, now)
 ): Checked[] {
   return checksOf(
     [beforePour(of, now)],
@@ -149,6 +158,12 @@ export async function pourMold(
     await db.tables.molds.update({ poured }, { where: { id: input.mold_id }, transaction });
     const row = (await db.tables.sessions.findOne({ where: { id: session_id }, transaction }))!;
     if (row.stage === 'mold') row.stage = 'pour';
+    // What went into the mold is in the crucible no more.
+    if (row.melt?.charged_kg !== undefined)
+      row.melt = {
+        ...row.melt,
+        charged_kg: Number(Math.max(0, row.melt.charged_kg - metal_kg).toPrecision(6))
+      };
     row.version += 1;
     await row.save({ transaction });
     return { id: act.id, ...poured };
@@ -172,7 +187,8 @@ async function entriesFor(
     at: input.at,
     ...(input.zone !== undefined && { zone: input.zone }),
     ...(input.member !== undefined && { member: input.member }),
-    ...(input.confirmed && { confirmed: true }),
+    // Metal that follows from the mold is no slip of a finger, however unusual it is for this heap.
+    ...((input.confirmed || input.metal_kg === undefined) && { confirmed: true }),
     session_id,
     mold_id: of.mold.id
   };

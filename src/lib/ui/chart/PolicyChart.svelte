@@ -32,9 +32,8 @@
     const level = (share: number) => sessions.map(() => 100 * share);
     const mass = sessions.map(({ mass_kg }) => Number(massFigure(mass_kg, units()).value));
     return {
-      grid: { left: 48, right: 52, top: 34, bottom: 40 },
+      grid: { left: 48, right: 52, top: 28, bottom: 40 },
       tooltip: tooltip(palette),
-      legend: { top: 0, textStyle: { color: palette.soft } },
       xAxis: {
         type: 'value',
         min: 1,
@@ -76,3 +75,22 @@
 </script>
 
 <Chart {label} height="18rem" {option} />
+<ul class="small flex flex-wrap gap-x-5 gap-y-1" aria-hidden="true">
+  <li><span class="key bg-(--heat)"></span> dead clay</li>
+  <li><span class="key bg-(--clay)"></span> fines</li>
+  <li><span class="key bg-(--water)"></span> mass, on the right</li>
+  {#if settles}<li><span class="key dashed"></span> where they settle</li>{/if}
+</ul>
+
+<style>
+  .key {
+    display: inline-block;
+    width: 1.4rem;
+    height: 3px;
+    vertical-align: middle;
+  }
+  .dashed {
+    height: 0;
+    border-top: 2px dashed var(--soft);
+  }
+</style>

@@ -5,6 +5,7 @@
   import { Navigation } from '@skeletonlabs/skeleton-svelte';
   import { Menu } from '@lucide/svelte';
   import { clockText, secondsLeft, timers } from '$lib/ui/timer/timers.svelte';
+  import { dueWords } from '$lib/ui/session/due-words';
   import SessionNote from './SessionNote.svelte';
   import { overlay } from '$lib/ui/page/overlay.svelte';
   import { PLACES, placeOf, withinReach, type Place } from '$lib/ui/page/places';
@@ -12,6 +13,10 @@
   const here = $derived(placeOf(page.url.pathname));
   const groups = [...new Set(PLACES.map(({ group }) => group))].map((group) =>
     PLACES.filter((place) => place.group === group)
+  );
+  const session = $derived(page.data.session);
+  const due = $derived(
+    session?.due ? placeOf(dueWords(session.due, session.due_mold).href.split('?')[0]!) : null
   );
   const next = $derived(timers()[0]);
   let awake = $state(false);
@@ -80,7 +85,7 @@
   class="fixed inset-x-0 bottom-0 z-5 bg-(--rail) pb-[env(safe-area-inset-bottom)] text-(--rail-ink) short:static desk:hidden print:hidden"
 >
   <Navigation.Menu class="flex">
-    {#each withinReach(here) as place (place.href)}
+    {#each withinReach(here, due) as place (place.href)}
       {@render anchor(place, 'min-h-16 min-w-0 flex-1 flex-col justify-center gap-0.5 text-[0.82rem]')}
     {/each}
     <Navigation.Trigger

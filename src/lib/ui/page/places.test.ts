@@ -14,6 +14,13 @@ describe('places', () => {
       '/records'
     ]);
   });
+  it('lie under the thumb where a running casting goes on', () => {
+    for (const here of ['/', '/stock', '/journal'])
+      expect(withinReach(here, '/shake-out').map(({ href }) => href)).toContain('/shake-out');
+    expect(withinReach('/mix', '/shake-out').map(({ href }) => href)).toContain('/mix');
+    expect(placeOf('/sessions/4')).toBe('/journal');
+    expect(placeOf('/heaps/3/recondition')).toBe('/recondition');
+  });
   it('lie under the thumb: the Bench and the stage that is on with its neighbours', () => {
     for (const { href, stage } of PLACES) {
       const reach = withinReach(href);

@@ -46,7 +46,8 @@ const UNDER: readonly (readonly [RegExp, string])[] = [
   [/^\/heaps\/\d+\/(renew|recondition)/, '/recondition'],
   [/^\/heaps\/(\d+|compare)/, '/temper'],
   [/^\/hands/, '/temper'],
-  [/^\/sessions/, '/journal']
+  [/^\/sessions/, '/journal'],
+  [/^\/alloys/, '/stock']
 ];
 
 /** Which place a page belongs to. */
@@ -58,10 +59,15 @@ export function placeOf(pathname: string): string {
 /** Stages within the thumb's reach at once, besides the Bench. */
 const IN_REACH = 3;
 
-/** What lies in the bar under the thumb: the Bench, and the stages about the one that is worked at. */
-export function withinReach(here: string): readonly Place[] {
+/**
+ * What lies in the bar under the thumb: the Bench, and the stages about the one that is worked at.
+ *
+ * @param due where a running casting goes on: it lies in reach from everywhere that is no stage itself
+ */
+export function withinReach(here: string, due: string | null = null): readonly Place[] {
   const wheel = PLACES.filter(({ group }) => group === 'wheel');
-  const at = wheel.findIndex(({ href }) => href === here);
+  const of = (place: string | null) => wheel.findIndex(({ href }) => href === place);
+  const at = of(here) >= 0 ? of(here) : of(due);
   const first = Math.max(0, Math.min(at - 1, wheel.length - IN_REACH));
   return [PLACES[0]!, ...wheel.slice(first, first + IN_REACH)];
 }

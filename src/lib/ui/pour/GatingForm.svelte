@@ -1,6 +1,8 @@
 <script lang="ts">
   /** What somebody has otherwise than it was worked out: school, wall, pins of their own, weights on the cope. */
   import { invalidateAll } from '$app/navigation';
+  import { ALLOYS, ALLOY_NAMES, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
+  import SelectField from '$lib/ui/field/SelectField.svelte';
   import { GATES, type Gate } from '$core/metal/gating';
   import { GATING_SCHOOLS, type GatingSchool } from '$core/metal/gating-plan';
   import { editableLength, massText, temperatureText } from '$core/quantity/display';
@@ -16,12 +18,14 @@
 
   interface Props {
     session_id: number;
-    mold: { id: number; gating: MoldGating | null };
+    mold: { id: number; gating: MoldGating | null; metal: Alloy | null; alloy_id: number | null };
+    /** Alloys of one's own. */
+    alloys: readonly { id: number; name: string; based_on: Alloy }[];
     /** As it stands while one types. */
     gating: MoldGating;
     hold_down_kg: number;
   }
-  let { session_id, mold, gating = $bindable(), hold_down_kg }: Props = $props();
+  let { session_id, mold, alloys, gating = $bindable(), hold_down_kg }: Props = $props();
   const form = new RecordForm();
   type Length =
     'wall_mm' | 'sprue_bottom_mm' | 'sprue_top_mm' | 'ingate_width_mm' | 'ingate_height_mm' | 'riser_mm';
@@ -36,6 +40,7 @@
   const given = mold.gating ?? {};
   const count = (value: number | undefined) => (value === undefined ? '' : String(value));
   let typed = $state({
+    metal: mold.alloy_id === null ? (mold.metal ?? USUAL_ALLOY) : `own:${mold.alloy_id}`,
     gate: (given.gate ?? 'parting') as Gate | null,
     school: (given.school ?? 'carved') as GatingSchool | null,
     lengths: Object.fromEntries(
@@ -98,7 +103,9 @@
 
   async function save(event: SubmitEvent) {
     event.preventDefault();
-    const done = await form.submit(schema, { gating: now }, (body) =>
+    const own = alloys.find(({ id }) => `own:${id}` === typed.metal);
+    const metal = own ? { metal: own.based_on, alloy_id: own.id } : { metal: typed.metal, alloy_id: null };
+    const done = await form.submit(schema, { gating: now, ...metal }, (body) =>
       api('PATCH', `/sessions/${session_id}/molds/${mold.id}`, body)
     );
     if (done === undefined) return;
@@ -110,6 +117,20 @@
 </script>
 
 <form class="stack" onsubmit={save} novalidate>
+  <SelectField
+    label="Poured of"
+    bind:value={typed.metal}
+    error={form.errorOf('metal')}
+    options={[
+      ...ALLOY_NAMES.map((value) => ({
+        value: value as string,
+        name: ALLOYS[value].name,
+        group: 'The handbook’s'
+      })),
+      ...alloys.map(({ id, name }) => ({ value: `own:${id}`, name, group: 'Your own' }))
+    ]}
+  />
+  <p class="small"><a href="/alloys">Alloys of your own</a></p>
   <Choice
     legend="How it is gated"
     options={GATING_SCHOOLS.map((value) => ({

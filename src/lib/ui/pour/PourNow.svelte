@@ -30,10 +30,9 @@
   }
   const { session_id, mold, alloy, pour_c, melt_c, window_s, hot, ready }: Props = $props();
   const form = new RecordForm();
-  let typed = $state<{ text: string; celsius: number | undefined }>({
-    text: '',
-    celsius: melt_c ?? undefined
-  });
+  let typed = $state<{ text: string; celsius: number | undefined }>({ text: '', celsius: undefined });
+  /** As it was typed, or as the melt was last found. */
+  const poured_c = $derived(typed.text.trim() === '' ? (melt_c ?? undefined) : typed.celsius);
   /** First and last metal, ms since 1970; kept over a reload. */
   let stream = $state<{ began: number | null; ended: number | null; broke: boolean }>({
     began: null,
@@ -60,7 +59,7 @@
     stream.began === null ? null : Math.max(0, ((stream.ended ?? now) - stream.began) / 1000)
   );
   const late = $derived(seconds !== null && window_s?.most != null && seconds > window_s.most);
-  const at_c = $derived(typed.celsius ?? pour_c);
+  const at_c = $derived(poured_c ?? pour_c);
   // Once what it would be poured at stands still for a moment.
   $effect(() => {
     if (!hot || at_c <= alloy.liquidus_c) return;
@@ -77,7 +76,7 @@
       mold_id: mold.id,
       at,
       zone: zone(),
-      pour_c: Math.round(typed.celsius ?? NaN),
+      pour_c: Math.round(poured_c ?? NaN),
       ...(length !== undefined && { seconds: length }),
       interrupted: stream.broke
     };
@@ -160,9 +159,12 @@
     bind:text={typed.text}
     bind:celsius={typed.celsius}
     error={form.errorOf('pour_c')}
-    hint="{alloy.name}: {Math.round(alloy.pour_range_c[0])} °C to {Math.round(
-      alloy.pour_range_c[1]
-    )} °C, here about {Math.round(pour_c)} °C"
+    optional={melt_c !== null}
+    hint="{melt_c === null
+      ? ''
+      : `Left empty: ${Math.round(melt_c)} °C, as it was last found. `}{alloy.name}: {Math.round(
+      alloy.pour_range_c[0]
+    )} °C to {Math.round(alloy.pour_range_c[1])} °C, here about {Math.round(pour_c)} °C"
   />
   <OpeningTimes after={heat.after} done={heat.done} trouble={heat.trouble} known={hot !== null} />
   <FormTrouble {form} />

@@ -34,6 +34,10 @@ export const CHECK_WORDS: Record<PourCheck, { asks: string; right: string; cauti
     asks: 'Weights or clamps hold the cope',
     right: 'Put them on, and write down on the mold what they weigh.'
   },
+  'weights-on': {
+    asks: 'Weights and clamps are on, and nothing rocks',
+    right: 'Put them on before the crucible leaves the furnace.'
+  },
   vents: {
     asks: 'Vents are open, and away from the patterns',
     right: 'Prick them down to a finger above the pattern.'

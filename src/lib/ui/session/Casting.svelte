@@ -131,7 +131,7 @@
         <a class="quiet" href="/sessions/{casting.id}">Its record</a>
       </p>
     {/if}
-    {#if errands.length > 0}
+    {#if errands.length > 0 && !casting.due}
       <ul class="ruled">
         {#each errands as item (`${item.do} ${item.heap.id} ${'what' in item ? item.what : ''}`)}
           {@const { when, what, href } = said(item)}

@@ -11,14 +11,14 @@
 </script>
 
 <ul
-  class="grid grid-cols-[repeat(auto-fill,minmax(min(100%,15rem),1fr))] gap-2"
+  class="grid grid-cols-[repeat(auto-fill,minmax(min(100%,9.5rem),1fr))] desk:grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-2"
   aria-label="What is wrong with it"
 >
   {#each DEFECT_NAMES as name (name)}
     <li>
       <button
         type="button"
-        class="grid min-h-12 w-full cursor-pointer grid-cols-[auto_1fr] items-center gap-3 rounded-base border bg-(--paper) px-3 py-1 text-left {chosen.includes(
+        class="grid h-full min-h-12 w-full cursor-pointer content-start items-center gap-x-3 rounded-base desk:grid-cols-[auto_1fr] border bg-(--paper) px-3 py-1 text-left {chosen.includes(
           name
         )
           ? 'border-(--ink) inset-ring-2 inset-ring-(--ink)'

@@ -2,6 +2,7 @@
   /** Reads the page anew when somebody writes at another device. */
   import { onMount } from 'svelte';
   import { invalidateAll } from '$app/navigation';
+  import { navigating } from '$app/state';
 
   const { id }: { id: number } = $props();
   onMount(() => {
@@ -10,7 +11,8 @@
     source.addEventListener('changed', (event) => {
       const now = (event as MessageEvent<string>).data;
       // The first says where it stands; after a lost line it may have moved meanwhile.
-      if (known !== null && known !== now) void invalidateAll();
+      // Who is on their way to another page reads that anew; reading this one would call them back.
+      if (known !== null && known !== now && !navigating.to) void invalidateAll();
       known = now;
     });
     return () => source.close();

@@ -11,8 +11,8 @@ const DAY_MS = 86_400_000;
 export const load: PageServerLoad = pageLoad(async (db, event) => {
   const id = pathId(event, 'id', 'heap');
   const casting = await nextCasting(db);
-  // A casting that only comes in days is not the one that this sand was poured at.
-  const on = casting && Date.parse(casting.at) < Date.now() + DAY_MS / 2 ? casting : null;
+  // A casting that has not begun is not the one that this sand was poured at.
+  const on = casting?.due ? casting : null;
   const day = on && (await readSession(db, on.id));
   const plan = day?.sand[String(id)] ?? null;
   const [needs, long_view] = await Promise.all([readSandNeeds(db, id), readLongView(db, id)]);

@@ -43,13 +43,13 @@
 
 <header class="mb-5 grid gap-2">
   <h1>Recondition {heap.name}</h1>
-  <p class="soft small">
-    {massText(data.state.total_kg, units())} ·
+  <p class="soft small flex flex-wrap gap-x-4 gap-y-1">
+    <span>{massText(data.state.total_kg, units())}</span>
     {#each data.heaps.filter(({ id }) => id !== heap.id) as other (other.id)}
-      <a href="/heaps/{other.id}/recondition">{other.name}</a> ·
+      <a href="/heaps/{other.id}/recondition">{other.name}</a>
     {/each}
-    <a href="/heaps/{heap.id}/renew">a renewal by sliders</a>{#if data.day}
-      · <a href="/sessions/{data.day.id}">the record of the day</a>{/if}
+    <a href="/heaps/{heap.id}/renew">a renewal by sliders</a>
+    {#if data.day}<a href="/sessions/{data.day.id}">the record of the day</a>{/if}
   </p>
   <p class="text-xl"><VerdictWord state={data.state} look /></p>
 </header>

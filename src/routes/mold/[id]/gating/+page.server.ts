@@ -1,4 +1,5 @@
 import type { PageServerLoad } from './$types';
+import { listAlloys } from '$lib/server/alloy/alloys';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { moldShelf } from '$lib/server/mold/mold-page';
@@ -10,5 +11,5 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   const day = await sessionOfMold(db, id);
   const of = (await pourMolds(db, day)).find(({ mold }) => mold.id === id) ?? null;
   const shelf = await moldShelf(db);
-  return { ...shelf, session_id: day.id, of };
+  return { alloys: await listAlloys(db), ...shelf, session_id: day.id, of };
 });

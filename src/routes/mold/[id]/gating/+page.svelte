@@ -88,7 +88,13 @@
     <section class="stack" aria-label="Your own way in">
       <h2>Your own</h2>
       {#key of.mold.id}
-        <GatingForm session_id={data.session_id} mold={of.mold} bind:gating hold_down_kg={of.hold_down_kg} />
+        <GatingForm
+          session_id={data.session_id}
+          mold={of.mold}
+          alloys={data.alloys}
+          bind:gating
+          hold_down_kg={of.hold_down_kg}
+        />
       {/key}
     </section>
   </div>
