@@ -84,7 +84,7 @@
     its sand when it may be opened.
   </p>
 {:else}
-  <FollowSession id={data.day.id} />
+  <FollowSession id={data.day.id} version={data.day.version} />
   <div class="columns wide">
     <div class="stack">
       {#if shut.length > 0}<LeaveShut molds={shut} onopen={open} />{/if}

@@ -81,7 +81,7 @@
     are judged here.
   </p>
 {:else}
-  <FollowSession id={data.day.id} />
+  <FollowSession id={data.day.id} version={data.day.version} />
   <div class="columns">
     <div class="stack">
       {#if open}

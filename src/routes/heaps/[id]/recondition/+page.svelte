@@ -65,7 +65,7 @@
           >.{/if}
       </p>
     {:else if data.plan && data.day}
-      <FollowSession id={data.day.id} />
+      <FollowSession id={data.day.id} version={data.day.version} />
       {#key data.plan.begun_at}
         <SandSteps
           session_id={data.day.id}
