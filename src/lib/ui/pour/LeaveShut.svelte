@@ -35,8 +35,6 @@
 
   async function wake(mold: (typeof waits)[number]) {
     if (timerNamed(name(mold.id))) return clearTimer(name(mold.id));
-    if (typeof Notification !== 'undefined' && Notification.permission === 'default')
-      await Notification.requestPermission().catch(() => undefined);
     const seconds = left(mold.open);
     if (seconds)
       startTimer({
@@ -45,6 +43,9 @@
         seconds,
         href: '/pour'
       });
+    // Whoever does not answer is rung for on the page all the same.
+    if (typeof Notification !== 'undefined' && Notification.permission === 'default')
+      await Notification.requestPermission().catch(() => undefined);
   }
 </script>
 
