@@ -279,7 +279,7 @@ test('an alloy of one’s own melts as its parts say, and a furnace below the ra
   await expect(page.getByText(/it will never pour/)).toBeVisible();
   await page.getByRole('combobox', { name: /Furnace/ }).selectOption('gas burner');
   await expect(page.getByText(/From cold about/)).toBeVisible();
-  await page.getByLabel('The crucible holds').fill('0.05 L');
+  await page.getByRole('textbox', { name: /The crucible holds/ }).fill('0.05 L');
   await expect(page.getByText(/wants more than one crucible/)).toBeVisible();
 });
 

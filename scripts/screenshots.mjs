@@ -13,19 +13,51 @@ const VIEWS = [
   { name: 'patterns', path: '/patterns' },
   { name: 'pattern', path: '/patterns/2', press: 'Show it in three dimensions' },
   { name: 'mold', path: '/mold?pattern=1&count=3' },
-  { name: 'mold-phone', path: '/mold/3', phone: true },
+  { name: 'mold-phone', path: '/mold/8', phone: true },
+  { name: 'gating', path: '/mold/8/gating' },
   { name: 'flasks', path: '/flasks?length=180&width=120&height=25&mass=1.2' },
   { name: 'drying', path: '/heaps/1/drying' },
   { name: 'temper-curve', path: '/heaps/1/temper-curve' },
-  { name: 'renew', path: '/heaps/1/renew' },
-  { name: 'ledger', path: '/heaps/1/ledger' },
-  { name: 'stock', path: '/stock' },
-  { name: 'records', path: '/records' },
+  { name: 'recondition', path: '/heaps/1/recondition' },
+  { name: 'record', path: '/sessions/6' },
   { name: 'journal', path: '/journal' },
   { name: 'bench-phone', path: '/', phone: true },
   { name: 'heap-phone', path: '/heaps/1', phone: true },
-  { name: 'heap-dark', path: '/heaps/1', mode: 'dark' }
+  { name: 'heap-dark', path: '/heaps/1', mode: 'dark' },
+  { name: 'wait-phone', path: '/pour', phone: true, before: pour },
+  { name: 'shake-out', path: '/shake-out?mold=8', before: judge }
 ];
+
+/** Both molds of the day are poured. */
+async function pour(call) {
+  const at = (minutes) => new Date(Date.now() - minutes * 60_000).toISOString();
+  const { steps } = await call('GET', '/sessions/6');
+  for (const { id, kind } of steps)
+    await call('POST', '/sessions/7/steps', { id, kind, state: 'done', at: at(9) });
+  for (const [i, mold_id] of [8, 9].entries()) {
+    const entries = [{ heap_id: 1, kind: 'drawn', at: at(90), kg: 12, session_id: 7, mold_id }];
+    await call('POST', '/acts', { entries, molds: [{ id: mold_id, state: 'rammed' }] });
+    const close = { id: `${mold_id}:close`, kind: 'close', state: 'done', at: at(30), mold_id };
+    await call('POST', '/sessions/7/steps', close);
+    await call('PATCH', '/sessions/7', { melt: { charged_kg: 1.6, melt_c: 752, melt_at: at(0) } });
+    await call('POST', '/sessions/7/pours', {
+      mold_id,
+      at: at(i === 0 ? 1 : 0.2),
+      pour_c: 742,
+      seconds: 4.2
+    });
+  }
+}
+/** One casting of the first mold has a seam. */
+async function judge(call) {
+  await call('POST', '/castings', {
+    mold_id: 8,
+    pattern_id: 1,
+    result: 'scrap',
+    defects: [{ defect: 'cold-shut', x: 0.75, y: 0.3 }],
+    seen: { 'sprue-emptied': true, 'stream-broke': true }
+  });
+}
 
 const wanted = process.argv.slice(2);
 await ensureInstalled();
@@ -67,7 +99,7 @@ const browser = await chromium.launch({
   ]
 });
 try {
-  for (const { name, path, phone = false, mode = 'light', press } of VIEWS.filter(
+  for (const { name, path, phone = false, mode = 'light', press, before } of VIEWS.filter(
     (view) => wanted.length === 0 || wanted.includes(view.name)
   )) {
     const context = await browser.newContext({
@@ -78,6 +110,14 @@ try {
       reducedMotion: 'reduce'
     });
     const page = await context.newPage();
+    await before?.(async (method, at, body) => {
+      const answer = await page.request.fetch(`http://127.0.0.1:${port}/api/v1${at}`, {
+        method,
+        ...(body && { data: body })
+      });
+      if (!answer.ok()) throw new Error(`${method} ${at}: ${await answer.text()}`);
+      return answer.json();
+    });
     await page.goto(`http://127.0.0.1:${port}${path}`);
     await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');
     await page.evaluate(() => document.fonts.ready);

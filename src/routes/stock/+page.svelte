@@ -15,7 +15,9 @@
 
 <header class="top">
   <h1>Stock</h1>
-  <a class="act" href="/stock/new">Put a bag in stock</a>
+  <span class="row"
+    ><a class="quiet" href="/alloys">Alloys</a> <a class="act" href="/stock/new">Put a bag in stock</a></span
+  >
 </header>
 
 {#if data.lots.length === 0}

@@ -94,6 +94,24 @@ export const TERMS = {
     means:
       'A cope’s sand hangs on the flask’s walls alone when it is lifted. Too wide, too weak or too smooth, and it falls out; bars, grooves and a lip hold it.'
   },
+  choke: {
+    word: 'Choke, sprue, basin, runner',
+    means:
+      'The way in of the metal: poured into the basin, down the sprue, through its narrowest place, the choke, along the runner and through gates or ingates into the casting. A trap past the last gate keeps what came first.'
+  },
+  riser: {
+    word: 'Riser, modulus',
+    means:
+      'Metal shrinks as it freezes. A riser is a store that stays liquid longer and gives it back; it wants 1.2 times the modulus, volume over surface, of what it feeds.'
+  },
+  heel: {
+    word: 'Heel',
+    means: 'What stays in the crucible after the pour: the dregs that nobody wants in a casting.'
+  },
+  'shake-out': {
+    word: 'Shake out',
+    means: 'Opening a mold that has cooled and taking the casting out of its sand.'
+  },
   contraction: {
     word: 'Shrinkage',
     means:

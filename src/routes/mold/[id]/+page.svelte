@@ -105,7 +105,9 @@
   <p class="soft small">
     {flask ? `in ${flask.name}` : 'in a flask that is not on the rack'}, {MOLD_STATE_WORDS[
       mold.state
-    ]}{mold.broken_because ? `: ${mold.broken_because}` : ''} · <a href="/mold">all molds</a>
+    ]}{mold.broken_because ? `: ${mold.broken_because}` : ''} ·
+    <a href="/mold/{mold.id}/gating">gating</a>{#if mold.state === 'closed'}
+      · <a href="/pour">pour it</a>{/if} · <a href="/mold">all molds</a>
   </p>
 </header>
 <div class="columns">
