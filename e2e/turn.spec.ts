@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { APIRequestContext, Page } from '@playwright/test';
+import { TICKED } from '../src/core/judge/pour-checks';
 import {
   accessible,
   expect,
@@ -295,16 +296,7 @@ test('a server that is killed in the middle loses no step and no wait', async ({
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(data)
     });
-  for (const check of [
-    'weights-on',
-    'vents',
-    'tools-warm',
-    'ground-dry',
-    'clothing',
-    'sand-at-hand',
-    'way-out',
-    'helper'
-  ])
+  for (const check of TICKED)
     expect(
       (
         await post(`/sessions/${day}/steps`, {

@@ -1,29 +1,11 @@
-import type { HeapParts, SessionWear } from '$core/mix/renewal-policy';
 import { GRINDING_SHARE } from '$core/reference/wear';
-import type { GivenPolicy } from '$lib/schema/heap';
+import type { LongViewStart } from '$lib/schema/recondition';
 import type { Database } from '../database/database';
 import { readState } from '../heap/heap-state';
 import { readHeap } from '../heap/heaps';
 import { readLearned } from '../heap/learned';
 import { listEntries } from '../heap/ledger';
 import { listLots } from '../stock/stock';
-
-/** What the long view of a heap begins from. */
-export interface LongViewStart {
-  parts: HeapParts;
-  wear: SessionWear;
-  /** Casting days that the burnt sand is the mean of; 0: it is a guess. */
-  days: number;
-  /** Between two of them, days; null while there was no second. */
-  days_between: number | null;
-  clay_per_sand: number;
-  prices: { sand_per_kg: number; clay_per_kg: number; known: boolean };
-  currency: string;
-  stock: { sand_kg: number; clay_kg: number };
-  /** Good castings of a casting day, kg; 0 while none was weighed. */
-  good_kg_each: number;
-  policy: GivenPolicy | null;
-}
 
 /** Casting days that tell how a heap is used. */
 const LOOK_BACK = 8;

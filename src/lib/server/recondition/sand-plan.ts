@@ -1,25 +1,10 @@
 import { INGREDIENTS } from '$core/reference/ingredients';
 import { TIRED } from '$core/reference/wear';
+import type { SandNeeds } from '$lib/schema/recondition';
 import type { Database } from '../database/database';
 import { readState } from '../heap/heap-state';
 import { readHeap } from '../heap/heaps';
 import { readRenewal } from '../heap/renewal';
-
-/** What would put a heap right, worked out anew. */
-export interface SandNeeds {
-  heap_kg: number;
-  /** Burnt sand that lies with it and is found by its look, kg; and of the rest what the dose throws out. */
-  burnt_kg: number;
-  discard_kg: number;
-  additions: { ingredient: string; name: string; lot_id?: number; kg: number }[];
-  water_kg: number;
-  oil_kg: number;
-  /** What dead clay and fines are held under, and whether stock allows it. */
-  held: boolean;
-  /** Windows that do not go together with the stock there is. */
-  conflicts: readonly string[];
-  after: { dead_clay_percent: number; fines_percent: number } | null;
-}
 
 const percents = (most: number) => ({ min: 0, max: 100 * most });
 

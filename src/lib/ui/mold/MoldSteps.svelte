@@ -7,10 +7,10 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
-  import TextField from '$lib/ui/field/TextField.svelte';
   import { keepAwake } from '$lib/ui/page/awake';
   import { units } from '$lib/ui/preferences';
   import { SessionSteps } from '$lib/ui/step/session-steps.svelte';
+  import SkipStep from '$lib/ui/step/SkipStep.svelte';
   import { DUST_WORDS, stepWords } from './mold-words';
   import type { NotedStep } from '$core/session/noted-step';
   import { dueStep, stepsInOrder, type MoldStep } from './step-order';
@@ -39,7 +39,6 @@
   const steps_noted = new SessionSteps();
   let moving = $state(false);
   let skipping = $state(false);
-  let why = $state('');
   let now = $state(Date.now());
   onMount(() => {
     const awake = keepAwake();
@@ -88,7 +87,7 @@
       ...(why_skipped !== undefined && { why_skipped })
     };
     ways.began = at;
-    [skipping, why] = [false, ''];
+    skipping = false;
     await steps_noted.note(session_id, body, mold.id);
   }
   function move(i: number, by: -1 | 1) {
@@ -115,24 +114,7 @@
     <p class="text-xl leading-snug font-semibold">{text}</p>
     {#if caution}<Caution name={caution} />{/if}
     {#if skipping}
-      <form
-        class="grid gap-3"
-        onsubmit={(event) => {
-          event.preventDefault();
-          if (why.trim()) void note(due, 'skipped', why.trim());
-        }}
-      >
-        <p class="row">
-          {#each WHY as reason (reason)}
-            <button type="button" class="quiet" onclick={() => note(due, 'skipped', reason)}>{reason}</button>
-          {/each}
-        </p>
-        <TextField label="Or why?" bind:value={why} maxlength={200} />
-        <p class="row">
-          <button class="quiet" disabled={why.trim() === ''}>Skip it</button>
-          <button type="button" class="quiet" onclick={() => (skipping = false)}>Do it after all</button>
-        </p>
-      </form>
+      <SkipStep usual={WHY} onskip={(why) => note(due, 'skipped', why)} onleave={() => (skipping = false)} />
     {:else}
       <p class="row">
         <button type="button" class="act flex-1" onclick={() => note(due, 'done')}

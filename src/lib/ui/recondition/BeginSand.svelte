@@ -3,6 +3,7 @@
   import { invalidateAll } from '$app/navigation';
   import { MULLING_WAYS, mullingTime, type MullingWay } from '$core/session/recondition-steps';
   import { durationText, massText } from '$core/quantity/display';
+  import type { SandNeeds } from '$lib/schema/recondition';
   import { ApiProblem, api } from '$lib/ui/api-client';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
@@ -13,17 +14,7 @@
   interface Props {
     session_id: number | null;
     heap: { id: number; name: string; system: 'water' | 'oil' };
-    needs: {
-      heap_kg: number;
-      burnt_kg: number;
-      discard_kg: number;
-      additions: { ingredient: string; name: string; lot_id?: number; kg: number }[];
-      water_kg: number;
-      oil_kg: number;
-      held: boolean;
-      conflicts: readonly string[];
-      after: { dead_clay_percent: number; fines_percent: number } | null;
-    };
+    needs: SandNeeds;
     facing: boolean;
     warm: boolean;
   }

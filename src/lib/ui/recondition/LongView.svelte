@@ -5,6 +5,7 @@
   import { TIRED } from '$core/reference/wear';
   import { massText, percentText } from '$core/quantity/display';
   import type { GivenPolicy } from '$lib/schema/heap';
+  import type { LongViewStart } from '$lib/schema/recondition';
   import { ApiProblem, api } from '$lib/ui/api-client';
   import PolicyChart from '$lib/ui/chart/PolicyChart.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
@@ -14,22 +15,10 @@
   import { units } from '$lib/ui/preferences';
   import { shortDate } from '$lib/ui/date/written-date';
   import { told, warned } from '$lib/ui/toast/toaster';
-  import type { HeapParts, SessionWear } from '$core/mix/renewal-policy';
 
   interface Props {
     heap: { id: number; name: string };
-    start: {
-      parts: HeapParts;
-      wear: SessionWear;
-      days: number;
-      days_between: number | null;
-      clay_per_sand: number;
-      prices: { sand_per_kg: number; clay_per_kg: number; known: boolean };
-      currency: string;
-      stock: { sand_kg: number; clay_kg: number };
-      good_kg_each: number;
-      policy: GivenPolicy | null;
-    };
+    start: LongViewStart;
   }
   const { heap, start }: Props = $props();
   const SESSIONS = 20;

@@ -11,11 +11,11 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { zone } from '$lib/ui/field/record-form.svelte';
-  import TextField from '$lib/ui/field/TextField.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { keepAwake } from '$lib/ui/page/awake';
   import { units } from '$lib/ui/preferences';
   import { SessionSteps } from '$lib/ui/step/session-steps.svelte';
+  import SkipStep from '$lib/ui/step/SkipStep.svelte';
   import { clearTimer, clockText, secondsLeft, startTimer, timerNamed } from '$lib/ui/timer/timers.svelte';
   import { told } from '$lib/ui/toast/toaster';
   import { sandOf, sandStep, sandStepWords } from './recondition-words';
@@ -74,7 +74,6 @@
     }
   });
   let skipping = $state(false);
-  let why = $state('');
   let trouble = $state<string | null>(null);
   let asked = $state(false);
   let busy = $state(false);
@@ -144,7 +143,7 @@
   async function skip(reason: string) {
     clearTimer(`sand:${heap.id}`);
     await notes.note(session_id, noteOf(due!, 'skipped', reason));
-    [skipping, why] = [false, ''];
+    skipping = false;
   }
   async function splash() {
     busy = true;
@@ -220,19 +219,7 @@
         <button type="button" class="quiet" onclick={() => finish(true)}>It is right as it is</button>
       </p>{/if}
     {#if skipping}
-      <form
-        class="grid gap-3"
-        onsubmit={(event) => {
-          event.preventDefault();
-          if (why.trim()) void skip(why.trim());
-        }}
-      >
-        <TextField label="Why?" bind:value={why} maxlength={200} />
-        <p class="row">
-          <button class="quiet" disabled={why.trim() === ''}>Skip it</button>
-          <button type="button" class="quiet" onclick={() => (skipping = false)}>Do it after all</button>
-        </p>
-      </form>
+      <SkipStep onskip={skip} onleave={() => (skipping = false)} />
     {:else}
       <p class="row">
         <button type="button" class="act flex-1" disabled={busy} onclick={() => finish()}
