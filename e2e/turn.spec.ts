@@ -77,7 +77,7 @@ async function tickAll(page: Page): Promise<void> {
   }
 }
 async function meltDown(page: Page, kg: string, heat: string): Promise<void> {
-  await page.getByLabel('In the crucible now').fill(kg);
+  await page.getByLabel('Charged into the crucible').fill(kg);
   await page.getByLabel('How hot it is').fill(heat);
   await page.getByRole('button', { name: 'Write the melt down' }).click();
   await expect(page.getByText('The melt is written down.')).toBeVisible();

@@ -74,8 +74,12 @@ export const meltPlan = () =>
       .optional(),
     /** What lies in the crucible, and how hot it was last found. */
     charged_kg: kgOrNone().optional(),
+    /** When that was so: what was poured since is in the crucible no more. */
+    charged_at: pastTime().optional(),
     melt_c: between('°C', 0, 1800).optional(),
-    melt_at: pastTime().optional()
+    melt_at: pastTime().optional(),
+    /** That temperature came from a simulated device. */
+    melt_simulated: yesNo().optional()
   });
 export type GivenMelt = NonNullable<InferType<ReturnType<typeof meltPlan>>>;
 

@@ -53,6 +53,17 @@ export const beforePour = (of: PourMold, now: number): MoldBeforePour => ({
 /** A temperature that was taken longer ago tells nothing of a melt, ms (handbook default). */
 const TELLS_MS = 20 * 60_000;
 
+/** What is in the crucible now, kg: what was charged, less what was poured since; null while nobody said. */
+export function inCrucible(melt: GivenMelt | null, molds: readonly Pick<PourMold, 'mold'>[]): number | null {
+  if (melt?.charged_kg === undefined) return null;
+  const since = melt.charged_at === undefined ? Infinity : Date.parse(melt.charged_at);
+  const poured = molds.reduce(
+    (sum, { mold }) => sum + (mold.poured && Date.parse(mold.poured.at) >= since ? mold.poured.metal_kg : 0),
+    0
+  );
+  return Math.max(0, melt.charged_kg - poured);
+}
+
 /** How hot the melt is as far as anybody knows, °C. */
 export const meltNow = (melt: GivenMelt | null, now: number): number | null =>
   melt?.melt_c === undefined || (melt.melt_at !== undefined && now - Date.parse(melt.melt_at) > TELLS_MS)
@@ -65,7 +76,7 @@ export function meltBefore(of: PourMold, all: readonly PourMold[], melt: GivenMe
   const plan = meltsFor(waiting, melt);
   const mine = plan?.melts.find(({ molds }) => molds.includes(of.mold.id));
   return {
-    charged_kg: melt?.charged_kg ?? null,
+    charged_kg: inCrucible(melt, all),
     wants_kg: mine?.charge_kg ?? 0,
     melt_c: meltNow(melt, Date.now()),
     liquidus_c: of.alloy.liquidus_c,
@@ -158,12 +169,6 @@ export async function pourMold(
     await db.tables.molds.update({ poured }, { where: { id: input.mold_id }, transaction });
     const row = (await db.tables.sessions.findOne({ where: { id: session_id }, transaction }))!;
     if (row.stage === 'mold') row.stage = 'pour';
-    // What went into the mold is in the crucible no more.
-    if (row.melt?.charged_kg !== undefined)
-      row.melt = {
-        ...row.melt,
-        charged_kg: Number(Math.max(0, row.melt.charged_kg - metal_kg).toPrecision(6))
-      };
     row.version += 1;
     await row.save({ transaction });
     return { id: act.id, ...poured };

@@ -36,17 +36,21 @@ export async function readSandNeeds(db: Database, heap_id: number): Promise<Sand
           .filter(({ ingredient }) => (ingredient === 'water' ? 'water' : liquid(ingredient)) === role)
           .reduce((sum, { kg }) => sum + kg, 0)
       : 0;
+  // A policy of so much new sand each time is kept, whatever the windows ask for.
+  const sand_kg = of('sand');
+  const fresh_kg = Math.max(0, (heap.policy?.new_sand_kg ?? 0) - sand_kg);
+  const dry = renewal.additions
+    .filter(({ ingredient }) => ingredient !== 'water' && liquid(ingredient) !== 'oil')
+    .map(({ ingredient, name, kg, ...rest }) => ({
+      ingredient,
+      name,
+      kg,
+      ...('lot_id' in rest && rest.lot_id !== undefined && { lot_id: rest.lot_id })
+    }));
   return {
     ...none,
     discard_kg: state.burnt_kg + renewal.discard_kg,
-    additions: renewal.additions
-      .filter(({ ingredient }) => ingredient !== 'water' && liquid(ingredient) !== 'oil')
-      .map(({ ingredient, name, kg, ...rest }) => ({
-        ingredient,
-        name,
-        kg,
-        ...('lot_id' in rest && rest.lot_id !== undefined && { lot_id: rest.lot_id })
-      })),
+    additions: fresh_kg > 0 ? [...dry, { ingredient: 'sand', name: 'New sand', kg: fresh_kg }] : dry,
     water_kg: of('water'),
     oil_kg: of('oil'),
     held,

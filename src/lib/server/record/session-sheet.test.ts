@@ -129,6 +129,11 @@ describe('putting the sand right', () => {
     );
     await amendHeap(db, heap, { policy: { burnt_out_percent: 60, new_sand_kg: 1.5 } });
     expect((await readHeap(db, heap)).policy).toEqual({ burnt_out_percent: 60, new_sand_kg: 1.5 });
+    // So much new sand is asked for each time from now on.
+    const sand = (await readSandNeeds(db, heap)).additions.filter(
+      ({ ingredient }) => ingredient !== 'sodium-bentonite'
+    );
+    expect(sand.reduce((sum, { kg }) => sum + kg, 0)).toBeGreaterThanOrEqual(1.5 - 1e-9);
     const fresh = (await createHeap(db, { name: 'Fresh', system: 'water' })).id;
     expect((await readLongView(db, fresh)).days).toBe(0);
   });

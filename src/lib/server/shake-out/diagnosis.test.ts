@@ -12,7 +12,7 @@ import { appendEntry } from '../heap/ledger-writing';
 import { appendTest } from '../heap/tests';
 import { createPattern } from '../pattern/patterns';
 import { gatingOf, pourMolds } from '../pour/pour-mold';
-import { checksForPour, meltNow, pourMold } from '../pour/pours';
+import { checksForPour, inCrucible, meltNow, pourMold } from '../pour/pours';
 import { Refusal } from '../refusal';
 import { amendMold, amendSession, createMold, createSession, readSession } from '../session/sessions';
 import { markStep } from '../session/steps';
@@ -164,8 +164,16 @@ describe('facing and backing', () => {
   it('what was in the crucible is less by what was poured, and the casting day is at the pour', async () => {
     const { session, mold } = await shed(3.2);
     const { metal_kg } = await pour(session, mold);
-    const { melt, stage } = await readSession(db, session);
-    expect(melt!.charged_kg).toBeCloseTo(9 - metal_kg, 4);
+    const { stage } = await readSession(db, session);
+    const charged = async (at: string) => {
+      const melt = { charged_kg: 9, charged_at: at };
+      return inCrucible(melt, await pourMolds(db, await readSession(db, session)));
+    };
+    expect(await charged(ago(2 * HOUR))).toBeCloseTo(9 - metal_kg, 9);
+    // Topped up after the pour it is as it was said.
+    expect(await charged(ago(0))).toBe(9);
+    expect(inCrucible(null, [])).toBeNull();
+    expect(inCrucible({ charged_kg: 2 }, [])).toBe(2);
     expect(stage).toBe('pour');
     await amendSession(db, session, { melt: null });
     expect((await readSession(db, session)).melt).toBeNull();

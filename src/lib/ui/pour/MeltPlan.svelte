@@ -47,7 +47,7 @@
   const { session, alloy, zinc, pour_c, molds, parts }: Props = $props();
   const form = new RecordForm();
   const number = (value: number | undefined) => (value === undefined ? '' : String(value));
-  const begun = session.melt ?? {};
+  const begun = $derived(session.melt ?? {});
   let melt = $state({
     furnace: (begun.furnace ?? '') as string,
     power: { text: '', si: begun.power_w },
@@ -67,7 +67,7 @@
       text: begun.charged_kg === undefined ? '' : massText(begun.charged_kg, units()),
       si: begun.charged_kg
     },
-    melt: { text: '', celsius: begun.melt_c }
+    melt: { text: '', celsius: begun.melt_c, simulated: begun.melt_simulated ?? false }
   });
   form.keep(
     `melt:${session.id}`,
@@ -118,8 +118,17 @@
       set_c: melt.set.celsius,
       charge: charge.length > 0 ? charge : undefined,
       charged_kg: melt.charged.text.trim() === '' ? undefined : melt.charged.si,
+      charged_at:
+        melt.charged.text.trim() === ''
+          ? undefined
+          : melt.charged.si === begun.charged_kg && begun.charged_at
+            ? begun.charged_at
+            : new Date().toISOString(),
       melt_c: melt.melt.celsius,
-      ...(melt.melt.celsius !== undefined && { melt_at: new Date().toISOString() })
+      ...(melt.melt.celsius !== undefined && {
+        melt_at: new Date().toISOString(),
+        ...(melt.melt.simulated && { melt_simulated: true })
+      })
     })
   });
   const schema = () => import('$lib/schema/session').then(({ sessionChange }) => sessionChange);
@@ -259,7 +268,7 @@
     {#if zinc}<Caution name="zinc" />{/if}
     <div class="pair">
       <QuantityField
-        label="In the crucible now"
+        label="Charged into the crucible"
         dimension="mass"
         optional
         bind:text={melt.charged.text}
@@ -272,6 +281,7 @@
         bind:text={melt.melt.text}
         bind:celsius={melt.melt.celsius}
         error={errorOf('melt_c')}
+        {...melt.melt.simulated && { hint: 'Read off the simulated thermocouple' }}
       />
     </div>
     <details>
@@ -279,8 +289,7 @@
       <TakeReading
         kind="thermocouple"
         ontake={(value, simulated) => {
-          [melt.melt.celsius, melt.melt.text] = [value, ''];
-          if (simulated) form.simulated = false;
+          melt.melt = { celsius: value, text: '', simulated };
         }}
       />
     </details>

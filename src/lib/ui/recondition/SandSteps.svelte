@@ -57,7 +57,7 @@
         case 'splash':
           return [{ name: 'Water', kg: due.kg! }];
         case 'oil':
-          return [{ name: 'Oil', kg: plan.oil_kg, ingredient: 'castor-oil' }];
+          return [{ name: 'Oil', kg: plan.oil_kg, ingredient: 'oil' }];
         default:
           return [];
       }

@@ -2,10 +2,17 @@ import type { PageServerLoad } from './$types';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { moldShelf } from '$lib/server/mold/mold-page';
+import { gatingOf, pourMolds } from '$lib/server/pour/pour-mold';
 import { sessionOfMold } from '$lib/server/session/sessions';
 
 export const load: PageServerLoad = pageLoad(async (db, event) => {
   const id = pathId(event, 'id', 'mold');
   const day = await sessionOfMold(db, id);
-  return { ...(await moldShelf(db)), day, mold: day.molds.find((mold) => mold.id === id)! };
+  const of = (await pourMolds(db, day)).find(({ mold }) => mold.id === id);
+  return {
+    ...(await moldShelf(db)),
+    way: of ? gatingOf(of) : null,
+    day,
+    mold: day.molds.find((mold) => mold.id === id)!
+  };
 });

@@ -159,6 +159,7 @@
         castings={boxes}
         {alloy}
         {plan}
+        gating={data.way}
         label="{flask.name} cut along its length, to scale"
       />
       <MoldFigures
