@@ -25,7 +25,9 @@
 <header class="mb-5">
   <h1>Alloys</h1>
   <p class="soft small">
-    What the handbook has, and your own. A mold takes one on its <a href="/pour">gating page</a>.
+    What the handbook has, and your own. A mold takes one on its gating page, which <a href="/pour"
+      >the pour</a
+    > leads to.
   </p>
 </header>
 <div class="columns wide">
@@ -50,28 +52,20 @@
         </ul>
       </section>
     {/if}
-    <section class="grid gap-2 overflow-x-auto" aria-label="The handbook's alloys">
+    <section class="grid gap-2" aria-label="The handbook's alloys">
       <h2>The handbook’s</h2>
-      <table class="w-full text-left">
-        <thead
-          ><tr class="soft small"
-            ><th class="font-normal">metal</th><th class="font-normal">melts</th><th class="font-normal"
-              >poured</th
-            ><th class="font-normal">lost</th></tr
-          ></thead
-        >
-        <tbody>
-          {#each ALLOY_NAMES as name (name)}
-            {@const of = ALLOYS[name]}
-            <tr class="border-t border-(--rule)">
-              <th class="py-2 pr-3 font-semibold">{of.name}</th>
-              <td class="figure pr-3 text-sm">{degrees(of.solidus_c)}–{degrees(of.liquidus_c)}</td>
-              <td class="figure pr-3 text-sm">{degrees(of.pour_range_c[0])}–{degrees(of.pour_range_c[1])}</td>
-              <td class="figure text-sm">{100 * of.loss[0]}–{Math.round(100 * of.loss[1])} %</td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
+      <ul class="ruled">
+        {#each ALLOY_NAMES as name (name)}
+          {@const of = ALLOYS[name]}
+          <li class="grid gap-x-4 py-2 desk:grid-cols-[14rem_1fr]">
+            <strong>{of.name}</strong>
+            <span class="small"
+              >melts {degrees(of.solidus_c)} to {degrees(of.liquidus_c)}, poured {degrees(of.pour_range_c[0])} to
+              {degrees(of.pour_range_c[1])}, loses {100 * of.loss[0]} to {Math.round(100 * of.loss[1])} %</span
+            >
+          </li>
+        {/each}
+      </ul>
     </section>
   </div>
   <section class="stack" aria-label="A new alloy">
