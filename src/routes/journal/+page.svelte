@@ -45,7 +45,7 @@
         {#each data.sessions.items as day (day.id)}
           <li>
             <a
-              class="flex min-h-12 flex-wrap items-baseline justify-between gap-x-4 py-2 no-underline"
+              class="grid min-h-12 grid-cols-[minmax(0,1fr)] items-baseline gap-x-4 py-2 no-underline desk:grid-cols-[minmax(0,1fr)_auto]"
               href="/sessions/{day.id}"
             >
               <span class="min-w-0"
