@@ -7,7 +7,6 @@ import { ROOT, ensureBuilt, ensureInstalled, stop } from './preflight.mjs';
 
 const VIEWS = [
   { name: 'bench', path: '/' },
-  { name: 'heap', path: '/heaps/1' },
   { name: 'mix', path: '/heaps/1/mix' },
   { name: 'squeeze', path: '/heaps/1/test/squeeze' },
   { name: 'patterns', path: '/patterns' },
