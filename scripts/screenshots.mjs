@@ -7,8 +7,8 @@ import { ROOT, ensureBuilt, ensureInstalled, stop } from './preflight.mjs';
 
 const VIEWS = [
   { name: 'bench', path: '/' },
+  { name: 'heap', path: '/heaps/1' },
   { name: 'mix', path: '/heaps/1/mix' },
-  { name: 'squeeze', path: '/heaps/1/test/squeeze' },
   { name: 'patterns', path: '/patterns' },
   { name: 'pattern', path: '/patterns/2', press: 'Show it in three dimensions' },
   { name: 'mold', path: '/mold?pattern=1&count=3' },
