@@ -8,7 +8,7 @@ import {
   type DefectName
 } from '../reference/defects';
 import { SEEN, against, inWindow, type DayRecord, type Seen } from './day-record';
-import { TELLABLE, diagnose } from './diagnosis';
+import { diagnose, signsOf } from './diagnosis';
 
 /** A small generator (mulberry32), so that a table can be had again by its seed. */
 function chances(seed: number): () => number {
@@ -210,16 +210,20 @@ describe('why a casting failed', () => {
 
   it('a day with nothing to tell is told as that, with what to look at next time', () => {
     const chance = chances(4242);
-    const days = Array.from({ length: 20 }, (_, i) => {
+    const days = Array.from({ length: 400 }, (_, i) => {
       const defect = DEFECT_NAMES[i % DEFECT_NAMES.length]!;
       const of = day(chance);
       of.seen = {};
       return diagnose(defect, record(of, chance));
     });
-    const told = days.filter((each) => each.told).length;
-    console.log(`nothing to tell: ${20 - told} of 20 said so`);
-    expect(told).toBeLessThanOrEqual(1);
-    for (const each of days) if (!each.told) expect(each.look_at.length).toBeGreaterThan(0);
+    const told = (of: typeof days) => of.filter((each) => each.told).length;
+    console.log(`nothing to tell: ${400 - told(days)} of 400 said so`);
+    expect(told(days.slice(0, 20))).toBe(0);
+    expect(told(days)).toBeLessThanOrEqual(8);
+    for (const each of days) {
+      const open = each.suspects.some((suspect) => suspect.open.length > 0);
+      expect(each.look_at.length > 0).toBe(open);
+    }
     // Nobody wrote anything down at all.
     for (const defect of DEFECT_NAMES) {
       const empty = diagnose(defect, { measured: {}, seen: {} });
@@ -252,7 +256,7 @@ describe('why a casting failed', () => {
   });
 
   it('every cause has a sign, every defect a first suspicion', () => {
-    expect(TELLABLE).toEqual(CAUSE_NAMES);
+    for (const cause of CAUSE_NAMES) expect(signsOf(cause).length, cause).toBeGreaterThan(0);
     for (const defect of DEFECT_NAMES)
       expect(priorCauses(defect).reduce((sum, { chance }) => sum + chance, 0)).toBeCloseTo(0.88, 12);
   });

@@ -1,4 +1,4 @@
-import { CAUSE_NAMES, UNEXPLAINED, priorCauses, type Cause, type DefectName } from '../reference/defects';
+import { UNEXPLAINED, priorCauses, type Cause, type DefectName } from '../reference/defects';
 import { MEASURED, type DayRecord, type Measured, type Placed, type Seen, type Sign } from './day-record';
 
 /** What each cause shows in the record: a reading off to one side, or something that was seen. */
@@ -104,7 +104,7 @@ export interface Diagnosis {
 }
 
 /** A cause is named from this chance on, where the record itself speaks for it. */
-const NAMED_FROM = 0.4;
+const NAMED_FROM = 0.5;
 const SPEAKS = 1.5;
 
 /**
@@ -155,6 +155,3 @@ function worthALook(suspects: readonly Suspect[]): Sign[] {
     for (const sign of open) worth.set(sign, (worth.get(sign) ?? 0) + chance);
   return [...worth].sort(([, a], [, b]) => b - a).map(([sign]) => sign);
 }
-
-/** Every cause with a sign of its own: none can only be guessed. */
-export const TELLABLE = CAUSE_NAMES.filter((cause) => signsOf(cause).length > 0);

@@ -1,4 +1,4 @@
-import { solidVolume, type Solid } from './solids';
+import type { Solid } from './solids';
 
 const { PI } = Math;
 
@@ -71,6 +71,3 @@ export const thinnestSolid = (solids: readonly Solid[]): number =>
         return Math.min(height, across);
       })
   );
-
-/** Volume over surface of one solid, m. */
-export const solidModulus = (solid: Solid): number => solidVolume(solid) / solidSurface(solid);

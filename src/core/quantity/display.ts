@@ -40,13 +40,6 @@ export function lengthFigure(m: number, system: UnitSystem): Figure {
     : { value: fixed(m * 1000, 0), unit: 'mm' };
 }
 
-/** An area in m² or ft². */
-export function areaFigure(m2: number, system: UnitSystem): Figure {
-  return system === 'us'
-    ? { value: fixed(m2 / UNITS.area.ft2!, 2), unit: 'ft²' }
-    : { value: fixed(m2, 3), unit: 'm²' };
-}
-
 /** A fraction as a percentage. */
 /**
  * A volume of a liquid, m³, as a jug shows it: ml and l, or tablespoons, fluid ounces, cups and gallons.

@@ -1,7 +1,7 @@
 <script lang="ts">
   /** How much metal, in how many melts, of what, and what the furnace is set to; worked out while one types. */
   import { invalidateAll } from '$app/navigation';
-  import { bulkOf, topUps } from '$core/metal/charge';
+  import { alloyParts, bulkOf, topUps } from '$core/metal/charge';
   import {
     FURNACES,
     FURNACE_KINDS,
@@ -183,8 +183,11 @@
     </p>
     {#if parts.length > 0}
       <p>
-        Made up of {parts
-          .map((part) => `${massText((plan.charge_kg * part.percent) / 100, units())} of ${part.name}`)
+        Made up of {alloyParts(
+          plan.charge_kg,
+          parts.map(({ percent, ...part }) => ({ ...part, share: percent }))
+        )
+          .map(({ name, kg }) => `${massText(kg, units())} of ${name}`)
           .join(', then ')}: the part that melts lower goes into the molten base.
       </p>
     {/if}

@@ -23,10 +23,15 @@
   <h3 class="text-lg">Why {DEFECTS[defect].name}?</h3>
   {#if !diagnosis.told}
     <p>
-      <strong>Not enough to tell.</strong> Next time, {diagnosis.look_at
-        .slice(0, 2)
-        .map((sign) => SIGN_WORDS[sign].look)
-        .join('; or ')}.
+      <strong>Not enough to tell.</strong>
+      {#if diagnosis.look_at.length > 0}
+        Next time, {diagnosis.look_at
+          .slice(0, 2)
+          .map((sign) => SIGN_WORDS[sign].look)
+          .join('; or ')}.
+      {:else}
+        All that is usually looked at was looked at, and nothing stands out: it was something else.
+      {/if}
     </p>
   {/if}
   <ol class="ruled">
