@@ -44,6 +44,13 @@ describe('before a pour', () => {
     expect(pourVerdict(pour({ melt_c: 610 }))).toBe('no-go');
     expect(pourVerdict(pour({ charged_kg: 1.5 }))).toBe('no-go');
   });
+  it('sand is wet where that is likelier than one in three, and looked at from one in seven on', () => {
+    const at = (value: number) => level({ moisture: { value, sd: 0.002 }, wettest: 0.042 }, 'sand-wet');
+    expect(at(0.0425)).toBe('no-go');
+    expect(at(0.0415)).toBe('no-go');
+    expect(at(0.0405)).toBe('not-known');
+    expect(at(0.039)).toBe('go');
+  });
   it('wetter sand never raises the verdict, nor does an older mold, nor a lighter cope', () => {
     const rank = (over: Partial<MoldBeforePour>) =>
       CHECK_LEVELS.indexOf(pourVerdict(moldChecks({ ...mold, ...over })));

@@ -183,6 +183,11 @@ describe('the whole way in', () => {
     expect(runningTime(0.006, aluminium, 680)).toBeLessThan(runningTime(0.006, aluminium, 760));
     expect(runningTime(0.006, aluminium, 740) / runningTime(0.003, aluminium, 740)).toBeCloseTo(4, 9);
   });
+  it('calm takes as long as its gates take: half of its side, six tenths of its wall high', () => {
+    const heavy = { ...latch, castings: 1, castings_kg: 3, side_m: 0.05, wall_m: 0.006, modulus_m: 0.003 };
+    const gates_m2 = 0.5 * 0.05 * 0.6 * 0.006;
+    expect(planGating(heavy).window_s.least).toBeCloseTo(3 / 2400 / 0.5 / gates_m2, 9);
+  });
   it('a riser freezes last and has metal enough', () => {
     fc.assert(
       fc.property(some(0.004, 0.02), some(0.1, 5), (modulus_m, castings_kg) => {

@@ -9,6 +9,7 @@ import { undoAct, writeAct } from '../heap/acts';
 import { readState } from '../heap/heap-state';
 import { createHeap } from '../heap/heaps';
 import { readLearned } from '../heap/learned';
+import { listEntries } from '../heap/ledger';
 import { appendEntry } from '../heap/ledger-writing';
 import { appendTest } from '../heap/tests';
 import { createAlloy, figuresOf, readAlloy } from '../alloy/alloys';
@@ -152,6 +153,9 @@ describe('a pour', () => {
     // Dead clay comes from live clay; what left as steam is what the model says.
     const total = (state: typeof before) => state.total_kg + state.out_kg + state.burnt_kg;
     expect(total(before) - total(after)).toBeCloseTo(made.heat.steam_kg, 1);
+    // What nothing was learned of yet burns as the model says, not as so many kilograms of metal usually do.
+    const [entry] = (await listEntries(db, heap, { kind: 'poured', limit: 1 })).items;
+    expect((entry as unknown as { burnt_kg: number }).burnt_kg).toBeCloseTo(made.heat.spent_kg, 5);
     const burn = (await readLearned(db, heap)).items.find(({ of }) => of === 'burn')!;
     expect(burn.source).toBe('handbook');
     expect(await refused(pour())).toEqual([]);
@@ -222,6 +226,7 @@ describe('an alloy of one’s own', () => {
       liquidus_c: 1020,
       pour_low_c: 1120,
       solid_kg_l: 8.6,
+      loss_percent: 7,
       parts: [
         { name: 'copper', percent: 90, melts_c: 1085 },
         { name: 'tin', percent: 10, melts_c: 232 }
@@ -235,6 +240,7 @@ describe('an alloy of one’s own', () => {
       solid_kg_m3: 8600
     });
     expect(figures.pour_range_c).toEqual([1120, 1190]);
+    expect(figures.loss).toEqual([0.07, 0.07]);
     expect(figures.liquid_kg_m3 / 8600).toBeCloseTo(8.1 / 8.78, 12);
     expect(await refused(createAlloy(db, { name: 'shed BRONZE', based_on: 'copper' }))).toEqual(['name']);
   });

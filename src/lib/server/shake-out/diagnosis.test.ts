@@ -192,6 +192,17 @@ describe('the day’s record of a casting', () => {
       start_mm: 100,
       end_mm: 56
     } as never); // as a request brings it
+    // One of last week tells nothing of today.
+    await appendTest(db, backing, { kind: 'hardness', at: ago(8 * 24 * HOUR), reading: 95 } as never); // as above
+    await appendTest(db, backing, {
+      kind: 'permeability',
+      at: ago(8 * 24 * HOUR),
+      air_cm3: 2000,
+      time_s: 300,
+      height_cm: 5.08,
+      area_cm2: 20.268,
+      pressure_g_cm2: 10
+    } as never); // as above
     await pour(session, mold, { pour_c: 805, seconds: 25, interrupted: true });
     const casting = await createCasting(db, {
       mold_id: mold,
@@ -201,6 +212,7 @@ describe('the day’s record of a casting', () => {
       seen: { 'gate-thin': true }
     });
     const { measured, seen } = await recordOf(db, casting);
+    expect(measured.permeability).toBeUndefined();
     expect(measured['pour-heat']!.at).toBeGreaterThan(1.5);
     expect(measured.wall!.at).toBeLessThan(-1);
     expect(measured.riser!.at).toBeLessThan(-1.5);
