@@ -51,6 +51,8 @@ export async function charting(): Promise<Measured[]> {
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(`${server.url}/heaps/1`);
+    // What is pressed before the page is awake asks for nothing.
+    await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');
     const story = page.waitForResponse(/story\?days=430/);
     await page.getByText('14 months', { exact: true }).click();
     await story;
