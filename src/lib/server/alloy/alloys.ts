@@ -17,7 +17,7 @@ const alloys = shelf(
 
 export const listAlloys = alloys.list;
 export const readAlloy = (db: Database, id: number): Promise<AlloyRecord> => alloys.standing(db, id);
-/** Takes an alloy off the list; molds that were poured of it keep what they were. */
+/** Takes an alloy off the list; molds of it go by the metal that it is like from then on. */
 export const removeAlloy = alloys.remove;
 export const restoreAlloy = alloys.restore;
 

@@ -174,6 +174,8 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
         const facing = heaps.find(({ id }) => id === (mold.facing_heap_id ?? mold.backing_heap_id));
         const looked = ids.map((id) => states.get(id)?.state).filter((state) => state != null);
         const seen = looked.filter((state) => state.seen && state.total_kg > 0);
+        // One sand that nobody looked at is enough not to know: it may be the one that meets the metal.
+        const all_seen = seen.length === ids.length;
         const wetter = [...seen].sort(
           (a, b) =>
             b.moisture_percent.value / b.window_percent.max - a.moisture_percent.value / a.window_percent.max
@@ -227,14 +229,15 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
           pour_c: gate?.pour_c ?? alloy.pour_c,
           wall_m,
           heap: facing ? { id: facing.id, name: facing.name, binder: facing.binder } : null,
-          moisture: wetter
-            ? {
-                value: wetter.moisture_percent.value / 100,
-                sd: wetter.moisture_percent.sd / 100,
-                min: wetter.window_percent.min / 100,
-                wettest: wetter.window_percent.max / 100
-              }
-            : null,
+          moisture:
+            all_seen && wetter
+              ? {
+                  value: wetter.moisture_percent.value / 100,
+                  sd: wetter.moisture_percent.sd / 100,
+                  min: wetter.window_percent.min / 100,
+                  wettest: wetter.window_percent.max / 100
+                }
+              : null,
           wettest: (window?.max ?? 4.5) / 100,
           thick_m: gaps.length > 0 ? Math.max(0.008, Math.min(...gaps)) : null,
           margin: ratios.length > 0 ? Math.min(...ratios) : null,

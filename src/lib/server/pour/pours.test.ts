@@ -160,6 +160,12 @@ describe('a pour', () => {
     expect(burn.source).toBe('handbook');
     expect(await refused(pour())).toEqual([]);
     await undoAct(db, made.act_id);
+    // Two devices at once pour it once.
+    const both = await Promise.allSettled([pour(), pour()]);
+    expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect((await listEntries(db, heap, { kind: 'poured' })).total).toBe(1);
+    const [once] = both.flatMap((each) => (each.status === 'fulfilled' ? [each.value] : []));
+    await undoAct(db, once!.act_id);
     expect((await readSession(db, session)).molds[0]).toMatchObject({ state: 'closed', poured: null });
     await pour();
   });
@@ -200,6 +206,10 @@ describe('what came out', () => {
     ]);
     await removeCasting(db, two.id);
     expect(await castingsOfSession(db, session)).toHaveLength(1);
+    // Its place was taken meanwhile.
+    const third = await createCasting(db, { mold_id: mold, pattern_id: pattern, result: 'good' });
+    expect(await refused(restoreCasting(db, two.id))).toEqual(['mold_id']);
+    await removeCasting(db, third.id);
     await restoreCasting(db, two.id);
     const { items } = await diagnoseCasting(db, one.id);
     expect(items[0]!.diagnosis.suspects.map(({ cause }) => cause)).toContain('cold-metal');

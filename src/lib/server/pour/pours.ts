@@ -142,6 +142,10 @@ export async function pourMold(
   const seconds = input.seconds ?? null;
   const entries = await entriesFor(db, of, input, heat, metal_kg, session_id);
   return db.write(async (transaction) => {
+    // Somebody at another device may have been quicker while its heat was worked out.
+    const row_now = await db.tables.molds.findOne({ where: { id: input.mold_id }, transaction });
+    if (row_now?.state !== of.mold.state)
+      throw new Refusal(409, 'This mold was changed meanwhile: look at it again.', []);
     const act = await writeAct(db, {
       name: 'poured a mold',
       entries,

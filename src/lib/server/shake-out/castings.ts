@@ -1,7 +1,7 @@
 import type { InferAttributes, Transaction, WhereOptions } from 'sequelize';
 import type { CastingChange, NewCasting } from '$lib/schema/pour';
 import type { Database } from '../database/database';
-import type { CastingRow } from '../database/tables';
+import type { CastingRow, MoldRow } from '../database/tables';
 import { keepFile, type Incoming } from '../file/files';
 import { plainPhoto } from '../file/photo';
 import { impossible, notFound } from '../refusal';
@@ -54,6 +54,19 @@ export async function readCasting(
   return plain(row);
 }
 
+/** @throws Refusal when a mold has given all its castings of a pattern already */
+async function mustBeRoom(
+  db: Database,
+  { id: mold_id, patterns }: MoldRow,
+  pattern_id: number,
+  transaction: Transaction
+): Promise<void> {
+  const count = patterns.find((each) => each.pattern_id === pattern_id)?.count ?? 0;
+  const where = { mold_id, pattern_id, removed_at: null };
+  if ((await db.tables.castings.count({ where, transaction })) >= count)
+    throw impossible([{ path: 'mold_id', message: 'has given all its castings of that pattern' }]);
+}
+
 /** @throws Refusal when its mold was not poured, holds no such pattern, or has given all its castings already */
 export async function createCasting(db: Database, input: NewCasting): Promise<CastingRecord> {
   return db.write(async (transaction) => {
@@ -62,14 +75,9 @@ export async function createCasting(db: Database, input: NewCasting): Promise<Ca
     if (!mold) throw impossible([{ path: 'mold_id', message: `there is no mold ${mold_id}` }]);
     if (mold.state !== 'poured' && mold.state !== 'shaken-out')
       throw impossible([{ path: 'mold_id', message: 'was not poured yet' }]);
-    const there = mold.patterns.find((each) => each.pattern_id === pattern_id);
-    if (!there) throw impossible([{ path: 'pattern_id', message: 'is not in that mold' }]);
-    const before = await db.tables.castings.count({
-      where: { mold_id, pattern_id, removed_at: null },
-      transaction
-    });
-    if (before >= there.count)
-      throw impossible([{ path: 'mold_id', message: 'has given all its castings of that pattern' }]);
+    if (!mold.patterns.some((each) => each.pattern_id === pattern_id))
+      throw impossible([{ path: 'pattern_id', message: 'is not in that mold' }]);
+    await mustBeRoom(db, mold, pattern_id, transaction);
     const { id } = await db.tables.castings.create(
       {
         session_id: mold.session_id,
@@ -109,8 +117,13 @@ export async function removeCasting(db: Database, id: number): Promise<void> {
 
 export async function restoreCasting(db: Database, id: number): Promise<CastingRecord> {
   return db.write(async (transaction) => {
-    const [found] = await db.tables.castings.update({ removed_at: null }, { where: { id }, transaction });
-    if (found === 0) throw notFound('casting', id);
+    const row = await db.tables.castings.findOne({ where: { id }, transaction });
+    if (!row) throw notFound('casting', id);
+    if (row.removed_at !== null) {
+      const mold = await db.tables.molds.findOne({ where: { id: row.mold_id }, transaction });
+      await mustBeRoom(db, mold!, row.pattern_id, transaction);
+      await db.tables.castings.update({ removed_at: null }, { where: { id }, transaction });
+    }
     return readCasting(db, id, transaction);
   });
 }

@@ -132,6 +132,13 @@ describe('wet sand under metal', () => {
       overridden: expect.stringContaining('torch')
     });
   });
+  it('facing that nobody looked at is not known, whatever the backing is', async () => {
+    const { session, mold } = await shed(3.2);
+    const { id: unseen } = await createHeap(db, { name: 'Unseen', system: 'water' });
+    await appendEntry(db, unseen, { kind: 'bought', at: ago(9 * HOUR), kg: 9 } as never); // as a request brings it
+    await amendMold(db, session, mold, { facing_heap_id: unseen });
+    await expect(pour(session, mold)).rejects.toThrow('checks.sand-wet: is not known yet');
+  });
   it('a temperature that was taken long ago tells nothing of a melt', () => {
     const now = Date.now();
     expect(meltNow({ melt_c: 730, melt_at: ago(60_000) }, now)).toBe(730);
