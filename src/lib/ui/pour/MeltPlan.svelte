@@ -27,7 +27,7 @@
   import TemperatureField from '$lib/ui/field/TemperatureField.svelte';
   import { units } from '$lib/ui/preferences';
   import { told } from '$lib/ui/toast/toaster';
-  import { setPointSays } from './pour-words';
+  import { clock, setPointSays } from './pour-words';
 
   interface Waiting {
     id: number;
@@ -48,6 +48,8 @@
   const form = new RecordForm();
   const number = (value: number | undefined) => (value === undefined ? '' : String(value));
   const begun = $derived(session.melt ?? {});
+  /** A temperature is typed each time it is taken: one that only stands there says nothing of now. */
+  const untaken = () => ({ text: '', celsius: undefined as number | undefined, simulated: false });
   let melt = $state({
     furnace: (begun.furnace ?? '') as string,
     power: { text: '', si: begun.power_w },
@@ -67,7 +69,7 @@
       text: begun.charged_kg === undefined ? '' : massText(begun.charged_kg, units()),
       si: begun.charged_kg
     },
-    melt: { text: '', celsius: begun.melt_c, simulated: begun.melt_simulated ?? false }
+    melt: untaken()
   });
   form.keep(
     `melt:${session.id}`,
@@ -85,7 +87,9 @@
   const shares = $derived(
     Math.abs(whole - 100) < 0.5 ? charge.map((each) => ({ ...each, share: each.percent / whole })) : []
   );
-  const loss = $derived(meltLoss(alloy, null, shares));
+  const loss = $derived(
+    meltLoss(alloy, begun.loss_percent === undefined ? null : begun.loss_percent / 100, shares)
+  );
   const heel = $derived(melt.heel.si ?? USUAL_HEEL);
   const plan = $derived(planMelts(molds, loss, heel, alloy.liquid_kg_m3, melt.crucible.si ?? null));
   const nameOf = (id: number) => molds.find((mold) => mold.id === id)?.name ?? `mold ${id}`;
@@ -124,11 +128,14 @@
           : melt.charged.si === begun.charged_kg && begun.charged_at
             ? begun.charged_at
             : new Date().toISOString(),
-      melt_c: melt.melt.celsius,
-      ...(melt.melt.celsius !== undefined && {
-        melt_at: new Date().toISOString(),
-        ...(melt.melt.simulated && { melt_simulated: true })
-      })
+      loss_percent: begun.loss_percent,
+      ...(melt.melt.text.trim() === ''
+        ? { melt_c: begun.melt_c, melt_at: begun.melt_at, melt_simulated: begun.melt_simulated }
+        : {
+            melt_c: melt.melt.celsius ?? NaN,
+            melt_at: new Date().toISOString(),
+            melt_simulated: melt.melt.simulated || undefined
+          })
     })
   });
   const schema = () => import('$lib/schema/session').then(({ sessionChange }) => sessionChange);
@@ -141,6 +148,7 @@
     );
     if (done === undefined) return;
     form.draft?.finish();
+    melt.melt = untaken();
     told('The melt is written down.');
     await invalidateAll();
   }
@@ -175,9 +183,11 @@
       {/each}
     </ul>
     <p class="soft small">
-      Lost {percentText(loss)}{shares.length > 0
-        ? ', by what is charged'
-        : ', the middle of what is usual (a guess)'}; heel
+      Lost {percentText(loss)}{begun.loss_percent !== undefined
+        ? ', as it was said'
+        : shares.length > 0
+          ? ', by what is charged'
+          : ', the middle of what is usual (a guess)'}; heel
       {percentText(heel, 0)}{melt.heel.si === undefined ? ' (usual)' : ''}.
       {#if melt.crucible.si === undefined}Say what the crucible holds, and it is shared out into melts.{/if}
     </p>
@@ -284,7 +294,11 @@
         bind:text={melt.melt.text}
         bind:celsius={melt.melt.celsius}
         error={errorOf('melt_c')}
-        {...melt.melt.simulated && { hint: 'Read off the simulated thermocouple' }}
+        hint={melt.melt.simulated
+          ? 'Read off the simulated thermocouple'
+          : begun.melt_c === undefined
+            ? undefined
+            : `Last found ${Math.round(begun.melt_c)} °C${begun.melt_at ? ` at ${clock(begun.melt_at)}` : ''}${begun.melt_simulated ? ', simulated' : ''}`}
       />
     </div>
     <details>

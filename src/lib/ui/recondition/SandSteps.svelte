@@ -9,6 +9,7 @@
   import type { SandPlan } from '$lib/schema/recondition';
   import { ApiProblem, api } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
+  import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { zone } from '$lib/ui/field/record-form.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
@@ -64,6 +65,12 @@
     }
   );
   let typed = $state<Record<string, { text: string; si: number | undefined }>>({});
+  new KeptDraft(
+    `sand:${heap.id}`,
+    () => typed,
+    (back) => (typed = back),
+    plan.begun_at
+  );
   const fieldOf = (id: string, i: number) => `${id} ${i}`;
   // Each step that is due stands with what was worked out.
   $effect(() => {
