@@ -30,7 +30,8 @@ export const LAYERS = {
     'core/pattern',
     'core/mold',
     'core/forecast',
-    'core/session'
+    'core/session',
+    'core/plan'
   ],
   schema: ['lib/schema'],
   server: [

@@ -1,0 +1,155 @@
+import { earliestPlan } from './earliest';
+import { mirrored, tidy, without } from './spans';
+import { MINUTE_MS, inOrder, leadingTo, type Placed, type PlanStep } from './step';
+import { Timetable, type People } from './timetable';
+
+/** A step as it stands in the plan. */
+export interface PlannedStep extends Placed {
+  id: string;
+  /** How long it may slip before the pour does, minutes; null for what comes after the pour. */
+  slack_min: number | null;
+}
+
+export interface Plan {
+  steps: PlannedStep[];
+  /** When the pour begins: as it was set, or as soon as it can where it was set too early. */
+  pour_at: number;
+  /** The soonest that it could begin. */
+  earliest: number;
+  /** By how much the day that was set is missed, minutes; 0 where it is kept. */
+  late_min: number;
+  /** No sooner day exists; false: a better one may have been overlooked among too many ways. */
+  proven: boolean;
+}
+
+/** Why there is no plan: steps that find no opening, however long one waits. */
+export interface NoPlan {
+  too_long: string[];
+}
+
+/**
+ * Plans back from a pour: what leads to it stands as soon as it can, sand that is tempered and tools as late as they can, and
+ * each says how far it may slip; what follows the pour stands after it.
+ *
+ * @param steps among them the goal, which is the pour
+ * @param wanted when the pour is to begin, ms since 1970: whoever is not busy then has time for it
+ * @param now nothing before it
+ * @source forward and backward justification of a serial schedule
+ */
+export function planBack(
+  steps: readonly PlanStep[],
+  goal: string,
+  wanted: number,
+  people: People,
+  now: number
+): Plan | NoPlan {
+  const sorted = inOrder(steps);
+  const found = earliestPlan(steps, goal, people, now);
+  if (!found) return { too_long: hopeless(sorted, people, now) };
+  const earliest = found.placed.get(goal)!.from;
+  const pour_at = Math.max(earliest, wanted);
+  const before = leadingTo(steps, goal);
+  const late = pushedLate(before, goal, found.placed, pour_at, people);
+  const early = pulledEarly(before, goal, late, people, now);
+  // What is best done late takes what the others left free; then each says how far it could still go.
+  const kept = pushedLate(before, goal, early, pour_at, people, (step) => step.late === true);
+  const latest = pushedLate(before, goal, kept, pour_at, people);
+  const table = new Timetable(people, now);
+  for (const step of before) table.put(step, kept.get(step.id)!);
+  const after = sorted.filter(({ id }) => !kept.has(id));
+  const lost: string[] = [];
+  for (const step of after) {
+    const ready = table.ready(step);
+    const place = ready === null ? null : table.soonest(step, ready);
+    if (place) table.put(step, place);
+    else lost.push(step.id);
+  }
+  if (lost.length > 0) return { too_long: lost };
+  return {
+    steps: sorted
+      .map(({ id }): PlannedStep => {
+        const place = table.placed.get(id)!;
+        const latest_place = latest.get(id);
+        return {
+          id,
+          ...place,
+          slack_min: latest_place ? Math.round((latest_place.from - place.from) / MINUTE_MS) : null
+        };
+      })
+      .sort((a, b) => a.from - b.from || a.to - b.to),
+    pour_at,
+    earliest,
+    late_min: Math.max(0, Math.round((earliest - wanted) / MINUTE_MS)),
+    proven: found.proven
+  };
+}
+
+/**
+ * The same plan with steps as late as they can be: from the last one back, each in the hands that it has.
+ *
+ * Seen from the other end of time it is the same task, and each finds a place at least as late as the one that it had.
+ *
+ * @param moves which of them; the others keep their places
+ */
+function pushedLate(
+  before: readonly PlanStep[],
+  goal: string,
+  placed: ReadonlyMap<string, Placed>,
+  pour_at: number,
+  people: People,
+  moves: (step: PlanStep) => boolean = () => true
+): Map<string, Placed> {
+  const pour_ends = pour_at + before.find(({ id }) => id === goal)!.minutes * MINUTE_MS;
+  const backward: People = Object.fromEntries(
+    Object.entries(people).map(([who, spans]) => [
+      who,
+      mirrored(tidy([...without(spans, [{ from: pour_at, to: Infinity }]), { from: pour_at, to: pour_ends }]))
+    ])
+  );
+  const table = new Timetable(backward, -pour_ends);
+  const behind = new Map<string, { id: string; lag_min: number }[]>(before.map(({ id }) => [id, []]));
+  for (const { id: to, after } of before)
+    for (const { id, lag_min } of after) behind.get(id)!.push({ id: to, lag_min });
+  const was = (step: PlanStep): Placed =>
+    step.id === goal ? { ...placed.get(goal)!, from: pour_at, to: pour_ends } : placed.get(step.id)!;
+  const back = (place: Placed): Placed => ({ from: -place.to, to: -place.from, who: place.who });
+  const stays = (step: PlanStep) => step.id === goal || !moves(step);
+  for (const step of before) if (stays(step)) table.put(step, back(was(step)));
+  const order = new Map(before.map(({ id }, i) => [id, i]));
+  const last_first = [...before].sort(
+    (a, b) => was(b).to - was(a).to || was(b).from - was(a).from || order.get(b.id)! - order.get(a.id)!
+  );
+  for (const step of last_first) {
+    if (stays(step)) continue;
+    const mirror: PlanStep = { ...step, not_before: undefined, after: behind.get(step.id)! };
+    table.put(mirror, table.firstPlace(mirror, was(step).who, table.ready(mirror)!)!);
+  }
+  return new Map([...table.placed].map(([id, place]) => [id, back(place)]));
+}
+
+/** The late plan with all that need not be late as early as it can be; what is to be late keeps its place. */
+function pulledEarly(
+  before: readonly PlanStep[],
+  goal: string,
+  late: ReadonlyMap<string, Placed>,
+  people: People,
+  now: number
+): Map<string, Placed> {
+  const table = new Timetable(people, now);
+  const stays = (step: PlanStep) => step.late === true || step.id === goal;
+  // They hold their places against all that comes forward.
+  for (const step of before) if (stays(step)) table.put(step, late.get(step.id)!);
+  const first_first = [...before].sort((a, b) => late.get(a.id)!.from - late.get(b.id)!.from);
+  for (const step of first_first) {
+    if (stays(step)) continue;
+    const was = late.get(step.id)!;
+    table.put(step, table.firstPlace(step, was.who, table.ready(step)!)!);
+  }
+  return table.placed;
+}
+
+/** Steps that no opening is long enough for. */
+function hopeless(steps: readonly PlanStep[], people: People, now: number): string[] {
+  const alone = steps.filter((step) => new Timetable(people, now).soonest(step, now) === null);
+  return (alone.length > 0 ? alone : steps).map(({ id }) => id);
+}

@@ -1,0 +1,85 @@
+import { planBack, type NoPlan, type Plan } from './plan-back';
+import { MINUTE_MS, type PlanStep } from './step';
+import type { People } from './timetable';
+
+export interface Moved {
+  id: string;
+  by_min: number;
+}
+
+/**
+ * What moves when a step takes or starts later by so much: the steps that follow, and the pour if it comes to that.
+ *
+ * @returns null where it finds no place any more
+ */
+export function whenItSlips(
+  steps: readonly PlanStep[],
+  plan: Plan,
+  slipping: { id: string; by_min: number },
+  goal: string,
+  wanted: number,
+  people: People,
+  now: number
+): { moved: Moved[]; pour_by_min: number } | null {
+  const before = new Map(plan.steps.map((step) => [step.id, step]));
+  const put_off = before.get(slipping.id)!.from + slipping.by_min * MINUTE_MS;
+  const later = steps.map((step) =>
+    step.id === slipping.id
+      ? { ...step, late: false, not_before: Math.max(put_off, step.not_before ?? 0) }
+      : step
+  );
+  const after = planBack(later, goal, wanted, people, now);
+  if ('too_long' in after) return null;
+  return {
+    moved: after.steps.flatMap(({ id, from }) => {
+      const by_min = Math.round((from - before.get(id)!.from) / MINUTE_MS);
+      return by_min > 0 && id !== slipping.id ? [{ id, by_min }] : [];
+    }),
+    pour_by_min: Math.round((after.pour_at - plan.pour_at) / MINUTE_MS)
+  };
+}
+
+/** More ways to leave something out than this are not looked through. */
+const MOST_WAYS = 200;
+
+/**
+ * What to leave out if the day must stand: the fewest of what is served, so that the rest is ready in time.
+ *
+ * @returns empty where nothing has to go, null where even one alone comes too late
+ */
+export function whatToDrop(
+  steps: readonly PlanStep[],
+  goal: string,
+  wanted: number,
+  people: People,
+  now: number
+): string[] | null {
+  const served = [...new Set(steps.flatMap(({ serves }) => serves ?? []))];
+  const inTime = (plan: Plan | NoPlan) => !('too_long' in plan) && plan.late_min === 0;
+  let ways = 0;
+  for (let size = 0; size < Math.max(1, served.length); size++)
+    for (const out of subsets(served, size)) {
+      if (++ways > MOST_WAYS) return null;
+      if (inTime(planBack(withoutServed(steps, new Set(out)), goal, wanted, people, now))) return out;
+    }
+  return null;
+}
+
+/** The steps without those that serve only what is left out; what waited for them waits for what they waited for. */
+export function withoutServed(steps: readonly PlanStep[], out: ReadonlySet<string>): PlanStep[] {
+  const gone = new Set(
+    steps
+      .filter(({ serves }) => serves && serves.length > 0 && serves.every((each) => out.has(each)))
+      .map(({ id }) => id)
+  );
+  return steps
+    .filter(({ id }) => !gone.has(id))
+    .map((step) => ({ ...step, after: step.after.filter(({ id }) => !gone.has(id)) }));
+}
+
+function* subsets<T>(of: readonly T[], size: number, from = 0): Generator<T[]> {
+  if (size === 0) yield [];
+  else
+    for (let i = from; i <= of.length - size; i++)
+      for (const rest of subsets(of, size - 1, i + 1)) yield [of[i]!, ...rest];
+}
