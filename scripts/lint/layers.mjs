@@ -58,9 +58,11 @@ export const LAYERS = {
     'lib/server/pour',
     'lib/server/shake-out',
     'lib/server/recondition',
+    'lib/server/member',
+    'lib/server/plan',
+    'lib/server/calendar',
     'lib/server/calculator',
     'lib/server/casting',
-    'lib/server/member',
     'lib/server/record',
     'lib/server/form',
     'lib/server/demo'
@@ -102,6 +104,7 @@ export const LAYERS = {
     'lib/ui/recondition',
     'lib/ui/record',
     'lib/ui/member',
+    'lib/ui/plan',
     'lib/ui/session',
     'lib/ui/palette',
     'lib/ui/frame'

@@ -9,7 +9,11 @@ import { pageLoad } from '$lib/server/http/guard';
 import { checkedBody, postedForm } from '$lib/server/http/posted';
 import { beforeCasting } from '$lib/server/casting/before-casting';
 import { nextCasting } from '$lib/server/casting/next-casting';
+import { stepsAhead } from '$lib/server/plan/schedule';
 import { createSession } from '$lib/server/session/sessions';
+
+/** Steps of a plan on the Bench; the others are on its page. */
+const STEPS_SHOWN = 5;
 
 export const load: PageServerLoad = pageLoad(async (db) => {
   const [heaps, states, casting] = await Promise.all([listHeaps(db), readStates(db), nextCasting(db)]);
@@ -21,6 +25,8 @@ export const load: PageServerLoad = pageLoad(async (db) => {
   );
   return {
     errands: casting ? await beforeCasting(db, casting.at) : [],
+    // A plan holds the errands, and says whose they are.
+    ahead: casting ? await stepsAhead(db, casting.id, STEPS_SHOWN) : null,
     // A heap that was taken off the bench just now is in one list and not in the other.
     heaps: heaps.flatMap((heap, i) => {
       const found = states.get(heap.id);

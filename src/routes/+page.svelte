@@ -100,7 +100,12 @@
     {/each}
   </ul>
   <div class="columns border-t-2 border-(--ink) pt-5">
-    {#if !data.session?.due}<Casting casting={data.session} errands={data.errands} />{/if}
+    {#if !data.session?.due}<Casting
+        casting={data.session}
+        errands={data.errands}
+        ahead={data.ahead}
+        members={data.members}
+      />{/if}
     {#if timers().length > 0}
       {#await import('$lib/ui/timer/Running.svelte') then { default: Running }}<Running />{/await}
     {/if}

@@ -8,7 +8,7 @@ export interface Earliest {
 }
 
 /** Looks at a step that could be next, before the best that was found is taken: of few steps, all ways are looked through. */
-const MOST_LOOKS = { few: 150_000, many: 4000 } as const;
+const MOST_LOOKS = { few: 20_000, many: 2500 } as const;
 /** So many steps are few. */
 const FEW = 12;
 
@@ -39,7 +39,7 @@ export function earliestPlan(
   // Those whose waits are over, and how many each of the others still waits for.
   const open = new Set(needed.filter(({ after }) => after.length === 0));
   const waits = new Map(needed.map(({ id, after }) => [id, after.length]));
-  const bound = bestCase(needed, tail, from);
+  const bound = bestCase(needed, goal, people, from);
   const kind = kinds(needed);
 
   const search = (): void => {
@@ -117,9 +117,13 @@ function tails(needed: readonly PlanStep[]): Map<string, number> {
   return tail;
 }
 
-/** The begin of the goal, were there hands enough at any hour. */
-function bestCase(needed: readonly PlanStep[], tail: ReadonlyMap<string, number>, from: number): number {
-  return Math.max(
-    ...needed.map(({ id, not_before }) => Math.max(from, not_before ?? -Infinity) + tail.get(id)! * MINUTE_MS)
-  );
+/** The begin of the goal, were there furnaces enough and everybody able to do two things at once. */
+function bestCase(needed: readonly PlanStep[], goal: string, people: People, from: number): number {
+  const alone = new Timetable(people, from);
+  for (const step of needed) {
+    const place = alone.soonest(step, alone.ready(step)!);
+    if (!place) return Infinity;
+    alone.placed.set(step.id, place);
+  }
+  return alone.placed.get(goal)!.from;
 }

@@ -1,4 +1,5 @@
 import { TZDate } from '@date-fns/tz';
+import { isZone } from './zone';
 import { tidy, without, type Span } from './spans';
 
 /** Minutes after midnight, from and to, of one weekday. */
@@ -33,10 +34,12 @@ export function openTime(
   to: number
 ): Span[] {
   const open: Span[] = [];
-  const first = new TZDate(from, zone);
+  // Records of old may name a zone that is none.
+  const in_zone = isZone(zone) ? zone : 'UTC';
+  const first = new TZDate(from, in_zone);
   const last = Math.min(to, from + MOST_DAYS * 86_400_000);
   for (let i = -1; ; i++) {
-    const day = new TZDate(first.getFullYear(), first.getMonth(), first.getDate() + i, zone);
+    const day = new TZDate(first.getFullYear(), first.getMonth(), first.getDate() + i, in_zone);
     if (day.getTime() > last) break;
     for (const { weekday, from_min, to_min } of hours) {
       if (weekday !== day.getDay()) continue;
@@ -47,7 +50,7 @@ export function openTime(
           day.getDate(),
           Math.floor(minutes / 60),
           minutes % 60,
-          zone
+          in_zone
         ).getTime();
       open.push({ from: Math.max(from, at(from_min)), to: Math.min(last, at(to_min)) });
     }

@@ -1,4 +1,4 @@
-import { REQUIRED, shape, text } from './fields';
+import { REQUIRED, choice, shape, text } from './fields';
 
 /** The passphrase as somebody gives it, and where they wanted to go. */
 export const signIn = shape({
@@ -12,5 +12,7 @@ export const newPassphrase = shape({
 
 /** A token for a device or a script. */
 export const newToken = shape({
-  name: text(80).trim().min(1, 'needs a name').required(REQUIRED)
+  name: text(80).trim().min(1, 'needs a name').required(REQUIRED),
+  /** Good for the calendar alone; left out, for everything. */
+  only: choice(['calendar']).optional()
 }).required(REQUIRED);

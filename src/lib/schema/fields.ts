@@ -2,6 +2,7 @@ import { boolean, number, object, string, type NumberSchema, type ObjectShape } 
 import { getDaysInMonth } from 'date-fns';
 import { COVERS } from '$core/heap/drying';
 import { PLACES } from '$core/heap/place';
+import { isZone } from '$core/plan/zone';
 
 /**
  * The fields that records and calculators are built from. Each says what it allows in its own message, so
@@ -47,6 +48,14 @@ export const WETTEST_TARGET = 30;
 
 export const text = (most: number) =>
   string().typeError('must be text').max(most, `must be at most ${most} characters`);
+
+/** A zone of the world by its name in the time zone database. */
+export const zone = () =>
+  text(64).test(
+    'zone',
+    'must be a time zone such as Europe/London',
+    (value) => value == null || isZone(value)
+  );
 
 /** One of a closed list; the message names the list. */
 export const choice = <const T extends string>(values: readonly T[]) =>

@@ -108,7 +108,7 @@ const READ: Record<string, Read> = {
 };
 
 /** Lists that are drawn with lines to fill in, and the figures of a line. */
-const LINES = { retained: ['grams'], standards: ['active_percent', 'ml'] };
+const LINES = { retained: ['grams'], standards: ['active_percent', 'ml'], wanted: ['count'] };
 
 /** A line of which nothing was filled in is not there. */
 function dropEmptyLines(record: Record<string, unknown>): void {

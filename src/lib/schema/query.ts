@@ -1,5 +1,5 @@
 import { boolean, string, type InferType } from 'yup';
-import { choice, id, between, isCalendarDay, shape, text, whole } from './fields';
+import { choice, id, between, isCalendarDay, shape, text, whole, zone } from './fields';
 
 /**
  * What may stand in the query of an address. Held against these as bodies are against theirs: an unknown field, or one
@@ -58,6 +58,15 @@ export const comparedQuery = shape({ first: id(), second: id() });
 export const versionAsRead = shape({ version: whole(0, Number.MAX_SAFE_INTEGER) });
 export const lotsQuery = shape({ material_id: id() });
 export const sessionsQuery = shape({ ...page, stage: text(40) });
+/** Which units the words of a calendar are in, and what lets it in from elsewhere. */
+export const calendarQuery = shape({ units: choice(['metric', 'us']), token: text(100) });
+/** What a calendar file is called, and the zone of times in it that name none. */
+export const calendarOf = shape({
+  source: text(120).min(1, 'needs a name').required('is required'),
+  zone: zone().required('is required')
+});
+export const planPage = shape({ session: id() });
+export const busyQuery = shape({ source: text(120) });
 export const castingsQuery = shape({ ...page, session_id: id(), pattern_id: id() });
 export const readingsQuery = shape({ ...page, device: text(80) });
 

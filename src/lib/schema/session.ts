@@ -2,6 +2,7 @@ import { array, type InferType } from 'yup';
 import { entries } from './entry';
 import { ALLOY_NAMES } from '$core/reference/alloys';
 import { meltPlan, moldGating } from './pour';
+import { hours } from './plan';
 import { sandPlan } from './recondition';
 import { REQUIRED, between, choice, id, isoTime, shape, text, whole, yesNo } from './fields';
 
@@ -136,7 +137,9 @@ export const memberChange = shape({
     squeeze_sd: between('', 0.01, 1).required(REQUIRED)
   })
     .nullable()
-    .optional()
+    .optional(),
+  /** When in the week they have time; null: nobody said. */
+  hours: hours().nullable().optional()
 }).required(REQUIRED);
 
 export type NewMember = InferType<typeof newMember>;

@@ -77,10 +77,13 @@ export class Door {
     return this.living(at).some((session) => session.hash === hash);
   }
 
-  holdsToken(secret: string | undefined): boolean {
+  /** @param of what is asked for: one that is good for the calendar alone opens nothing else */
+  holdsToken(secret: string | null | undefined, of: 'anything' | 'calendar' = 'anything'): boolean {
     if (!secret) return false;
     const hash = hashed(secret);
-    return this.keys.tokens.some((token) => token.hash === hash);
+    return this.keys.tokens.some(
+      (token) => token.hash === hash && (token.only === undefined || token.only === of)
+    );
   }
 
   signOut(secret: string | undefined): void {
@@ -102,12 +105,12 @@ export class Door {
   }
 
   /** Makes a token; only now it is shown whole. */
-  newToken(name: string): TokenRecord & { token: string } {
+  newToken(name: string, only?: 'calendar'): TokenRecord & { token: string } {
     if (this.keys.tokens.length >= MOST_TOKENS)
       throw new Refusal(422, `There are ${MOST_TOKENS} tokens already: revoke one first.`);
     const token = `brunkel_${randomBytes(24).toString('base64url')}`;
     const id = Math.max(0, ...this.keys.tokens.map((each) => each.id)) + 1;
-    const kept = { id, name, created_at: now() };
+    const kept = { id, name, created_at: now(), ...(only && { only }) };
     this.keep({ ...this.keys, tokens: [...this.keys.tokens, { ...kept, hash: hashed(token) }] });
     return { ...kept, token };
   }

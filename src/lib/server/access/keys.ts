@@ -23,6 +23,8 @@ export interface KeptSession {
 export interface KeptToken extends KeptSession {
   id: number;
   name: string;
+  /** What it is good for; left out, everything. */
+  only?: 'calendar' | undefined;
 }
 
 export const KEYS_FILE = 'access.json';

@@ -27,6 +27,10 @@ import type { MoldLayout, MoldState, SessionStage } from '$lib/schema/session';
 import type { Cause, DefectName } from '$core/reference/defects';
 import type { Seen } from '$core/judge/day-record';
 import type { GivenPolicy } from '$lib/schema/heap';
+import type { BranchStep } from '$lib/schema/branch';
+import type { OwnStep, PlannedMold, Wanted } from '$lib/schema/plan';
+import type { OpenHours } from '$core/plan/open-hours';
+import type { StepNote } from '$core/plan/casting-steps';
 import type { MaterialKind } from '$core/reference/ingredients';
 import type { HeapBinder, System, Window } from '$core/reference/targets';
 
@@ -179,6 +183,8 @@ export interface MemberRow extends Model<InferAttributes<MemberRow>, InferCreati
   hand_bias: CreationOptional<number | null>;
   hand_spread: CreationOptional<number | null>;
   hand_since: CreationOptional<string | null>;
+  /** Of their week, when they have time for it; null until they said. */
+  hours: CreationOptional<OpenHours[] | null>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
 }
@@ -255,6 +261,61 @@ export interface CastingRow extends Model<InferAttributes<CastingRow>, InferCrea
   note: string | null;
   created_at: string;
   removed_at: CreationOptional<string | null>;
+}
+
+/** A casting day planned back from its pour. */
+export interface PlanRow extends Model<InferAttributes<PlanRow>, InferCreationAttributes<PlanRow>> {
+  id: CreationOptional<number>;
+  session_id: number;
+  /** The sand that it is rammed of. */
+  heap_id: number;
+  metal: Alloy;
+  wanted: Wanted[];
+  /** What it takes, worked out when it was last planned. */
+  molds: PlannedMold[];
+  delivery_days: number | null;
+  own: OwnStep[];
+  notes: StepNote[];
+  version: CreationOptional<number>;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
+/** When a member has no time, from a calendar file of theirs. */
+export interface BusyRow extends Model<InferAttributes<BusyRow>, InferCreationAttributes<BusyRow>> {
+  id: CreationOptional<number>;
+  member_id: number;
+  /** The file that it came from. */
+  source: string;
+  what: string | null;
+  from_at: string;
+  to_at: string;
+}
+
+/** What if: steps from how a heap stands, that its ledger knows nothing of. */
+export interface BranchRow extends Model<InferAttributes<BranchRow>, InferCreationAttributes<BranchRow>> {
+  id: CreationOptional<number>;
+  heap_id: number;
+  name: string;
+  steps: BranchStep[];
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
+/** One answer to the trainer. */
+export interface AnswerRow extends Model<InferAttributes<AnswerRow>, InferCreationAttributes<AnswerRow>> {
+  id: CreationOptional<number>;
+  /** Null: nobody named. */
+  member_id: number | null;
+  card: string;
+  at: string;
+  /** What the question was drawn from. */
+  seed: number;
+  truth: Record<string, unknown>;
+  answer: Record<string, unknown>;
+  right: boolean;
+  /** How far off, grades of the squeeze; null where that has no measure. */
+  off: number | null;
 }
 
 export interface LotUseRow extends Model<InferAttributes<LotUseRow>, InferCreationAttributes<LotUseRow>> {
@@ -371,6 +432,10 @@ export interface Tables {
   readings: ModelStatic<ReadingRow>;
   acts: ModelStatic<ActRow>;
   members: ModelStatic<MemberRow>;
+  plans: ModelStatic<PlanRow>;
+  busy: ModelStatic<BusyRow>;
+  branches: ModelStatic<BranchRow>;
+  answers: ModelStatic<AnswerRow>;
   settings: ModelStatic<SettingRow>;
   sessions: ModelStatic<SessionRow>;
   molds: ModelStatic<MoldRow>;
@@ -530,10 +595,68 @@ export function defineTables(sequelize: Sequelize): Tables {
         hand_bias: maybeFigure(),
         hand_spread: maybeFigure(),
         hand_since: maybeWords(),
+        hours: maybeJson(),
         created_at: words(),
         removed_at: maybeWords()
       },
       named('members')
+    ),
+    plans: sequelize.define<PlanRow>(
+      'plan',
+      {
+        id: key(),
+        session_id: count(),
+        heap_id: count(),
+        metal: choice(),
+        wanted: json(),
+        molds: json(),
+        delivery_days: maybeFigure(),
+        own: json(),
+        notes: json(),
+        version: { ...count(), defaultValue: 1 },
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      { ...named('plans'), version: false }
+    ),
+    busy: sequelize.define<BusyRow>(
+      'busy',
+      {
+        id: key(),
+        member_id: count(),
+        source: words(),
+        what: maybeWords(),
+        from_at: words(),
+        to_at: words()
+      },
+      named('busy')
+    ),
+    branches: sequelize.define<BranchRow>(
+      'branch',
+      {
+        id: key(),
+        heap_id: count(),
+        name: words(),
+        steps: json(),
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      named('branches')
+    ),
+    answers: sequelize.define<AnswerRow>(
+      'answer',
+      {
+        id: key(),
+        member_id: maybeCount(),
+        card: words(),
+        at: words(),
+        seed: count(),
+        truth: json(),
+        answer: json(),
+        right: { type: DataTypes.BOOLEAN, allowNull: false },
+        off: maybeFigure()
+      },
+      named('answers')
     ),
     sessions: sequelize.define<SessionRow>(
       'session',

@@ -1,9 +1,11 @@
 import { newCasting } from '$lib/schema/pour';
+import { newPlan } from '$lib/schema/plan';
 import { newMold, newSession } from '$lib/schema/session';
 import { TICKED } from '$core/judge/pour-checks';
 import { newAlloy } from '$lib/schema/pour';
 import { createAlloy } from '../alloy/alloys';
 import type { Database } from '../database/database';
+import { createPlan } from '../plan/plans';
 import { createMold, createSession } from '../session/sessions';
 import { markStep } from '../session/steps';
 import { createCasting } from '../shake-out/castings';
@@ -185,6 +187,28 @@ export const ownAlloy = (db: Database) =>
       note: 'Pipe offcuts and tin from the plumber.'
     })
   );
+
+/** Its plan: a last coat on the latch, and a step of their own. */
+export async function planIt(
+  db: Database,
+  session_id: number,
+  [latch, bracket]: readonly number[]
+): Promise<void> {
+  await createPlan(
+    db,
+    accepted(newPlan, {
+      session_id,
+      heap_id: 1,
+      metal: 'aluminium',
+      wanted: [
+        { pattern_id: latch!, count: 2, coats: [{ what: 'shellac', grit: 400, dry_h: 1 }] },
+        { pattern_id: bracket!, count: 1 }
+      ],
+      delivery_days: 4,
+      own: [{ id: 'slab', what: 'clear the slab and sweep it dry', minutes: 20, before: true }]
+    })
+  );
+}
 
 /** The casting that comes next, in two days at ten in the morning. */
 export async function nextCastingDay(db: Database, today: Date, members: readonly number[]): Promise<number> {

@@ -6,7 +6,7 @@ import { createMember } from '../member/members';
 import { changeSettings } from '../settings/settings';
 import { accepted } from './accepted';
 import { fillBags } from './bags';
-import { castingDays, nextCastingDay, ownAlloy } from './castings';
+import { castingDays, nextCastingDay, ownAlloy, planIt } from './castings';
 import { fillDialSand } from './dial-sand';
 import { fillGateHeap } from './gate-heap';
 import { fillInheritedSand } from './plot-nine';
@@ -37,5 +37,7 @@ export async function fillDemo(db: Database, today: Date): Promise<void> {
   const patterns = await fillPatterns(db, daysAgo);
   await ownAlloy(db);
   await castingDays(db, daysAgo, members, patterns);
-  await planMolds(db, await nextCastingDay(db, today, members), patterns);
+  const next = await nextCastingDay(db, today, members);
+  await planMolds(db, next, patterns);
+  await planIt(db, next, patterns);
 }

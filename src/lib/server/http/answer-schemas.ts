@@ -223,6 +223,38 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     photo_hash: orNull(string),
     created_at: time
   }),
+  Plan: record({
+    id: whole,
+    session_id: whole,
+    heap_id: whole,
+    metal: string,
+    wanted: list(object),
+    molds: list(object),
+    own: list(object),
+    notes: list(object),
+    version: whole,
+    created_at: time
+  }),
+  Schedule: record({
+    plan: object,
+    session: object,
+    steps: list(
+      record({
+        id: string,
+        about: object,
+        from: orNull(time),
+        to: orNull(time),
+        minutes: number,
+        member: orNull(whole),
+        slack_min: orNull(number),
+        done_at: orNull(time)
+      })
+    ),
+    pour_at: orNull(time),
+    earliest: orNull(time),
+    late_min: number,
+    too_long: list(string)
+  }),
   Material: record({ id: whole, kind: string, name: string }),
   Lot: record({
     id: whole,

@@ -7,6 +7,7 @@ export const SESSION_COOKIE = 'brunkel-session';
 
 /** Where a passphrase can be given, and what that page is made of. */
 const OPEN_PATHS = /^\/(sign-in(\/|$|\.)|sign-in\/__data\.json$|_app\/|mark\.svg$)/;
+const CALENDAR = '/api/v1/calendar.ics';
 const SAFE_METHODS = ['GET', 'HEAD', 'OPTIONS'];
 
 /**
@@ -32,6 +33,9 @@ export function passGate(event: RequestEvent): void {
   const { headers } = event.request;
   const token = /^Bearer\s+(\S+)$/i.exec(headers.get('authorization') ?? '')?.[1];
   if (door().holdsSession(event.cookies.get(SESSION_COOKIE)) || door().holdsToken(token)) return;
+  // A calendar is fetched by a program that can send nothing but the address.
+  const { pathname, searchParams } = event.url;
+  if (pathname === CALENDAR && door().holdsToken(searchParams.get('token'), 'calendar')) return;
   if (event.url.pathname.startsWith('/api/') || event.request.method !== 'GET')
     throw new Refusal(401, 'Sign in on a page of Brunkel first, or send a token as Authorization: Bearer …');
   redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);

@@ -1,4 +1,5 @@
 import { believedHand } from '$core/heap/belief';
+import type { OpenHours } from '$core/plan/open-hours';
 import { HAND_SD } from '$core/reference/accuracy';
 import type { MemberChange, NewMember } from '$lib/schema/session';
 import type { Database } from '../database/database';
@@ -13,6 +14,8 @@ export interface MemberRecord {
   id: number;
   name: string;
   hand: HandRecord;
+  /** When in the week they have time; null until they said. */
+  hours: OpenHours[] | null;
   created_at: string;
 }
 
@@ -87,6 +90,7 @@ export async function amendMember(db: Database, id: number, change: MemberChange
       row.hand_spread = hand ? hand.squeeze_sd / USUAL_SD : null;
       row.hand_since = hand ? row.hand_since : now();
     }
+    if (change.hours !== undefined) row.hours = change.hours as OpenHours[] | null;
     await row.save({ transaction });
   });
   forgetHands(db);
@@ -150,6 +154,7 @@ async function memberRecord(db: Database, row: MemberRow): Promise<MemberRecord>
       source: held ? 'your entry' : tests > 0 ? 'your records' : 'handbook',
       since: row.hand_since ?? null
     },
+    hours: row.hours ?? null,
     created_at: row.created_at
   };
 }

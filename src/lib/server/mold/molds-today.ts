@@ -73,24 +73,13 @@ export async function readMoldsToday(
   { metal, wanted }: MoldsTodayQuestion
 ): Promise<MoldsTodayAnswer> {
   const { total_kg } = await readState(db, heap_id, new Date().toISOString());
-  const density =
-    (await readLearned(db, heap_id)).items.find(({ of }) => of === 'rammed-density')!.value * 1000;
-  const flasks = await listFlasks(db);
   const castings = new Map<number, CastingBox>();
   for (const [i, { pattern_id }] of wanted.entries()) {
     if (castings.has(pattern_id))
       throw impossible([{ path: `wanted[${i}].pattern_id`, message: 'stands in the list already' }]);
     castings.set(pattern_id, await castingOfPattern(db, await readPattern(db, pattern_id), metal));
   }
-  const possible: PossibleMold[] = [];
-  for (const own of flasks)
-    for (const patterns of await mixesIn(flaskOf(own), wanted, castings, metal)) {
-      const boxes = patterns.flatMap(({ pattern_id, count }) =>
-        Array.from({ length: count }, () => castings.get(pattern_id)!)
-      );
-      const sand = sandDemand(flaskOf(own), solidsOf(boxes, metal), density).with_allowance_kg;
-      possible.push({ flask_id: own.id, patterns, sand_kg: sand });
-    }
+  const possible = await possibleMolds(db, heap_id, metal, wanted, castings);
   const asked = new Map(wanted.map(({ pattern_id, count }) => [pattern_id, count]));
   const today = await moldsToday(possible, asked, total_kg, linearSolver);
   const all = await moldsToday(possible, asked, Infinity, linearSolver);
@@ -118,6 +107,28 @@ export async function readMoldsToday(
         ? Math.max(0, all!.sand_kg - total_kg)
         : null
   };
+}
+
+/** Every mold of what is wanted that some flask on the rack takes, with the sand that it takes of a heap. */
+export async function possibleMolds(
+  db: Database,
+  heap_id: number,
+  metal: Alloy,
+  wanted: readonly { pattern_id: number; count: number }[],
+  castings: ReadonlyMap<number, CastingBox>
+): Promise<PossibleMold[]> {
+  const density =
+    (await readLearned(db, heap_id)).items.find(({ of }) => of === 'rammed-density')!.value * 1000;
+  const possible: PossibleMold[] = [];
+  for (const own of await listFlasks(db))
+    for (const patterns of await mixesIn(flaskOf(own), wanted, castings, metal)) {
+      const boxes = patterns.flatMap(({ pattern_id, count }) =>
+        Array.from({ length: count }, () => castings.get(pattern_id)!)
+      );
+      const sand = sandDemand(flaskOf(own), solidsOf(boxes, metal), density).with_allowance_kg;
+      possible.push({ flask_id: own.id, patterns, sand_kg: sand });
+    }
+  return possible;
 }
 
 type Mix = { pattern_id: number; count: number }[];

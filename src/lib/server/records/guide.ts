@@ -22,6 +22,9 @@ beside them.
 | entry_versions | every version of every entry: when, what (\`event\`), by whom, what was typed, and whether a figure was read off a simulated device |
 | lot_uses | what an entry took from a lot |
 | members, sessions, molds | people, casting days, and their molds |
+| plans, busy | what a casting day is planned from, what was noted of its steps; when members have no time |
+| branches | what if: steps of a heap that its ledger knows nothing of |
+| answers | what the trainer asked, and what was answered |
 | flasks | the flasks that one owns: inside sizes, mm, and empty weights |
 | patterns | what one casts from: sizes as it lies in the mold, how its volume is known, coats, and the mesh and the photo that belong to it |
 | castings | what came out of each mold: result, defects and where, what was seen, its cause, its photo |

@@ -14,7 +14,7 @@ export interface Line {
   row: Record<string, unknown>;
 }
 
-/** Kept for a while only, or worked out anew; no record of anybody's sand. */
+/** Kept for a while only, or worked out anew as the journal is; no record of anybody's sand. */
 const LEFT_OUT = new Set(['migrations', 'answered_requests', PACKED]);
 const BATCH = 500;
 
@@ -31,7 +31,7 @@ export async function recordTables(sequelize: Sequelize): Promise<string[]> {
   );
   const names = all
     .map(({ name }) => name)
-    .filter((name) => !name.startsWith('sqlite_') && !LEFT_OUT.has(name));
+    .filter((name) => !/^(sqlite_|journal)/.test(name) && !LEFT_OUT.has(name));
   const refers = new Map<string, string[]>();
   for (const name of names)
     refers.set(

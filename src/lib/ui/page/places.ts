@@ -1,5 +1,6 @@
 import {
   Archive,
+  CalendarClock,
   Box,
   Flame,
   PackageOpen,
@@ -36,6 +37,7 @@ export const PLACES: readonly Place[] = [
   { href: '/flasks', name: 'Flasks', icon: Frame, stage: null, group: 'shelves' },
   { href: '/stock', name: 'Stock', icon: Package, stage: null, group: 'shelves' },
   { href: '/journal', name: 'Journal', icon: NotebookText, stage: null, group: 'books' },
+  { href: '/plan', name: 'Plan', icon: CalendarClock, stage: null, group: 'books' },
   { href: '/handbook', name: 'Handbook', icon: BookOpen, stage: null, group: 'books' },
   { href: '/records', name: 'Records', icon: Archive, stage: null, group: 'books' }
 ];

@@ -17,9 +17,20 @@
   import { castingWords, type Casting } from './casting-words';
   import { dueWords } from './due-words';
   import Countdown from './Countdown.svelte';
+  import StepLine from '$lib/ui/plan/StepLine.svelte';
+  import { minutesWords, relativeDay } from '$lib/ui/plan/plan-words';
+  import type { PlanStepShown } from '$lib/ui/plan/schedule';
+  import { tick } from '$lib/ui/plan/tick';
   import type { Errand } from '$core/session/errand';
 
-  const { casting, errands }: { casting: Casting | null; errands: readonly Errand[] } = $props();
+  interface Props {
+    casting: Casting | null;
+    errands: readonly Errand[];
+    /** What its plan has next, where it is planned. */
+    ahead?: { plan_id: number; steps: PlanStepShown[]; left: number; late_min: number; molds: number } | null;
+    members?: readonly { id: number; name: string }[];
+  }
+  const { casting, errands, ahead = null, members = [] }: Props = $props();
   const words = $derived(casting && castingWords(casting));
   const form = new RecordForm();
   const schema = () => import('$lib/schema/session').then(({ newSession }) => newSession);
@@ -131,7 +142,30 @@
         <a class="quiet" href="/sessions/{casting.id}">Its record</a>
       </p>
     {/if}
-    {#if errands.length > 0 && !casting.due}
+    {#if ahead && !casting.due}
+      {#if ahead.late_min > 0}
+        <p class="font-semibold text-(--heat)">
+          The day does not stand: <a href="/plan">{minutesWords(ahead.late_min)} are missing</a>.
+        </p>
+      {/if}
+      <ul class="ruled">
+        {#each ahead.steps as step (step.id)}
+          <li class="py-1.5">
+            <StepLine
+              {step}
+              day={relativeDay(step.from!)}
+              who={members.find(({ id }) => id === step.member)?.name ?? null}
+              ontick={(done) => tick(ahead.plan_id, step, done)}
+            />
+          </li>
+        {/each}
+      </ul>
+      <p class="soft small">
+        {ahead.molds}
+        {ahead.molds === 1 ? 'mold' : 'molds'} ·
+        <a href="/plan">{ahead.left > ahead.steps.length ? `the plan, ${ahead.left} steps` : 'the plan'}</a>
+      </p>
+    {:else if errands.length > 0 && !casting.due}
       <ul class="ruled">
         {#each errands as item (`${item.do} ${item.heap.id} ${'what' in item ? item.what : ''}`)}
           {@const { when, what, href } = said(item)}
@@ -148,6 +182,7 @@
     <p class="row">
       <button type="button" class="quiet" onclick={() => over(casting)}>It is over</button>
       <button type="button" class="quiet" onclick={() => move(casting)}>Another day</button>
+      {#if !ahead}<a class="quiet" href="/plan">Plan it</a>{/if}
     </p>
   {:else}
     <h2>{moving ? 'On which day instead?' : 'When do you cast next?'}</h2>

@@ -6,6 +6,7 @@ import * as simulated from './0005-simulated';
 import * as flasks from './0006-flasks';
 import * as patterns from './0007-patterns';
 import * as pours from './0008-pours';
+import * as plansAndLearning from './0009-plans-and-learning';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
 export const migrations = [
@@ -16,5 +17,6 @@ export const migrations = [
   simulated,
   flasks,
   patterns,
-  pours
+  pours,
+  plansAndLearning
 ];

@@ -1,0 +1,147 @@
+import ICAL from 'ical.js';
+import { accessible, expect, made, mixedHeap, open, ready, test } from './brunkel';
+import type { APIRequestContext } from '@playwright/test';
+
+const DAY = 86_400_000;
+/** A shed with a flask and two patterns, and a casting day in so many days at two in the afternoon. */
+async function shed(request: APIRequestContext, days: number) {
+  await mixedHeap(request, 'Gate heap');
+  await made(request, '/flasks', {
+    name: 'Shelf board',
+    length_mm: 300,
+    width_mm: 200,
+    cope_mm: 90,
+    drag_mm: 80
+  });
+  for (const name of ['Latch', 'Handle'])
+    await made(request, '/patterns', {
+      name,
+      known_by: 'displacement',
+      volume_l: 0.06,
+      length_mm: 110,
+      width_mm: 45,
+      height_mm: 16,
+      ...(name === 'Handle' && { wear: 'a chipped edge' })
+    });
+  await made(request, '/members', { name: 'Orla' });
+  const at = new Date(Date.now() + days * DAY);
+  at.setHours(14, 0, 0, 0);
+  return made(request, '/sessions', { name: 'Gates', at: at.toISOString(), zone: 'Europe/London' });
+}
+
+test('from the castings that are wanted to the hour of every step; ticked, put off, taken along as a calendar', async ({
+  page,
+  request
+}) => {
+  await shed(request, 21);
+  await open(page, '/');
+  await page.getByRole('link', { name: 'Plan it' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Before Gates');
+  await ready(page);
+  // Nothing wanted is refused at the field, and what was typed outlives a reload.
+  await page.getByRole('button', { name: 'Plan it' }).click();
+  await expect(page.getByText('Needs a casting')).toBeVisible();
+  await page.getByLabel('Latch, castings').fill('3');
+  await page.getByRole('button', { name: /^Latch/ }).click();
+  await page.getByRole('button', { name: '+ primer' }).click();
+  await page.getByRole('button', { name: '+ varnish' }).click();
+  await page.getByRole('button', { name: /^Handle/ }).click();
+  await page.getByLabel(/Repair it before/).check();
+  await page.getByLabel('Handle, castings').fill('1');
+  await page.reload();
+  await ready(page);
+  await expect(page.getByLabel('Latch, castings')).toHaveValue('3');
+  await expect(page.getByRole('button', { name: /^Latch/ })).toContainText('2 coats to come');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Plan it' }).click();
+  await expect(page.getByText('The day stands.')).toBeVisible();
+  await accessible(page);
+  const first = page.getByRole('checkbox', {
+    name: 'coat 1 of 2 of primer on Latch, sanded at 220 once dry'
+  });
+  await expect(first).toBeVisible();
+  await first.check();
+  await expect(page.getByText(/Done, and entered: coat 1 of 2/)).toBeVisible();
+  const coats = async () =>
+    (await (await request.get('/api/v1/patterns/1')).json()).coats as { what: string }[];
+  expect((await coats()).map(({ what }) => what)).toEqual(['primer']);
+  // Undone, the coat is gone from the pattern too.
+  await page
+    .locator('[data-scope=toast][data-part=root]')
+    .filter({ hasText: 'Done, and entered' })
+    .getByRole('button', { name: 'Undo' })
+    .click();
+  await expect(first).toBeVisible();
+  expect(await coats()).toEqual([]);
+  // Put off, with what follows told before.
+  await page
+    .getByRole('button', { name: 'More about: coat 1 of 2 of primer on Latch, sanded at 220 once dry' })
+    .click();
+  await expect(page.getByText(/If it slips 7 days/)).toBeVisible();
+  const later = new Date(Date.now() + 9 * DAY).toISOString().slice(0, 10);
+  await page.getByLabel(/^Not before/).fill(`${later}T08:00`);
+  await page.getByRole('button', { name: 'Plan it so' }).click();
+  await expect(page.getByText('put off').first()).toBeVisible();
+  // With the keys it goes to another day.
+  const { steps } = await (await request.get('/api/v1/plans/1/schedule')).json();
+  expect(steps.find(({ id }: { id: string }) => id === 'coat:1:1').from.slice(0, 10) >= later).toBe(true);
+  const ics = await request.get('/api/v1/plans/1/calendar.ics');
+  expect(ics.headers()['content-type']).toContain('text/calendar');
+  const events = new ICAL.Component(ICAL.parse(await ics.text())).getAllSubcomponents('vevent');
+  expect(events.length).toBe(steps.filter(({ from }: { from: string | null }) => from !== null).length);
+  await page.getByRole('button', { name: 'Make an address to subscribe to' }).click();
+  await expect(page.getByLabel(/Give this to your calendar/)).toHaveValue(
+    /calendar\.ics\?units=metric&token=brunkel_/
+  );
+  await page.getByRole('button', { name: 'Set them out in the day' }).click();
+  await expect(page.getByText(/set out in the day\.$/)).toBeVisible();
+  // The Bench has what is next, and for whom.
+  await open(page, '/');
+  await expect(page.locator('#casting').getByRole('checkbox').first()).toBeVisible();
+  await expect(page.locator('#casting')).toContainText('Orla');
+  await expect(page.locator('#casting').getByRole('link', { name: /the plan/ })).toBeVisible();
+});
+
+test('a day that is too soon says when it can be, and a calendar of one’s own takes its hours', async ({
+  page,
+  request
+}) => {
+  await shed(request, 1);
+  await open(page, '/plan');
+  await page.getByLabel('Latch, castings').fill('1');
+  await page.getByRole('button', { name: /^Latch/ }).click();
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: '+ varnish' }).click();
+  await page.getByRole('button', { name: 'Plan it' }).click();
+  await expect(page.getByText(/The day does not stand/)).toBeVisible();
+  await page.getByRole('button', { name: 'Pour then' }).click();
+  await expect(page.getByText('The day stands.')).toBeVisible();
+  const pour = async () => (await (await request.get('/api/v1/plans/1/schedule')).json()).earliest as string;
+  const before = await pour();
+  const two = (n: number) => String(n).padStart(2, '0');
+  const day = (ms: number) => {
+    const at = new Date(ms);
+    return `${at.getFullYear()}${two(at.getMonth() + 1)}${two(at.getDate())}`;
+  };
+  const away = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTART;VALUE=DATE:${day(Date.now())}\r\nDTEND;VALUE=DATE:${day(Date.now() + 14 * DAY)}\r\nSUMMARY:Away\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`;
+  const file = (text: string) => ({ name: 'mine.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
+  await page.getByLabel(/Read Orla’s calendar file/).setInputFiles(file('hello'));
+  await expect(page.getByText(/is no calendar file/)).toBeVisible();
+  await page.getByLabel(/Read Orla’s calendar file/).setInputFiles(file(away));
+  await expect(page.getByText(/mine\.ics: 1 busy/)).toBeVisible();
+  await expect(page.getByText(/The day does not stand/)).toBeVisible();
+  expect(Date.parse(await pour()) - Date.parse(before)).toBeGreaterThan(5 * DAY);
+  await page.getByRole('button', { name: 'Forget mine.ics' }).click();
+  await expect(page.getByText('The day stands.')).toBeVisible();
+});
+
+test.describe('without a script', () => {
+  test.use({ javaScriptEnabled: false });
+  test('a casting day is planned by posting its form', async ({ page, request }) => {
+    await shed(request, 21);
+    await page.goto('/plan');
+    await page.getByLabel('Handle, castings').fill('2');
+    await page.getByRole('button', { name: 'Plan it' }).click();
+    await expect(page.getByText('The day stands.')).toBeVisible();
+    await expect(page.getByText('2 Handle', { exact: true })).toBeVisible();
+  });
+});

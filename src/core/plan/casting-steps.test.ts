@@ -1,0 +1,176 @@
+import { describe, expect, it } from 'vitest';
+import { POUR, castingSteps, stepsLeft, type CastingFacts } from './casting-steps';
+import { USUAL_HOURS, openTime } from './open-hours';
+import { planBack, type Plan } from './plan-back';
+import { MINUTE_MS, inOrder } from './step';
+import { stepPage, stepWords } from './step-words';
+
+const NOW = Date.UTC(2026, 2, 16, 8);
+const mold = (number: number, rest: Partial<CastingFacts['molds'][number]> = {}) => ({
+  number,
+  mold_id: null,
+  flask_id: number,
+  flask: `flask ${number}`,
+  makes: 'a latch',
+  pattern_ids: [1],
+  heap_id: 1,
+  sand_kg: 15,
+  round: 1,
+  rammed: false,
+  ...rest
+});
+const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
+  now: NOW,
+  people: ['1', '2'],
+  patterns: [
+    {
+      id: 1,
+      name: 'Latch',
+      coats: [
+        { what: 'primer', grit: 400, dry_h: 4 },
+        { what: 'varnish', grit: null, dry_h: 12 }
+      ],
+      dry_at: NOW,
+      wear: null
+    }
+  ],
+  heaps: [
+    {
+      id: 1,
+      name: 'Gate heap',
+      water_kg: 0.3,
+      binder_kg: 0,
+      dry_off_kg: 0,
+      unknown: false,
+      renew: true,
+      frost_c: 1
+    }
+  ],
+  buy: [
+    {
+      what: 'sodium bentonite',
+      kind: 'sodium-bentonite',
+      kg: 2,
+      cost: 2.6,
+      currency: 'GBP',
+      days: 5,
+      heap_id: 1
+    }
+  ],
+  molds: [mold(1), mold(2, { flask_id: 1, round: 2 })],
+  melts: [
+    { molds: [1], charge_kg: 1.4, heat_min: 40 },
+    { molds: [2], charge_kg: 1.4, heat_min: 30 }
+  ],
+  alloy: 'aluminium, 7 Si',
+  own: [{ id: 'a', what: 'ask the neighbour', minutes: 10, before: true }],
+  ...rest
+});
+
+const people = (from = NOW) => {
+  const hours = openTime(USUAL_HOURS, [], 'Europe/London', from, from + 60 * 86_400_000);
+  return { 1: hours, 2: hours };
+};
+const planOf = (steps: ReturnType<typeof castingSteps>, wanted: number): Plan => {
+  const plan = planBack(steps, POUR, wanted, people(), NOW);
+  if ('too_long' in plan) throw new Error(plan.too_long.join());
+  return plan;
+};
+const SATURDAY = Date.UTC(2026, 3, 4, 13);
+
+describe('the steps of a casting day', () => {
+  it('each waits for what it needs, and all of them find their place', () => {
+    const steps = castingSteps(facts());
+    expect(inOrder(steps)).toHaveLength(steps.length);
+    const plan = planOf(steps, SATURDAY);
+    const of = (id: string) => plan.steps.find((each) => each.id === id)!;
+    expect(plan.late_min).toBe(0);
+    expect(of(POUR).from).toBe(SATURDAY);
+    // The second coat when the first is dry; ramming when the last is.
+    expect(of('coat:1:2').from - of('coat:1:1').to).toBeGreaterThanOrEqual(4 * 60 * MINUTE_MS);
+    expect(of('ram:1').from - of('coat:1:2').to).toBeGreaterThanOrEqual(12 * 60 * MINUTE_MS);
+    // Bought, then renewed when it has come, then tempered and left for the night.
+    expect(of('renew:1').from - of('buy:1:sodium-bentonite').to).toBeGreaterThanOrEqual(
+      5 * 24 * 60 * MINUTE_MS
+    );
+    expect(of('temper:1').from).toBeGreaterThanOrEqual(of('renew:1').to);
+    expect(of('ram:1').from - of('temper:1').to).toBeGreaterThanOrEqual(8 * 60 * MINUTE_MS);
+    expect(of('temper:1').from - of('indoors:1').to).toBeGreaterThanOrEqual(12 * 60 * MINUTE_MS);
+    // One flask: rammed again once it was shaken out, and poured of the second melt.
+    expect(of('ram:2').from).toBeGreaterThanOrEqual(of('shake:1').to);
+    expect(of('pour:2').from).toBeGreaterThanOrEqual(of('ram:2').to);
+    expect(of('recondition:1').from).toBeGreaterThanOrEqual(of('shake:2').to);
+    expect(of('own:a').to).toBeLessThanOrEqual(of(POUR).from);
+  });
+
+  it('the evening before: sand that can wait is tempered as late as the night allows', () => {
+    const plan = planOf(
+      castingSteps(facts({ molds: [mold(1)], melts: [{ molds: [1], charge_kg: 1, heat_min: 40 }] })),
+      SATURDAY
+    );
+    const of = (id: string) => plan.steps.find((each) => each.id === id)!;
+    const before = (of('ram:1').from - of('temper:1').to) / 3_600_000;
+    expect(before).toBeGreaterThanOrEqual(8);
+    expect(of('temper:1').from).toBeGreaterThan(Date.UTC(2026, 3, 2));
+  });
+
+  it('what is done is gone, and its wait runs from when it was done; what is moved is not sooner', () => {
+    const done_at = new Date(NOW + 2 * 3_600_000).toISOString();
+    const later = new Date(Date.UTC(2026, 2, 25, 18)).toISOString();
+    const left = stepsLeft(castingSteps(facts()), [
+      { id: 'coat:1:1', done_at },
+      { id: 'tools', not_before: later, member: 2 },
+      { id: 'ram:1', minutes: 20 }
+    ]);
+    expect(left.map(({ id }) => id)).not.toContain('coat:1:1');
+    expect(left.find(({ id }) => id === 'coat:1:2')!.not_before).toBe(Date.parse(done_at) + 4 * 3_600_000);
+    const tools = left.find(({ id }) => id === 'tools')!;
+    expect(tools).toMatchObject({ not_before: Date.parse(later), by: ['2'], late: false });
+    expect(left.find(({ id }) => id === 'ram:1')!.minutes).toBe(20);
+    const plan = planOf(left, SATURDAY);
+    expect(plan.steps.find(({ id }) => id === 'tools')!.who).toBe('2');
+  });
+
+  it('every step has words, and a page where there is one', () => {
+    for (const step of castingSteps(facts())) {
+      expect(stepWords(step.about, 'metric')).toMatch(/\w/);
+      expect(stepWords(step.about, 'us')).not.toMatch(/\d (kg|g)\b/);
+      expect(stepPage(step.about) ?? '/').toMatch(/^\//);
+    }
+  });
+
+  it('a mold that is rammed already is only poured', () => {
+    const steps = castingSteps(
+      facts({ molds: [mold(1, { rammed: true })], melts: [{ molds: [1], charge_kg: 1, heat_min: 30 }] })
+    );
+    expect(steps.map(({ id }) => id)).not.toContain('ram:1');
+    expect(steps.map(({ id }) => id)).toContain('shake:1');
+  });
+});
+
+describe('open hours', () => {
+  it('six in the evening stays six through both changes of the clock', () => {
+    const evening = [0, 1, 2, 3, 4, 5, 6].map((weekday) => ({ weekday, from_min: 18 * 60, to_min: 20 * 60 }));
+    const span = (from: number) => openTime(evening, [], 'Europe/London', from, from + 3 * 86_400_000);
+    // The clock goes forward on 29 March 2026 and back on 25 October.
+    expect(span(Date.UTC(2026, 2, 28)).map(({ from }) => new Date(from).toISOString())).toEqual([
+      '2026-03-28T18:00:00.000Z',
+      '2026-03-29T17:00:00.000Z',
+      '2026-03-30T17:00:00.000Z'
+    ]);
+    expect(span(Date.UTC(2026, 9, 24)).map(({ from }) => new Date(from).toISOString())).toEqual([
+      '2026-10-24T17:00:00.000Z',
+      '2026-10-25T18:00:00.000Z',
+      '2026-10-26T18:00:00.000Z'
+    ]);
+  });
+
+  it('what the calendar has is taken out', () => {
+    const from = Date.UTC(2026, 5, 6);
+    const busy = [{ from: Date.UTC(2026, 5, 6, 10), to: Date.UTC(2026, 5, 6, 11) }];
+    expect(openTime(USUAL_HOURS, busy, 'UTC', from, from + 86_400_000 - 1)).toEqual([
+      { from: Date.UTC(2026, 5, 6, 9), to: Date.UTC(2026, 5, 6, 10) },
+      { from: Date.UTC(2026, 5, 6, 11), to: Date.UTC(2026, 5, 6, 18) }
+    ]);
+  });
+});

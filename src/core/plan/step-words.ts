@@ -1,0 +1,93 @@
+import { massText, temperatureText } from '../quantity/display';
+import { COATS } from '../reference/pattern';
+import type { UnitSystem } from '../quantity/unit';
+import type { StepAbout } from './casting-steps';
+
+/** What a step is, in a few words. */
+export function stepWords(about: StepAbout, units: UnitSystem): string {
+  const mass = (kg: number) => massText(kg, units);
+  switch (about.do) {
+    case 'coat':
+      return `${about.of > 1 ? `coat ${about.nth} of ${about.of}` : 'a coat'} of ${COATS[about.what].name} on ${about.pattern}${
+        about.grit ? `, sanded at ${about.grit} once dry` : ''
+      }`;
+    case 'repair':
+      return `repair ${about.pattern}: ${about.wear}`;
+    case 'buy':
+      return `order ${mass(about.kg)} of ${about.what}`;
+    case 'take-in':
+      return `take in ${mass(about.kg)} of ${about.what}`;
+    case 'renew':
+      return `renew ${about.heap}`;
+    case 'indoors':
+      return `bring ${about.heap} indoors: ${temperatureText(about.air_c, units)} is forecast where it stands`;
+    case 'squeeze':
+      return `squeeze ${about.heap}: nobody knows how it stands`;
+    case 'temper': {
+      const parts = [
+        about.binder_kg > 0 && `${mass(about.binder_kg)} of clay`,
+        about.water_kg > 0 && `${mass(about.water_kg)} of water`
+      ].filter(Boolean);
+      if (about.dry_off_kg > 0)
+        return `spread ${about.heap} to dry off ${mass(about.dry_off_kg)}, then cover it`;
+      return parts.length > 0
+        ? `temper ${about.heap}, likely with ${parts.join(' and ')}, and cover it overnight`
+        : `squeeze ${about.heap} and cover it overnight`;
+    }
+    case 'tools':
+      return 'lay out tools, fuel, clothing and dry sand';
+    case 'metal':
+      return `weigh out ${mass(about.charge_kg)} of ${about.alloy}`;
+    case 'ram':
+      return `ram mold ${about.mold}: ${about.makes} in ${about.flask}`;
+    case 'heat':
+      return `light the furnace, ${mass(about.charge_kg)} of metal`;
+    case 'pour':
+      return about.melt === 1
+        ? `pour ${numbered(about.molds)}`
+        : `melt ${about.melt}: heat ${mass(about.charge_kg)} and pour ${numbered(about.molds)}`;
+    case 'shake-out':
+      return `shake out mold ${about.mold}`;
+    case 'recondition':
+      return `put ${about.heap} right`;
+    case 'record':
+      return 'write the castings down';
+    case 'own':
+      return about.what;
+  }
+}
+
+const numbered = (molds: readonly number[]) =>
+  molds.length === 1 ? `mold ${molds[0]}` : `molds ${molds.slice(0, -1).join(', ')} and ${molds.at(-1)}`;
+
+/** Where a step is done; null where it has no page. */
+export function stepPage(about: StepAbout): string | null {
+  switch (about.do) {
+    case 'coat':
+    case 'repair':
+      return `/patterns/${about.pattern_id}`;
+    case 'buy':
+    case 'take-in':
+      return '/stock';
+    case 'renew':
+      return `/heaps/${about.heap_id}/renew`;
+    case 'indoors':
+      return `/heaps/${about.heap_id}/settings`;
+    case 'squeeze':
+      return `/heaps/${about.heap_id}/test/squeeze`;
+    case 'temper':
+      return `/heaps/${about.heap_id}`;
+    case 'ram':
+      return about.mold_id === null ? '/mold' : `/mold/${about.mold_id}`;
+    case 'metal':
+    case 'heat':
+    case 'pour':
+      return '/pour';
+    case 'shake-out':
+      return '/shake-out';
+    case 'recondition':
+      return `/heaps/${about.heap_id}/recondition`;
+    default:
+      return null;
+  }
+}

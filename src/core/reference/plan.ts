@@ -1,0 +1,39 @@
+/**
+ * How long the work around a casting takes a pair of hands, minutes, until the maker's own figures replace it.
+ *
+ * Source: handbook default (usual times of hobby work).
+ */
+export const WORK_MIN = {
+  coat: 20,
+  repair: 45,
+  order: 10,
+  take_in: 10,
+  renew: 60,
+  squeeze: 5,
+  indoors: 10,
+  tools: 30,
+  metal: 30,
+  pour_first: 10,
+  pour_each: 3,
+  shake_out: 10,
+  recondition: 45,
+  record: 15
+} as const;
+
+/** Ramming a mold, minutes: both halves, and for each kilogram of sand (handbook default). */
+export const RAM_MIN = { first: 25, per_kg: 1 } as const;
+
+/** A coat of primer or filler at room temperature, h, before it can be sanded (handbook default; the tin says better). */
+export const COAT_DRY_H = 4;
+/** Sand and clay on their way, days (a guess: the merchant says better). */
+export const DELIVERY_DAYS = 5;
+/** Tempered sand lies covered so long for the clay to take up the water: overnight, h (handbook default). */
+export const NIGHT_H = 8;
+/** A bin of cold sand takes so long to come to room temperature, h (handbook default). */
+export const WARM_UP_H = 12;
+/** A mold is left shut about so long where its heat was not worked out yet, min (handbook default). */
+export const LEFT_SHUT_MIN = 60;
+/** Sand has cooled enough to be put right, min after it is shaken out (handbook default). */
+export const SAND_COOLS_MIN = 30;
+/** Sand stiffens below this, °C: it has to be brought indoors. */
+export const FROST_C = 4;

@@ -1,0 +1,107 @@
+import { array, type InferType } from 'yup';
+import { ALLOY_NAMES } from '$core/reference/alloys';
+import { COAT_KINDS } from '$core/reference/pattern';
+import { MOST_DAYS } from '$core/plan/open-hours';
+import { REQUIRED, between, choice, id, isoTime, shape, text, whole, yesNo } from './fields';
+
+/** A coat that is still to come. */
+const coat = () =>
+  shape({
+    what: choice(COAT_KINDS).required(REQUIRED),
+    grit: whole(40, 3000).optional(),
+    dry_h: between('h', 0, 2000).required(REQUIRED)
+  }).required(REQUIRED);
+
+const wanted = () =>
+  shape({
+    pattern_id: id().required(REQUIRED),
+    count: whole(1, 200).required(REQUIRED),
+    /** Coats that its pattern still wants, in order. */
+    coats: array(coat()).typeError('must be a list').max(12, 'holds at most 12').optional(),
+    /** It is worn, and repaired before: what is wrong with it. */
+    repair: yesNo().optional()
+  }).required(REQUIRED);
+export type Wanted = NonNullable<InferType<ReturnType<typeof wanted>>>;
+
+/** Something of one's own that is done before the pour, or after it. */
+const ownStep = () =>
+  shape({
+    id: text(40)
+      .matches(/^[\w-]+$/, 'must be letters and figures')
+      .required(REQUIRED),
+    what: text(120).min(1, 'needs words').required(REQUIRED),
+    minutes: whole(1, 1440).required(REQUIRED),
+    before: yesNo().required(REQUIRED)
+  }).required(REQUIRED);
+export type OwnStep = NonNullable<InferType<ReturnType<typeof ownStep>>>;
+
+/** A mold that a plan takes. */
+export interface PlannedMold {
+  flask_id: number;
+  patterns: { pattern_id: number; count: number }[];
+  sand_kg: number;
+  /** A flask is rammed once in each round. */
+  round: number;
+}
+
+const planFields = {
+  heap_id: id().required(REQUIRED),
+  metal: choice(ALLOY_NAMES).required(REQUIRED),
+  wanted: array(wanted())
+    .typeError('must be a list')
+    .min(1, 'needs a casting')
+    .max(30, 'holds at most 30')
+    .test(
+      'once',
+      'names a pattern twice',
+      (of) => !of || new Set(of.map((each) => each?.pattern_id)).size === of.length
+    )
+    .required(REQUIRED),
+  delivery_days: between('days', 0, 90).optional(),
+  own: array(ownStep()).typeError('must be a list').max(60, 'holds at most 60').optional()
+};
+
+/** What is to be cast on a casting day. */
+export const newPlan = shape({ session_id: id().required(REQUIRED), ...planFields }).required(REQUIRED);
+export const planChange = shape({
+  heap_id: id().optional(),
+  metal: choice(ALLOY_NAMES).optional(),
+  wanted: planFields.wanted.notRequired().optional(),
+  delivery_days: between('days', 0, 90).nullable().optional(),
+  own: planFields.own,
+  version: whole(1, Number.MAX_SAFE_INTEGER).optional()
+}).required(REQUIRED);
+export type NewPlan = InferType<typeof newPlan>;
+export type PlanChange = InferType<typeof planChange>;
+
+/** What is noted of a step: that it is done, that it is put off, who does it, how long it takes. */
+export const planNote = shape({
+  id: text(80).min(1, 'needs a name').required(REQUIRED),
+  done_at: isoTime().nullable().optional(),
+  not_before: isoTime().nullable().optional(),
+  member: id().nullable().optional(),
+  minutes: whole(1, 1440).nullable().optional(),
+  /** With done: also enter what it did where it belongs (a coat, sand and clay, water). */
+  log: yesNo().optional()
+}).required(REQUIRED);
+export type PlanNote = InferType<typeof planNote>;
+
+/** A step that slips, for what moves then. */
+export const slipQuery = shape({
+  step: text(80).min(1, 'needs a name').required(REQUIRED),
+  by_min: whole(1, MOST_DAYS * 1440).required(REQUIRED)
+});
+
+const minute = () => whole(0, 1440);
+export const hours = () =>
+  array(
+    shape({
+      weekday: whole(0, 6).required(REQUIRED),
+      from_min: minute().required(REQUIRED),
+      to_min: minute().required(REQUIRED)
+    })
+      .required(REQUIRED)
+      .test('ordered', 'must end after it begins', (of) => !of || !(of.to_min <= of.from_min))
+  )
+    .typeError('must be a list')
+    .max(50, 'holds at most 50');

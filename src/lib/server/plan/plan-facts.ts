@@ -1,0 +1,241 @@
+import { ALLOYS } from '$core/reference/alloys';
+import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
+import { DELIVERY_DAYS, FROST_C } from '$core/reference/plan';
+import { GATING_SHARE } from '$core/reference/mold';
+import { USUAL_HEEL } from '$core/reference/scrap';
+import { meltLoss } from '$core/metal/melt-loss';
+import { planMelts } from '$core/metal/melt-plan';
+import { CARRY_LOSS_C, FURNACES, warmUpTime } from '$core/metal/furnace';
+import type { CastingFacts } from '$core/plan/casting-steps';
+import { airIn } from '$core/heap/place';
+import type { PlannedMold } from '$lib/schema/plan';
+import type { Database } from '../database/database';
+import { listFlasks } from '../flask/flasks';
+import { stationOf } from '../heap/air';
+import { readStates } from '../heap/heap-state';
+import { listHeaps } from '../heap/heaps';
+import { castingOfPattern } from '../mold/molds-today';
+import { listPatterns } from '../pattern/patterns';
+import { readLongView } from '../recondition/long-view';
+import { readSession, type MoldRecord, type SessionRecord } from '../session/sessions';
+import { listLots } from '../stock/stock';
+import { memberNames } from '../member/members';
+import type { PlanRecord } from './plans';
+
+const HOUR_MS = 3_600_000;
+/** Days ahead that a forecast of frost is worth something. */
+const FORECAST_DAYS = 10;
+/** Less is not worth an errand, kg. */
+const WORTH_BUYING_KG = 0.05;
+/** What is bought of a role where nothing of it is in stock yet (handbook default). */
+const USUAL_KIND: Partial<Record<string, MaterialKind>> = {
+  sand: 'washed-silica',
+  binder: 'sodium-bentonite',
+  oil: 'light-oil'
+};
+/** Nobody is named: whoever is there does it. */
+export const ANYONE = 'anyone';
+
+/** All that a casting day follows from, as things stand now. */
+export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()): Promise<CastingFacts> {
+  const session = await readSession(db, plan.session_id);
+  const [patterns, flasks, heaps, lots, members] = await Promise.all([
+    listPatterns(db),
+    listFlasks(db),
+    listHeaps(db),
+    listLots(db),
+    memberNames(db)
+  ]);
+  const at = session.at > new Date(now).toISOString() ? session.at : new Date(now).toISOString();
+  const [states, then] = await Promise.all([readStates(db, new Date(now).toISOString()), readStates(db, at)]);
+  const molds = moldsOf(plan, session);
+  const alloy = ALLOYS[plan.metal];
+  const flask_name = (id: number | null) => flasks.find((flask) => flask.id === id)?.name ?? 'a flask';
+  const pattern = (id: number) => patterns.find((each) => each.id === id);
+
+  const named = await Promise.all(
+    molds.map(async (mold) => {
+      let kg = 0;
+      for (const { pattern_id, count } of mold.patterns) {
+        const of = pattern(pattern_id);
+        if (of) kg += count * (await castingOfPattern(db, of, plan.metal)).kg;
+      }
+      return { ...mold, castings_kg: kg };
+    })
+  );
+  const melts = planMelts(
+    named.map(({ number, castings_kg }) => ({
+      id: number,
+      castings_kg,
+      gating_kg: GATING_SHARE * castings_kg
+    })),
+    meltLoss(alloy, null, []),
+    (session.melt?.heel_percent ?? 100 * USUAL_HEEL) / 100,
+    alloy.liquid_kg_m3,
+    session.melt?.crucible_l === undefined ? null : session.melt.crucible_l / 1000
+  );
+  const furnace = FURNACES[session.melt?.furnace ?? 'electric-small'];
+  const heap_ids = [...new Set(molds.map(({ heap_id }) => heap_id))];
+  const delivery = plan.delivery_days ?? DELIVERY_DAYS;
+  const station = await stationOf(db);
+  const day_ms = Date.parse(session.at);
+
+  const buy: CastingFacts['buy'][number][] = [];
+  const of_heaps: CastingFacts['heaps'][number][] = [];
+  for (const id of heap_ids) {
+    const heap = heaps.find((each) => each.id === id);
+    const state = states.get(id)?.state;
+    const on_the_day = then.get(id)?.state;
+    if (!heap || !state || !on_the_day) continue;
+    const wants = molds.filter((mold) => mold.heap_id === id && mold.round === 1 && !mold.rammed);
+    const short_kg = wants.reduce((sum, { sand_kg }) => sum + sand_kg, 0) - state.total_kg;
+    const missing = new Map<string, number>(
+      on_the_day.prescription.missing.map(({ what, short_kg: kg }) => [what, kg])
+    );
+    const long = await readLongView(db, id);
+    const each_time = long.policy?.new_sand_kg ?? 0;
+    // What the molds lack, and what the long view takes this time and the next, less what lies there.
+    const new_kg = Math.max(0, short_kg) + 2 * each_time;
+    const more = (what: 'sand' | 'binder', kg: number) =>
+      kg > WORTH_BUYING_KG && missing.set(what, Math.max(kg, missing.get(what) ?? 0));
+    more('sand', new_kg - long.stock.sand_kg);
+    more('binder', new_kg * long.clay_per_sand - long.stock.clay_kg);
+    for (const [role, kg] of missing) {
+      const known = lots.filter((lot) => lot.role === role);
+      const priced = known.filter(({ cost, bought_kg }) => cost !== null && bought_kg > 0).at(-1);
+      const kind = known.at(-1)?.kind ?? USUAL_KIND[role] ?? null;
+      buy.push({
+        what: kind ? INGREDIENTS[kind].name : role,
+        kind,
+        kg,
+        cost: priced ? (kg * priced.cost!) / priced.bought_kg : null,
+        currency: priced?.currency ?? long.currency,
+        days: delivery,
+        heap_id: id
+      });
+    }
+    const { water_kg, binder_kg, water_to_lose_kg, need } = on_the_day.prescription;
+    of_heaps.push({
+      id,
+      name: heap.name,
+      water_kg,
+      binder_kg,
+      dry_off_kg: water_to_lose_kg,
+      unknown: need === 'test',
+      renew: each_time > 0 || short_kg > 0,
+      frost_c: frostBefore(heap.container.place ?? 'shed', station, now, day_ms)
+    });
+  }
+  const people = session.members.length > 0 ? session.members : members.map(({ id }) => id);
+  return {
+    now,
+    people: people.length > 0 ? people.map(String) : [ANYONE],
+    patterns: plan.wanted.flatMap(({ pattern_id, coats, repair }) => {
+      const of = pattern(pattern_id);
+      if (!of) return [];
+      const dry = of.coats.map(({ at: put_on, dry_h }) => Date.parse(put_on) + dry_h * HOUR_MS);
+      return [
+        {
+          id: pattern_id,
+          name: of.name,
+          coats: (coats ?? []).map(({ what, grit, dry_h }) => ({ what, grit: grit ?? null, dry_h })),
+          dry_at: Math.max(now, ...dry),
+          wear: repair ? (of.wear ?? 'it is worn') : null
+        }
+      ];
+    }),
+    heaps: of_heaps,
+    buy,
+    molds: molds.map(({ patterns: of, ...mold }) => ({
+      ...mold,
+      flask: flask_name(mold.flask_id),
+      makes: of
+        .map(({ pattern_id, count }) => `${count} ${pattern(pattern_id)?.name ?? 'castings'}`)
+        .join(', '),
+      pattern_ids: of.map(({ pattern_id }) => pattern_id)
+    })),
+    melts: [
+      ...melts.melts.map(({ molds: of, charge_kg }) => ({ molds: of, charge_kg })),
+      // One that no crucible fills is said to be so on the pour page; here it takes a melt of its own.
+      ...melts.too_large.map((number) => {
+        const { castings_kg } = named.find((each) => each.number === number)!;
+        return { molds: [number], charge_kg: castings_kg * (1 + GATING_SHARE) };
+      })
+    ]
+      .sort((a, b) => Math.min(...a.molds.map(roundOf)) - Math.min(...b.molds.map(roundOf)))
+      .map((melt, i) => {
+        const set_c = alloy.pour_c + CARRY_LOSS_C;
+        return {
+          ...melt,
+          heat_min: warmUpTime(alloy, melt.charge_kg, set_c, furnace, i === 0 ? 20 : 0.7 * set_c) / 60
+        };
+      }),
+    alloy: alloy.name,
+    own: plan.own
+  };
+
+  function roundOf(number: number): number {
+    return molds.find((mold) => mold.number === number)?.round ?? 1;
+  }
+}
+
+interface MoldInPlan {
+  number: number;
+  mold_id: number | null;
+  flask_id: number | null;
+  patterns: readonly { pattern_id: number; count: number }[];
+  heap_id: number;
+  sand_kg: number;
+  round: number;
+  rammed: boolean;
+}
+
+/** The molds of the day where somebody set them out, else those that the plan takes; a second use of a flask is a later round. */
+export function moldsOf(plan: PlanRecord, session: SessionRecord): MoldInPlan[] {
+  const standing = session.molds.filter(({ state }) => state !== 'broken' && state !== 'shaken-out');
+  if (session.molds.length === 0)
+    return plan.molds.map(({ flask_id, patterns, sand_kg, round }, i) => ({
+      number: i + 1,
+      mold_id: null,
+      flask_id,
+      patterns,
+      heap_id: plan.heap_id,
+      sand_kg,
+      round,
+      rammed: false
+    }));
+  const used = new Map<number, number>();
+  return standing.map((mold) => {
+    const round = mold.flask_id === null ? 1 : (used.get(mold.flask_id) ?? 0) + 1;
+    if (mold.flask_id !== null) used.set(mold.flask_id, round);
+    return {
+      number: session.molds.indexOf(mold) + 1,
+      mold_id: mold.id,
+      flask_id: mold.flask_id,
+      patterns: mold.patterns,
+      heap_id: mold.backing_heap_id,
+      sand_kg: sandOf(mold, plan.molds),
+      round,
+      rammed: mold.state !== 'planned'
+    };
+  });
+}
+
+/** Of a mold that was set out by hand: as of the same flask in the plan. */
+const sandOf = (mold: MoldRecord, planned: readonly PlannedMold[]): number =>
+  (planned.find(({ flask_id }) => flask_id === mold.flask_id) ?? planned[0])?.sand_kg ?? 0;
+
+/** The coldest hour that is forecast where a heap stands before the day; null where it stays above freezing sand. */
+function frostBefore(
+  place: 'shed' | 'indoors' | 'outdoors',
+  station: { at(time: Date): Parameters<typeof airIn>[1] },
+  now: number,
+  day: number
+): number | null {
+  const from = Math.max(now, day - 3 * 24 * HOUR_MS);
+  if (place === 'indoors' || day < now || from > now + FORECAST_DAYS * 24 * HOUR_MS) return null;
+  let coldest = Infinity;
+  for (let ms = from; ms <= day; ms += 3 * HOUR_MS)
+    coldest = Math.min(coldest, airIn(place, station.at(new Date(ms))).air_c);
+  return coldest < FROST_C ? coldest : null;
+}

@@ -1,0 +1,60 @@
+import type { CastingBox } from '$core/mold/casting';
+import { moldsToday } from '$core/mold/molds-today';
+import type { Alloy } from '$core/reference/alloys';
+import type { PlannedMold, Wanted } from '$lib/schema/plan';
+import type { Database } from '../database/database';
+import { readPattern } from '../pattern/patterns';
+import { castingOfPattern, possibleMolds } from '../mold/molds-today';
+import { impossible } from '../refusal';
+import { linearSolver } from '../solver/linear-solver';
+
+/** More rounds are no casting day any more. */
+const MOST_ROUNDS = 6;
+
+/**
+ * The molds that some castings take: the fewest rammings, round after round, each flask once in a round.
+ *
+ * @throws Refusal 422 for a pattern that no flask on the rack takes
+ */
+export async function planMolds(
+  db: Database,
+  heap_id: number,
+  metal: Alloy,
+  wanted: readonly Wanted[]
+): Promise<PlannedMold[]> {
+  const castings = new Map<number, CastingBox>();
+  for (const { pattern_id } of wanted)
+    castings.set(pattern_id, await castingOfPattern(db, await readPattern(db, pattern_id), metal));
+  const possible = await possibleMolds(db, heap_id, metal, wanted, castings);
+  const left = new Map(wanted.map(({ pattern_id, count }) => [pattern_id, count]));
+  for (const [i, { pattern_id }] of wanted.entries())
+    if (!possible.some(({ patterns }) => patterns.some((each) => each.pattern_id === pattern_id)))
+      throw impossible([{ path: `wanted[${i}].pattern_id`, message: 'fits no flask on the rack' }]);
+  const molds: PlannedMold[] = [];
+  for (let round = 1; [...left.values()].some((count) => count > 0); round++) {
+    if (round > MOST_ROUNDS)
+      throw impossible([
+        {
+          path: 'wanted',
+          message: `takes more than ${MOST_ROUNDS} rounds of all flasks: plan fewer for one day`
+        }
+      ]);
+    // What is wanted no more is no reason to ram.
+    const still = new Map([...left].filter(([, count]) => count > 0));
+    const usable = possible.filter(({ patterns }) =>
+      patterns.every(({ pattern_id, count }) => count <= (still.get(pattern_id) ?? 0))
+    );
+    const found = await moldsToday(usable, still, Infinity, linearSolver);
+    if (!found) break;
+    for (const { mold, times } of found.chosen)
+      for (let i = 0; i < times; i++)
+        molds.push({
+          flask_id: mold.flask_id,
+          patterns: mold.patterns.map((each) => ({ ...each })),
+          sand_kg: mold.sand_kg,
+          round
+        });
+    for (const [id, made] of found.makes) left.set(id, Math.max(0, (left.get(id) ?? 0) - made));
+  }
+  return molds;
+}

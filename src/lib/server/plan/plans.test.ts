@@ -1,0 +1,206 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fillDemo } from '../demo/fill-demo';
+import { createMember, amendMember } from '../member/members';
+import { amendPattern, listPatterns, readPattern } from '../pattern/patterns';
+import { createSession, readSession } from '../session/sessions';
+import { temporaryDatabase } from '../testing/temporary-database';
+import { readCalendar } from '../calendar/busy';
+import { createPlan, amendPlan, planOfSession, removePlan, restorePlan } from './plans';
+import { notePlanStep } from './plan-notes';
+import { readSchedule, readSlip, setOutMolds, stepsAhead } from './schedule';
+
+const DAY = 86_400_000;
+let shed: Awaited<ReturnType<typeof temporaryDatabase>>;
+const saturday = () => {
+  const at = new Date(Date.now() + 12 * DAY);
+  at.setUTCDate(at.getUTCDate() + ((6 - at.getUTCDay() + 7) % 7));
+  at.setUTCHours(14, 0, 0, 0);
+  return at.toISOString();
+};
+
+async function planned(count = 4, members: number[] = []) {
+  const { db } = shed;
+  const [pattern] = await listPatterns(db);
+  const session = await createSession(db, { name: 'Gates', at: saturday(), zone: 'Europe/London', members });
+  const plan = await createPlan(db, {
+    session_id: session.id,
+    heap_id: 1,
+    metal: 'aluminium',
+    wanted: [
+      {
+        pattern_id: pattern!.id,
+        count,
+        coats: [
+          { what: 'primer', grit: 400, dry_h: 4 },
+          { what: 'varnish', dry_h: 12 }
+        ]
+      }
+    ]
+  });
+  return { session, plan, pattern: pattern! };
+}
+
+describe('a plan back from a pour day', () => {
+  beforeAll(async () => {
+    shed = await temporaryDatabase();
+    await fillDemo(shed.db, new Date());
+  }, 60_000);
+  afterAll(() => shed.remove());
+
+  it('makes molds of what is wanted, and every step has its hour before the pour', async () => {
+    const { db } = shed;
+    const { plan, session, pattern } = await planned(9);
+    const made = plan.molds.reduce(
+      (sum, { patterns }) => sum + patterns.reduce((of, { count }) => of + count, 0),
+      0
+    );
+    expect(made).toBeGreaterThanOrEqual(9);
+    const schedule = await readSchedule(db, plan.id);
+    expect(schedule.late_min).toBe(0);
+    expect(schedule.pour_at).toBe(session.at);
+    const at = (id: string) => schedule.steps.find((step) => step.id === id)!;
+    expect(at(`coat:${pattern.id}:1`).from! < at(`coat:${pattern.id}:2`).from!).toBe(true);
+    for (const step of schedule.steps.filter(({ slack_min }) => slack_min !== null))
+      expect(step.to! <= at('pour:1').to!).toBe(true);
+    // Two of a kind in one flask are two rounds.
+    const by_flask = plan.molds.map(({ flask_id, round }) => `${flask_id} ${round}`);
+    expect(new Set(by_flask).size).toBe(by_flask.length);
+    // The day has one plan.
+    await expect(
+      createPlan(db, {
+        session_id: session.id,
+        heap_id: 1,
+        metal: 'aluminium',
+        wanted: [{ pattern_id: pattern.id, count: 1 }]
+      })
+    ).rejects.toThrow(/planned already/);
+  });
+
+  it('a coat that is ticked is on its pattern, once, and its drying runs from then', async () => {
+    const { db } = shed;
+    const { plan, pattern } = await planned();
+    const before = pattern.coats.length;
+    const done_at = new Date().toISOString();
+    const id = `coat:${pattern.id}:1`;
+    const noted = await notePlanStep(db, plan.id, { id, done_at, log: true });
+    expect(noted.logged).toContain('primer');
+    await notePlanStep(db, plan.id, { id, done_at, log: true });
+    const { coats } = await readPattern(db, pattern.id);
+    expect(coats).toHaveLength(before + 1);
+    expect(coats.at(-1)).toMatchObject({ what: 'primer', dry_h: 4, grit: 400 });
+    const { steps } = await readSchedule(db, plan.id);
+    expect(steps.find((step) => step.id === id)!.done_at).toBe(done_at);
+    const second = steps.find((step) => step.id === `coat:${pattern.id}:2`)!;
+    expect(Date.parse(second.from!)).toBeGreaterThanOrEqual(Date.parse(done_at) + 4 * 3_600_000);
+    await expect(notePlanStep(db, plan.id, { id: 'coat:999:1', done_at })).rejects.toThrow(/step/);
+  });
+
+  it('hours and calendars of those who take part are kept', async () => {
+    const { db } = shed;
+    const { id } = await createMember(db, { name: 'Orla' });
+    await amendMember(db, id, { hours: [{ weekday: 6, from_min: 10 * 60, to_min: 17 * 60 }] });
+    const { plan } = await planned(2, [id]);
+    const zone = 'Europe/London';
+    const hoursOf = async () =>
+      (await readSchedule(db, plan.id)).steps
+        .filter(({ from, id: step }) => from && step !== 'pour:1')
+        .map(({ from, to, member }) => {
+          expect(member).toBe(id);
+          const told = new Intl.DateTimeFormat('en-GB', {
+            weekday: 'short',
+            hour: '2-digit',
+            minute: '2-digit',
+            timeZone: zone
+          });
+          return [from!, told.format(new Date(from!)), to!] as const;
+        });
+    for (const [, words] of await hoursOf()) {
+      expect(words).toMatch(/^Sat/);
+      expect(Number(/(\d\d):/.exec(words)![1])).toBeGreaterThanOrEqual(10);
+    }
+    const [first] = await hoursOf();
+    const day = first![0].slice(0, 10).replaceAll('-', '');
+    const text = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTART;VALUE=DATE:${day}\r\nSUMMARY:Away\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`;
+    expect(await readCalendar(db, id, { text, source: 'mine.ics', zone })).toEqual({ id, times: 1 });
+    for (const [from] of await hoursOf()) expect(from.slice(0, 10)).not.toBe(first![0].slice(0, 10));
+    // The same file again replaces itself.
+    expect(await readCalendar(db, id, { text, source: 'mine.ics', zone })).toEqual({ id, times: 1 });
+    expect(await db.tables.busy.count()).toBe(1);
+  });
+
+  it('a step that is put off and one that slips move what follows', async () => {
+    const { db } = shed;
+    const { plan, pattern, session } = await planned();
+    const later = new Date(Date.parse(session.at) - 3 * DAY).toISOString();
+    const id = `coat:${pattern.id}:1`;
+    const before = (await readSchedule(db, plan.id)).steps.find((step) => step.id === id)!;
+    await notePlanStep(db, plan.id, { id, not_before: later });
+    const after = (await readSchedule(db, plan.id)).steps.find((step) => step.id === id)!;
+    expect(after.from! >= later).toBe(true);
+    expect(after.slack_min!).toBeLessThan(before.slack_min!);
+    const slip = await readSlip(db, plan.id, { step: id, by_min: after.slack_min! + 3 * 1440 });
+    expect(slip.pour_by_min).toBeGreaterThan(0);
+    expect(slip.moved.map(({ id: of }) => of)).toContain('pour:1');
+    // Taken back, it stands where it stood.
+    await notePlanStep(db, plan.id, { id, not_before: null });
+    expect((await readSchedule(db, plan.id)).steps.find((step) => step.id === id)!.not_before).toBeNull();
+  });
+
+  it('its molds are set out in the day once, and other castings are planned anew', async () => {
+    const { db } = shed;
+    const { plan, session, pattern } = await planned(3);
+    const { molds } = await setOutMolds(db, plan.id);
+    expect(molds.length).toBe(plan.molds.length);
+    expect((await setOutMolds(db, plan.id)).molds).toEqual([]);
+    expect((await readSession(db, session.id)).molds.every(({ state }) => state === 'planned')).toBe(true);
+    const more = await amendPlan(db, plan.id, {
+      wanted: [{ pattern_id: pattern.id, count: 1 }],
+      version: plan.version
+    });
+    expect(more.molds).toHaveLength(1);
+    await expect(amendPlan(db, plan.id, { version: plan.version, own: [] })).rejects.toThrow();
+    await removePlan(db, plan.id);
+    expect(await planOfSession(db, session.id)).toBeNull();
+    expect((await restorePlan(db, plan.id)).id).toBe(plan.id);
+  });
+
+  it('what is ordered is taken in to the stock when it has come', async () => {
+    const { db } = shed;
+    await amendPattern(db, (await listPatterns(db))[0]!.id, { wear: 'a chipped edge' });
+    const { plan } = await planned(9);
+    const schedule = await readSchedule(db, plan.id);
+    const order = schedule.steps.find(({ about }) => about.do === 'buy');
+    const ahead = (await stepsAhead(db, schedule.session.id, 3))!;
+    expect(ahead.steps.length).toBeLessThanOrEqual(3);
+    expect(ahead.left).toBe(schedule.steps.length);
+    if (!order) return;
+    const taken = schedule.steps.find(({ about }) => about.do === 'take-in')!;
+    expect(Date.parse(taken.from!) - Date.parse(order.to!)).toBeGreaterThanOrEqual(5 * DAY);
+    const lots = await db.tables.lots.count();
+    await notePlanStep(db, plan.id, { id: taken.id, done_at: new Date().toISOString(), log: true });
+    expect(await db.tables.lots.count()).toBe(lots + 1);
+  });
+
+  it('a pattern that fits no flask is refused by name', async () => {
+    const { db } = shed;
+    const session = await createSession(db, { at: saturday(), zone: 'UTC' });
+    const [pattern] = await listPatterns(db);
+    await amendPattern(db, pattern!.id, {
+      known_by: 'box',
+      length_mm: 2000,
+      width_mm: 1500,
+      height_mm: 40,
+      above_mm: 0
+    });
+    await expect(
+      createPlan(db, {
+        session_id: session.id,
+        heap_id: 1,
+        metal: 'aluminium',
+        wanted: [{ pattern_id: pattern!.id, count: 1 }]
+      })
+    ).rejects.toMatchObject({
+      errors: [{ path: 'wanted[0].pattern_id', message: 'fits no flask on the rack' }]
+    });
+  });
+});

@@ -1,0 +1,224 @@
+import {
+  POUR,
+  castingSteps,
+  stepsLeft,
+  type CastingFacts,
+  type CastingStep,
+  type StepAbout
+} from '$core/plan/casting-steps';
+import { planBack, type Plan } from '$core/plan/plan-back';
+import { whatToDrop, whenItSlips } from '$core/plan/slips';
+import type { People } from '$core/plan/timetable';
+import type { Database } from '../database/database';
+import { notFound } from '../refusal';
+import { readSession, type SessionRecord } from '../session/sessions';
+import { peoplesTime } from './people-time';
+import { ANYONE, moldsOf, planFacts } from './plan-facts';
+import { readPlan, type PlanRecord } from './plans';
+
+/** A step of the plan as it is given out. */
+export interface ScheduledStep {
+  id: string;
+  about: StepAbout;
+  /** Null where it was done already, or finds no opening. */
+  from: string | null;
+  to: string | null;
+  minutes: number;
+  /** Id of the member; null where nobody is named. */
+  member: number | null;
+  /** How long it may slip before the pour does; null for what comes after the pour or is done. */
+  slack_min: number | null;
+  /** Best done late: sand that is tempered. */
+  late: boolean;
+  /** Somebody put it off until then. */
+  not_before: string | null;
+  done_at: string | null;
+  serves: readonly string[];
+}
+
+export interface Schedule {
+  plan: PlanRecord;
+  session: { id: number; name: string | null; at: string; zone: string; members: number[] };
+  steps: ScheduledStep[];
+  /** When the pour begins; null where there is no plan. */
+  pour_at: string | null;
+  /** The soonest that it could. */
+  earliest: string | null;
+  late_min: number;
+  proven: boolean;
+  /** What to leave out if the day must stand, and what each of those molds makes; null where nothing helps, or nothing has to go. */
+  drop: { serves: string; makes: string }[] | null;
+  /** Steps that find no opening that is long enough. */
+  too_long: string[];
+  /** The molds of the plan, and whether they are set out in the day already. */
+  molds: {
+    number: number;
+    mold_id: number | null;
+    flask: string;
+    makes: string;
+    sand_kg: number;
+    round: number;
+  }[];
+}
+
+/** How far ahead one looks for openings, days; further than the day itself by half a year. */
+const AHEAD_DAYS = 180;
+
+interface Worked {
+  plan: PlanRecord;
+  session: SessionRecord;
+  facts: CastingFacts;
+  all: CastingStep[];
+  left: CastingStep[];
+  people: People;
+  wanted: number;
+  now: number;
+}
+
+async function worked(db: Database, id: number, now: number): Promise<Worked> {
+  const plan = await readPlan(db, id);
+  const session = await readSession(db, plan.session_id);
+  const facts = await planFacts(db, plan, now);
+  const all = castingSteps(facts);
+  const wanted = Date.parse(session.at);
+  const until = Math.max(now, wanted) + AHEAD_DAYS * 86_400_000;
+  const people = await peoplesTime(db, facts.people, session.zone, now, until);
+  return { plan, session, facts, all, left: stepsLeft(all, plan.notes), people, wanted, now };
+}
+
+/** The plan of a casting day as it follows from how things stand now. */
+export async function readSchedule(db: Database, id: number, now = Date.now()): Promise<Schedule> {
+  const work = await worked(db, id, now);
+  const { plan, session, facts, all, left, people, wanted } = work;
+  // A day whose pour was ticked is planned on from now.
+  const goal = left.some((step) => step.id === POUR) ? POUR : (left.at(-1)?.id ?? null);
+  const planned = goal === null ? null : planBack(left, goal, wanted, people, now);
+  const found = planned && !('too_long' in planned) ? planned : null;
+  const drop =
+    found && found.late_min > 0 && goal === POUR ? whatToDrop(left, POUR, wanted, people, now) : null;
+  const place = new Map((found?.steps ?? []).map((step) => [step.id, step]));
+  const notes = new Map(plan.notes.map((note) => [note.id, note]));
+  const iso = (ms: number | undefined) => (ms === undefined ? null : new Date(ms).toISOString());
+  const makes = (serves: string) =>
+    facts.molds.find(({ number }) => `mold ${number}` === serves)?.makes ?? serves;
+  const steps = all.map((step): ScheduledStep => {
+    const at = place.get(step.id);
+    const note = notes.get(step.id);
+    return {
+      id: step.id,
+      about: step.about,
+      from: iso(at?.from),
+      to: iso(at?.to),
+      minutes: note?.minutes ?? step.minutes,
+      member: at?.who && at.who !== ANYONE ? Number(at.who) : (note?.member ?? null),
+      slack_min: at?.slack_min ?? null,
+      late: step.late === true,
+      not_before: note?.not_before ?? null,
+      done_at: note?.done_at ?? null,
+      serves: step.serves ?? []
+    };
+  });
+  const { name, at, zone, members } = session;
+  return {
+    plan,
+    session: { id: session.id, name, at, zone, members },
+    steps: steps.sort((a, b) => (a.done_at ?? a.from ?? '9').localeCompare(b.done_at ?? b.from ?? '9')),
+    pour_at: iso(found?.pour_at),
+    earliest: iso(found?.earliest),
+    late_min: found?.late_min ?? 0,
+    proven: found?.proven ?? false,
+    drop: drop && drop.length > 0 ? drop.map((serves) => ({ serves, makes: makes(serves) })) : null,
+    too_long: planned && 'too_long' in planned ? planned.too_long : [],
+    molds: facts.molds.map(({ number, mold_id, flask, makes: of, sand_kg, round }) => ({
+      number,
+      mold_id,
+      flask,
+      makes: of,
+      sand_kg,
+      round
+    }))
+  };
+}
+
+/** What moves when one step of a plan slips. */
+export interface Slip {
+  /** By how much the pour moves, minutes; null where the steps find no place any more. */
+  pour_by_min: number | null;
+  moved: { id: string; about: StepAbout; by_min: number }[];
+}
+
+/** @throws Refusal 404 for a step that is not in the plan, or done */
+export async function readSlip(
+  db: Database,
+  id: number,
+  { step, by_min }: { step: string; by_min: number },
+  now = Date.now()
+): Promise<Slip> {
+  const { left, people, wanted, all } = await worked(db, id, now);
+  if (!left.some((each) => each.id === step)) throw notFound('step', step.slice(0, 80));
+  const goal = left.some((each) => each.id === POUR) ? POUR : left.at(-1)!.id;
+  const plan = planBack(left, goal, wanted, people, now);
+  const slip =
+    'too_long' in plan
+      ? null
+      : whenItSlips(left, plan satisfies Plan, { id: step, by_min }, goal, wanted, people, now);
+  if (!slip) return { pour_by_min: null, moved: [] };
+  return {
+    pour_by_min: slip.pour_by_min,
+    moved: slip.moved.map(({ id: of, by_min: by }) => ({
+      id: of,
+      about: all.find((each) => each.id === of)!.about,
+      by_min: by
+    }))
+  };
+}
+
+/** What is to be done before a casting day, the soonest first, for the Bench. */
+export async function stepsAhead(
+  db: Database,
+  session_id: number,
+  most: number,
+  now = Date.now()
+): Promise<{
+  plan_id: number;
+  steps: ScheduledStep[];
+  left: number;
+  late_min: number;
+  molds: number;
+} | null> {
+  const row = await db.tables.plans.findOne({ where: { session_id, removed_at: null } });
+  if (!row) return null;
+  const { plan, steps, late_min, molds } = await readSchedule(db, row.id, now);
+  const left = steps.filter(({ done_at, from }) => done_at === null && from !== null);
+  return { plan_id: plan.id, steps: left.slice(0, most), left: left.length, late_min, molds: molds.length };
+}
+
+/** Enters the molds of a plan in its day, so that they are rammed step by step; nothing where some are there already. */
+export async function setOutMolds(db: Database, id: number): Promise<{ molds: number[] }> {
+  const plan = await readPlan(db, id);
+  return db.write(async (transaction) => {
+    const session = await readSession(db, plan.session_id, transaction);
+    if (session.molds.length > 0) return { molds: [] };
+    const made: number[] = [];
+    for (const { flask_id, patterns, heap_id } of moldsOf(plan, session)) {
+      const row = await db.tables.molds.create(
+        {
+          session_id: session.id,
+          flask_id,
+          patterns: patterns.map((each) => ({ ...each })),
+          facing_heap_id: null,
+          backing_heap_id: heap_id,
+          state: 'planned',
+          metal: plan.metal,
+          layout: null,
+          broken_because: null,
+          note: null,
+          created_at: new Date().toISOString()
+        },
+        { transaction }
+      );
+      made.push(row.id);
+    }
+    return { molds: made };
+  });
+}

@@ -1,0 +1,44 @@
+<script lang="ts">
+  /** The plan in one's own calendar: as a file, or as an address to subscribe to. */
+  import { ApiProblem, api } from '$lib/ui/api-client';
+  import { units } from '$lib/ui/preferences';
+  import { warned } from '$lib/ui/toast/toaster';
+
+  const { plan_id, origin }: { plan_id: number; origin: string } = $props();
+  let address = $state<string | null>(null);
+
+  async function make() {
+    try {
+      const { token } = await api<{ token: string }>('POST', '/tokens', {
+        name: `calendar, ${new Date().toISOString().slice(0, 10)}`,
+        only: 'calendar'
+      });
+      address = `${origin}/api/v1/calendar.ics?units=${units()}&token=${token}`;
+    } catch (thrown) {
+      if (!(thrown instanceof ApiProblem)) throw thrown;
+      warned(thrown.message);
+    }
+  }
+</script>
+
+<section class="grid gap-3" aria-label="In your own calendar">
+  <h2>In your own calendar</h2>
+  <p class="row">
+    <a class="quiet" href="/api/v1/plans/{plan_id}/calendar.ics" download>Take the file (.ics)</a>
+    <button type="button" class="quiet" onclick={make}>Make an address to subscribe to</button>
+  </p>
+  {#if address}
+    <label class="grid gap-1">
+      <span class="small">Give this to your calendar; it is shown this once.</span>
+      <input
+        class="typed font-(family-name:--mono) text-sm"
+        readonly
+        value={address}
+        onfocus={({ currentTarget }) => currentTarget.select()}
+      />
+    </label>
+    <p class="soft small">
+      It opens the calendar and nothing else. <a href="/records">Revoke it</a> among the tokens.
+    </p>
+  {/if}
+</section>

@@ -1,0 +1,80 @@
+import { locale } from '$lib/ui/preferences';
+
+/** How long something may slip, in the measure that one would say it in. */
+export function slackWords(minutes: number | null): string {
+  if (minutes === null) return '';
+  if (minutes <= 0) return 'the pour waits for it';
+  if (minutes >= 2880) return `may slip ${Math.floor(minutes / 1440)} days`;
+  if (minutes >= 120) return `may slip ${Math.floor(minutes / 60)} h`;
+  return `may slip ${minutes} min`;
+}
+
+/** So many minutes as one says them. */
+export function minutesWords(minutes: number): string {
+  if (minutes >= 2880) return `${Math.round(minutes / 1440)} days`;
+  if (minutes >= 1440) return '1 day';
+  if (minutes >= 120) return `${Math.round(minutes / 60)} h`;
+  return `${minutes} min`;
+}
+
+/** A day as a heading; the words are English as all others. */
+export const dayHeading = (day: string): string =>
+  new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(
+    new Date(`${day}T12:00:00`)
+  );
+
+/** The day of a moment in the reader's zone, as 2026-04-04. */
+export function dayOf(iso: string): string {
+  const at = new Date(iso);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
+}
+
+/** The same moment as a field for day and hour has it. */
+export function fieldMoment(iso: string): string {
+  const at = new Date(iso);
+  const two = (n: number) => String(n).padStart(2, '0');
+  return `${dayOf(iso)}T${two(at.getHours())}:${two(at.getMinutes())}`;
+}
+
+/** Days from one to another, both counted in, at most so many. */
+export function daysBetween(first: string, last: string, most: number): string[] {
+  const days: string[] = [];
+  for (let at = new Date(`${first}T12:00:00`); days.length < most; at.setDate(at.getDate() + 1)) {
+    const day = dayOf(at.toISOString());
+    if (day > last) break;
+    days.push(day);
+  }
+  return days;
+}
+
+export const WEEKDAYS = [1, 2, 3, 4, 5, 6, 0] as const;
+/** A weekday's name; Sunday is 0. */
+export const weekdayName = (weekday: number): string =>
+  new Intl.DateTimeFormat('en', { weekday: 'long' }).format(new Date(2026, 1, 1 + weekday));
+
+/** A minute of the day as 18:30. */
+export const clockOf = (minute: number): string =>
+  `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
+
+export const dayAndHour = (iso: string): string =>
+  new Intl.DateTimeFormat(locale(), {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit'
+  }).format(new Date(iso));
+
+/** When something is due, as one says it at the bench: tonight, tomorrow, a weekday within the week, else the date. */
+export function relativeDay(iso: string, now = new Date()): string {
+  const today = dayOf(now.toISOString());
+  const day = dayOf(iso);
+  if (day <= today) return new Date(iso).getHours() >= 17 ? 'Tonight' : 'Today';
+  const ahead = daysBetween(today, day, 8).length - 1;
+  if (ahead === 1) return 'Tomorrow';
+  const at = new Date(iso);
+  return ahead < 7
+    ? new Intl.DateTimeFormat('en', { weekday: 'long' }).format(at)
+    : new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' }).format(at);
+}

@@ -1,0 +1,54 @@
+import type { Actions, PageServerLoad } from './$types';
+import { planPage } from '$lib/schema/query';
+import { newPlan } from '$lib/schema/plan';
+import { newSession } from '$lib/schema/session';
+import { listBusy } from '$lib/server/calendar/busy';
+import { nextCasting } from '$lib/server/casting/next-casting';
+import { listHeaps } from '$lib/server/heap/heaps';
+import { pageLoad } from '$lib/server/http/guard';
+import { checkedBody, postedForm } from '$lib/server/http/posted';
+import { queryOf } from '$lib/server/http/query';
+import { listMembers } from '$lib/server/member/members';
+import { listPatterns } from '$lib/server/pattern/patterns';
+import { createPlan, planOfSession } from '$lib/server/plan/plans';
+import { readSchedule } from '$lib/server/plan/schedule';
+import { createSession, readSession } from '$lib/server/session/sessions';
+
+export const load: PageServerLoad = pageLoad(async (db, event) => {
+  const asked = queryOf(planPage, event.url, true).session;
+  const next = asked === undefined ? await nextCasting(db) : null;
+  const id = asked ?? next?.id ?? null;
+  const [patterns, heaps, members] = await Promise.all([listPatterns(db), listHeaps(db), listMembers(db)]);
+  const day = id === null ? null : await readSession(db, id);
+  const plan = id === null ? null : await planOfSession(db, id);
+  const counted: Record<number, number> = {};
+  for (const { patterns: of } of day?.molds ?? [])
+    for (const { pattern_id, count } of of) counted[pattern_id] = (counted[pattern_id] ?? 0) + count;
+  return {
+    day: day && { id: day.id, name: day.name, at: day.at, stage: day.stage, molds: day.molds.length },
+    counted,
+    schedule: plan && (await readSchedule(db, plan.id)),
+    patterns: patterns.map(({ id: of, name, wear }) => ({ id: of, name, wear })),
+    heaps: heaps.map(({ id: of, name }) => ({ id: of, name })),
+    people: await Promise.all(
+      members.items.map(async ({ id: of, name, hours }) => ({
+        id: of,
+        name,
+        hours,
+        busy: await listBusy(db, of)
+      }))
+    ),
+    origin: event.url.origin
+  };
+});
+
+export const actions: Actions = {
+  casting: postedForm(
+    (db, body) => createSession(db, checkedBody(newSession, body)),
+    (id) => `/plan?session=${id}`
+  ),
+  plan: postedForm(
+    (db, body) => createPlan(db, checkedBody(newPlan, body)),
+    () => '/plan'
+  )
+};

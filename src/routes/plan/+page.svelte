@@ -1,0 +1,206 @@
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import { massText } from '$core/quantity/display';
+  import { stepWords } from '$core/plan/step-words';
+  import { ApiProblem, api } from '$lib/ui/api-client';
+  import { dayAndHour, dayOf, minutesWords } from '$lib/ui/plan/plan-words';
+  import CalendarOut from '$lib/ui/plan/CalendarOut.svelte';
+  import OwnSteps from '$lib/ui/plan/OwnSteps.svelte';
+  import PeopleTime from '$lib/ui/plan/PeopleTime.svelte';
+  import PlanDays from '$lib/ui/plan/PlanDays.svelte';
+  import PlanForm from '$lib/ui/plan/PlanForm.svelte';
+  import StepLine from '$lib/ui/plan/StepLine.svelte';
+  import { tick } from '$lib/ui/plan/tick';
+  import { units } from '$lib/ui/preferences';
+  import Casting from '$lib/ui/session/Casting.svelte';
+  import { castingWords } from '$lib/ui/session/casting-words';
+  import { told, warned } from '$lib/ui/toast/toaster';
+
+  const { data } = $props();
+  const { schedule, day } = $derived(data);
+  const words = $derived(day && castingWords(day));
+  const left = $derived(schedule?.steps.filter(({ done_at }) => done_at === null) ?? []);
+  const done = $derived(schedule?.steps.filter(({ done_at }) => done_at !== null) ?? []);
+  const now = $derived(
+    left.filter(({ from }) => from !== null && dayOf(from) <= dayOf(new Date().toISOString()))
+  );
+  let changing = $state(false);
+  const name = (id: number | null) => data.people.find((member) => member.id === id)?.name ?? null;
+
+  async function setOut(plan_id: number) {
+    try {
+      const { molds } = await api<{ molds: number[] }>('POST', `/plans/${plan_id}/molds`);
+      if (molds.length > 0)
+        told(`${molds.length} ${molds.length === 1 ? 'mold is' : 'molds are'} set out in the day.`);
+    } catch (thrown) {
+      if (!(thrown instanceof ApiProblem)) throw thrown;
+      warned(thrown.message);
+    }
+    await invalidateAll();
+  }
+  async function move(to: string) {
+    const before = day!.at;
+    const put = (at: string) => api('PATCH', `/sessions/${day!.id}`, { at });
+    await put(to);
+    told(`The pour is on ${dayAndHour(to)}.`, async () => {
+      await put(before);
+      await invalidateAll();
+    });
+    await invalidateAll();
+  }
+  async function throwAway(plan_id: number) {
+    await api('DELETE', `/plans/${plan_id}`);
+    told('The plan is thrown away; the day stays.', async () => {
+      await api('POST', `/plans/${plan_id}/restore`);
+      await invalidateAll();
+    });
+    await invalidateAll();
+  }
+</script>
+
+<svelte:head><title>Plan · Brunkel</title></svelte:head>
+
+<header class="mb-4 flex flex-wrap items-baseline justify-between gap-3 border-b-2 border-(--ink) pb-3">
+  <h1>{words ? `Before ${words.name}` : 'Plan'}</h1>
+  {#if day && words}<p class="soft">{words.when} · {dayAndHour(day.at)}</p>{/if}
+</header>
+
+{#if !day}
+  <div class="columns wide">
+    <Casting casting={null} errands={[]} />
+    <p class="soft">
+      A plan is made back from a pour: set its day and hour, say which castings you want, and every coat,
+      errand, wait and mold finds its evening.
+    </p>
+  </div>
+{:else if !schedule || changing}
+  {#if data.patterns.length === 0}
+    <p>
+      A plan begins with what is to be cast. <a href="/patterns/new">Add a first pattern</a>: three dimensions
+      do.
+    </p>
+  {:else if data.heaps.length === 0}
+    <p>A plan wants sand to ram. <a href="/heaps/new">Start a first heap</a>.</p>
+  {:else}
+    <div class="max-w-3xl">
+      {#key `${day.id} ${schedule?.plan.version}`}
+        <PlanForm
+          session={day}
+          patterns={data.patterns}
+          heaps={data.heaps}
+          counted={data.counted}
+          plan={schedule?.plan ?? null}
+          {...changing && { ondone: () => (changing = false) }}
+        />
+      {/key}
+    </div>
+  {/if}
+{:else}
+  <div class="grid gap-8 desk:grid-cols-[minmax(0,1fr)_20rem]">
+    <div class="stack">
+      <section class="grid gap-2" aria-label="Whether the day stands" aria-live="polite">
+        {#if schedule.too_long.length > 0}
+          <p class="text-xl font-bold">No opening is long enough.</p>
+          <p>
+            {schedule.steps
+              .filter(({ id }) => schedule.too_long.includes(id))
+              .map(({ about, minutes }) => `${stepWords(about, units())} takes ${minutesWords(minutes)}`)
+              .join('; ')}. Say when there is more time, or what takes less.
+          </p>
+        {:else if schedule.late_min > 0}
+          <p class="text-xl font-bold text-(--heat)">
+            The day does not stand: {minutesWords(schedule.late_min)} are missing.
+          </p>
+          <p>
+            The soonest it can be is {dayAndHour(schedule.earliest!)}{schedule.proven
+              ? ''
+              : ', as far as was looked: there are more ways than were tried'}.
+            {#if schedule.drop}If it must stand, leave out {schedule.drop
+                .map(({ serves, makes }) => `${serves} (${makes})`)
+                .join(' and ')}.{/if}
+          </p>
+          <p><button type="button" class="act" onclick={() => move(schedule.earliest!)}>Pour then</button></p>
+        {:else if schedule.pour_at}
+          <p class="text-xl font-bold text-(--good)">The day stands.</p>
+          <p class="soft">
+            {left.length}
+            {left.length === 1 ? 'step is' : 'steps are'} left. All of it could be ready by {dayAndHour(
+              schedule.earliest!
+            )}.
+          </p>
+        {/if}
+      </section>
+      {#if now.length > 0}
+        <section class="ticket grid gap-2" aria-label="Today">
+          <h2>Today</h2>
+          <ul class="ruled">
+            {#each now as step (step.id)}
+              <li class="py-2">
+                <StepLine {step} who={name(step.member)} ontick={(is) => tick(schedule.plan.id, step, is)} />
+              </li>
+            {/each}
+          </ul>
+        </section>
+      {/if}
+      {#if schedule.pour_at}
+        <section aria-label="All steps by their days">
+          <h2 class="mb-1">All of it, by days</h2>
+          <p class="soft small mb-2">
+            Drag a step to another day, or pick it up with the space bar and move it with the arrow keys: it
+            is not done sooner then, and what follows moves with it.
+          </p>
+          <PlanDays
+            plan_id={schedule.plan.id}
+            steps={schedule.steps}
+            pour_at={schedule.pour_at}
+            members={data.people}
+          />
+        </section>
+      {/if}
+      {#if done.length > 0}
+        <details>
+          <summary class="min-h-12 cursor-pointer py-3 font-semibold">Done already: {done.length}</summary>
+          <ul class="ruled">
+            {#each done as step (step.id)}
+              <li class="py-2">
+                <StepLine {step} who={name(step.member)} ontick={(is) => tick(schedule.plan.id, step, is)} />
+              </li>
+            {/each}
+          </ul>
+        </details>
+      {/if}
+    </div>
+    <div class="stack">
+      <section class="grid gap-2" aria-label="The molds">
+        <h2>{schedule.molds.length} {schedule.molds.length === 1 ? 'mold' : 'molds'}</h2>
+        <ul class="ruled">
+          {#each schedule.molds as mold (mold.number)}
+            <li class="py-1.5">
+              <strong>{mold.number}.</strong>
+              {#if mold.mold_id}<a href="/mold/{mold.mold_id}">{mold.makes}</a>{:else}{mold.makes}{/if}
+              <span class="soft small block"
+                >in {mold.flask}, {massText(mold.sand_kg, units())} of sand{mold.round > 1
+                  ? `, round ${mold.round}: when the flask is free again`
+                  : ''}</span
+              >
+            </li>
+          {/each}
+        </ul>
+        <p class="row">
+          {#if day.molds === 0}
+            <button type="button" class="quiet" onclick={() => setOut(schedule.plan.id)}
+              >Set them out in the day</button
+            >
+          {/if}
+          <button type="button" class="quiet" onclick={() => (changing = true)}>Other castings</button>
+          <button type="button" class="quiet" onclick={() => throwAway(schedule.plan.id)}
+            >Throw the plan away</button
+          >
+        </p>
+      </section>
+      <PeopleTime members={data.people} />
+      <OwnSteps plan_id={schedule.plan.id} version={schedule.plan.version} own={schedule.plan.own} />
+      <CalendarOut plan_id={schedule.plan.id} origin={data.origin} />
+    </div>
+  </div>
+{/if}
