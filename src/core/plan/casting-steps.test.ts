@@ -43,6 +43,7 @@ const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
       dry_off_kg: 0,
       unknown: false,
       renew: true,
+      short_kg: 2,
       frost_c: 1
     }
   ],

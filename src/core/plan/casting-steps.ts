@@ -33,7 +33,7 @@ export type StepAbout =
       cost: number | null;
       currency: string;
     }
-  | { do: 'renew'; heap_id: number; heap: string }
+  | { do: 'renew'; heap_id: number; heap: string; short_kg: number }
   | { do: 'indoors'; heap_id: number; heap: string; air_c: number }
   | { do: 'squeeze'; heap_id: number; heap: string }
   | { do: 'temper'; heap_id: number; heap: string; water_kg: number; binder_kg: number; dry_off_kg: number }
@@ -80,6 +80,8 @@ export interface CastingFacts {
     /** Nobody knows how it stands. */
     unknown: boolean;
     renew: boolean;
+    /** What the molds want beyond what it holds, kg. */
+    short_kg: number;
     /** The coldest that is forecast where it stands; null where no frost is. */
     frost_c: number | null;
   }[];
@@ -199,7 +201,17 @@ export function castingSteps(facts: CastingFacts): CastingStep[] {
     const serves = serving(({ heap_id }) => heap_id === heap.id);
     let before: PlanStep['after'] = [...(bought.get(heap.id) ?? []), ...(bought.get(null) ?? [])].map(now);
     if (heap.renew)
-      before = [now(add(`renew:${heap.id}`, { do: 'renew', ...of }, WORK_MIN.renew, before, serves))];
+      before = [
+        now(
+          add(
+            `renew:${heap.id}`,
+            { do: 'renew', ...of, short_kg: heap.short_kg },
+            WORK_MIN.renew,
+            before,
+            serves
+          )
+        )
+      ];
     if (heap.frost_c !== null)
       before = [
         ...before,

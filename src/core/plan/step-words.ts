@@ -18,7 +18,9 @@ export function stepWords(about: StepAbout, units: UnitSystem): string {
     case 'take-in':
       return `take in ${mass(about.kg)} of ${about.what}`;
     case 'renew':
-      return `renew ${about.heap}`;
+      return about.short_kg > 0
+        ? `renew ${about.heap}: the molds want ${mass(about.short_kg)} more than it holds`
+        : `renew ${about.heap}`;
     case 'indoors':
       return `bring ${about.heap} indoors: ${temperatureText(about.air_c, units)} is forecast where it stands`;
     case 'squeeze':

@@ -3,7 +3,7 @@
   import { massText } from '$core/quantity/display';
   import { stepWords } from '$core/plan/step-words';
   import { ApiProblem, api } from '$lib/ui/api-client';
-  import { dayAndHour, dayOf, minutesWords } from '$lib/ui/plan/plan-words';
+  import { dayAndHour, minutesWords } from '$lib/ui/plan/plan-words';
   import CalendarOut from '$lib/ui/plan/CalendarOut.svelte';
   import OwnSteps from '$lib/ui/plan/OwnSteps.svelte';
   import PeopleTime from '$lib/ui/plan/PeopleTime.svelte';
@@ -21,9 +21,6 @@
   const words = $derived(day && castingWords(day));
   const left = $derived(schedule?.steps.filter(({ done_at }) => done_at === null) ?? []);
   const done = $derived(schedule?.steps.filter(({ done_at }) => done_at !== null) ?? []);
-  const now = $derived(
-    left.filter(({ from }) => from !== null && dayOf(from) <= dayOf(new Date().toISOString()))
-  );
   let changing = $state(false);
   const name = (id: number | null) => data.people.find((member) => member.id === id)?.name ?? null;
 
@@ -130,18 +127,6 @@
           </p>
         {/if}
       </section>
-      {#if now.length > 0}
-        <section class="ticket grid gap-2" aria-label="Today">
-          <h2>Today</h2>
-          <ul class="ruled">
-            {#each now as step (step.id)}
-              <li class="py-2">
-                <StepLine {step} who={name(step.member)} ontick={(is) => tick(schedule.plan.id, step, is)} />
-              </li>
-            {/each}
-          </ul>
-        </section>
-      {/if}
       {#if schedule.pour_at}
         <section aria-label="All steps by their days">
           <h2 class="mb-1">All of it, by days</h2>

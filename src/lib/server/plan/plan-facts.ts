@@ -7,17 +7,20 @@ import { meltLoss } from '$core/metal/melt-loss';
 import { planMelts } from '$core/metal/melt-plan';
 import { CARRY_LOSS_C, FURNACES, warmUpTime } from '$core/metal/furnace';
 import type { CastingFacts } from '$core/plan/casting-steps';
+import type { CastingBox } from '$core/mold/casting';
+import { solidsOf } from '$core/mold/judge-flask';
+import { sandDemand } from '$core/mold/sand-demand';
 import { airIn } from '$core/heap/place';
-import type { PlannedMold } from '$lib/schema/plan';
 import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
 import { stationOf } from '../heap/air';
 import { readStates } from '../heap/heap-state';
 import { listHeaps } from '../heap/heaps';
-import { castingOfPattern } from '../mold/molds-today';
+import { readLearned } from '../heap/learned';
+import { castingOfPattern, flaskOf } from '../mold/molds-today';
 import { listPatterns } from '../pattern/patterns';
 import { readLongView } from '../recondition/long-view';
-import { readSession, type MoldRecord, type SessionRecord } from '../session/sessions';
+import { readSession, type SessionRecord } from '../session/sessions';
 import { listLots } from '../stock/stock';
 import { memberNames } from '../member/members';
 import type { PlanRecord } from './plans';
@@ -48,23 +51,25 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
   ]);
   const at = session.at > new Date(now).toISOString() ? session.at : new Date(now).toISOString();
   const [states, then] = await Promise.all([readStates(db, new Date(now).toISOString()), readStates(db, at)]);
-  const molds = moldsOf(plan, session);
   const alloy = ALLOYS[plan.metal];
   const flask_name = (id: number | null) => flasks.find((flask) => flask.id === id)?.name ?? 'a flask';
   const pattern = (id: number) => patterns.find((each) => each.id === id);
 
-  const named = await Promise.all(
-    molds.map(async (mold) => {
-      let kg = 0;
+  const molds = await Promise.all(
+    moldsOf(plan, session).map(async (mold) => {
+      const boxes: CastingBox[] = [];
       for (const { pattern_id, count } of mold.patterns) {
         const of = pattern(pattern_id);
-        if (of) kg += count * (await castingOfPattern(db, of, plan.metal)).kg;
+        if (!of) continue;
+        const box = await castingOfPattern(db, of, plan.metal);
+        boxes.push(...Array.from({ length: count }, () => box));
       }
-      return { ...mold, castings_kg: kg };
+      const castings_kg = boxes.reduce((sum, { kg }) => sum + kg, 0);
+      return { ...mold, castings_kg, sand_kg: await sandFor(mold, boxes) };
     })
   );
   const melts = planMelts(
-    named.map(({ number, castings_kg }) => ({
+    molds.map(({ number, castings_kg }) => ({
       id: number,
       castings_kg,
       gating_kg: GATING_SHARE * castings_kg
@@ -123,6 +128,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
       dry_off_kg: water_to_lose_kg,
       unknown: need === 'test',
       renew: each_time > 0 || short_kg > 0,
+      short_kg: Math.max(0, short_kg),
       frost_c: frostBefore(heap.container.place ?? 'shed', station, now, day_ms)
     });
   }
@@ -146,7 +152,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
     }),
     heaps: of_heaps,
     buy,
-    molds: molds.map(({ patterns: of, ...mold }) => ({
+    molds: molds.map(({ patterns: of, castings_kg: _, ...mold }) => ({
       ...mold,
       flask: flask_name(mold.flask_id),
       makes: of
@@ -158,7 +164,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
       ...melts.melts.map(({ molds: of, charge_kg }) => ({ molds: of, charge_kg })),
       // One that no crucible fills is said to be so on the pour page; here it takes a melt of its own.
       ...melts.too_large.map((number) => {
-        const { castings_kg } = named.find((each) => each.number === number)!;
+        const { castings_kg } = molds.find((each) => each.number === number)!;
         return { molds: [number], charge_kg: castings_kg * (1 + GATING_SHARE) };
       })
     ]
@@ -173,6 +179,21 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
     alloy: alloy.name,
     own: plan.own
   };
+
+  /** What a mold takes of its heap: as it was planned, or as its flask and its patterns say. */
+  async function sandFor(mold: MoldInPlan, boxes: readonly CastingBox[]): Promise<number> {
+    const flask = flasks.find(({ id }) => id === mold.flask_id);
+    if (mold.mold_id === null || !flask) return mold.sand_kg;
+    const learned = (await readLearned(db, mold.heap_id)).items;
+    const density = learned.find(({ of }) => of === 'rammed-density')!.value * 1000;
+    try {
+      return sandDemand(flaskOf(flask), solidsOf(boxes, plan.metal), density).with_allowance_kg;
+    } catch (thrown) {
+      // More pattern than flask: the mold's own page says so.
+      if (thrown instanceof RangeError) return mold.sand_kg;
+      throw thrown;
+    }
+  }
 
   function roundOf(number: number): number {
     return molds.find((mold) => mold.number === number)?.round ?? 1;
@@ -214,16 +235,12 @@ export function moldsOf(plan: PlanRecord, session: SessionRecord): MoldInPlan[] 
       flask_id: mold.flask_id,
       patterns: mold.patterns,
       heap_id: mold.backing_heap_id,
-      sand_kg: sandOf(mold, plan.molds),
+      sand_kg: (plan.molds.find(({ flask_id }) => flask_id === mold.flask_id) ?? plan.molds[0])?.sand_kg ?? 0,
       round,
       rammed: mold.state !== 'planned'
     };
   });
 }
-
-/** Of a mold that was set out by hand: as of the same flask in the plan. */
-const sandOf = (mold: MoldRecord, planned: readonly PlannedMold[]): number =>
-  (planned.find(({ flask_id }) => flask_id === mold.flask_id) ?? planned[0])?.sand_kg ?? 0;
 
 /** The coldest hour that is forecast where a heap stands before the day; null where it stays above freezing sand. */
 function frostBefore(
