@@ -36,6 +36,8 @@ const USUAL_KIND: Partial<Record<string, MaterialKind>> = {
   binder: 'sodium-bentonite',
   oil: 'light-oil'
 };
+/** Of what it is set to, how hot a furnace still is between two melts (a guess). */
+const WARM_FURNACE = 0.7;
 /** Nobody is named: whoever is there does it. */
 export const ANYONE = 'anyone';
 
@@ -68,17 +70,31 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
       return { ...mold, castings_kg, sand_kg: await sandFor(mold, boxes) };
     })
   );
-  const melts = planMelts(
-    molds.map(({ number, castings_kg }) => ({
-      id: number,
-      castings_kg,
-      gating_kg: GATING_SHARE * castings_kg
-    })),
-    meltLoss(alloy, null, []),
-    (session.melt?.heel_percent ?? 100 * USUAL_HEEL) / 100,
-    alloy.liquid_kg_m3,
-    session.melt?.crucible_l === undefined ? null : session.melt.crucible_l / 1000
-  );
+  // A flask that is rammed again has to be shaken out first: the molds of each round have melts of their own.
+  const rounds = [...new Set(molds.map(({ round }) => round))].sort((a, b) => a - b);
+  const melts = rounds.flatMap((round) => {
+    const { melts: of, too_large } = planMelts(
+      molds
+        .filter((mold) => mold.round === round)
+        .map(({ number, castings_kg }) => ({
+          id: number,
+          castings_kg,
+          gating_kg: GATING_SHARE * castings_kg
+        })),
+      meltLoss(alloy, null, []),
+      (session.melt?.heel_percent ?? 100 * USUAL_HEEL) / 100,
+      alloy.liquid_kg_m3,
+      session.melt?.crucible_l === undefined ? null : session.melt.crucible_l / 1000
+    );
+    return [
+      ...of.map(({ molds: filled, charge_kg }) => ({ molds: filled, charge_kg })),
+      // One that no crucible fills is said to be so on the pour page; here it takes a melt of its own.
+      ...too_large.map((number) => ({
+        molds: [number],
+        charge_kg: molds.find((each) => each.number === number)!.castings_kg * (1 + GATING_SHARE)
+      }))
+    ];
+  });
   const furnace = FURNACES[session.melt?.furnace ?? 'electric-small'];
   const heap_ids = [...new Set(molds.map(({ heap_id }) => heap_id))];
   const delivery = plan.delivery_days ?? DELIVERY_DAYS;
@@ -160,22 +176,12 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
         .join(', '),
       pattern_ids: of.map(({ pattern_id }) => pattern_id)
     })),
-    melts: [
-      ...melts.melts.map(({ molds: of, charge_kg }) => ({ molds: of, charge_kg })),
-      // One that no crucible fills is said to be so on the pour page; here it takes a melt of its own.
-      ...melts.too_large.map((number) => {
-        const { castings_kg } = molds.find((each) => each.number === number)!;
-        return { molds: [number], charge_kg: castings_kg * (1 + GATING_SHARE) };
-      })
-    ]
-      .sort((a, b) => Math.min(...a.molds.map(roundOf)) - Math.min(...b.molds.map(roundOf)))
-      .map((melt, i) => {
-        const set_c = alloy.pour_c + CARRY_LOSS_C;
-        return {
-          ...melt,
-          heat_min: warmUpTime(alloy, melt.charge_kg, set_c, furnace, i === 0 ? 20 : 0.7 * set_c) / 60
-        };
-      }),
+    melts: melts.map((melt, i) => {
+      const set_c = alloy.pour_c + CARRY_LOSS_C;
+      // The furnace is warm still for all but the first.
+      const furnace_c = i === 0 ? 20 : WARM_FURNACE * set_c;
+      return { ...melt, heat_min: warmUpTime(alloy, melt.charge_kg, set_c, furnace, furnace_c) / 60 };
+    }),
     alloy: alloy.name,
     own: plan.own
   };
@@ -193,10 +199,6 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
       if (thrown instanceof RangeError) return mold.sand_kg;
       throw thrown;
     }
-  }
-
-  function roundOf(number: number): number {
-    return molds.find((mold) => mold.number === number)?.round ?? 1;
   }
 }
 
