@@ -209,7 +209,10 @@ test.describe('on the phone', () => {
     await open(page, '/journal?words=lip+low');
     await expect(page.getByRole('link', { name: /Latches/ })).toBeVisible();
     await open(page, '/journal?words=cold-shut');
-    await expect(page.getByRole('link', { name: /Latches/ })).toBeVisible();
+    await expect(page.getByRole('link', { name: /scrap, cold shut/ })).toBeVisible();
+    await page.getByRole('link', { name: 'Wall of castings' }).click();
+    await expect(page.getByRole('link', { name: /scrap: cold shut/ })).toBeVisible();
+    await accessible(page);
     await open(page, '/journal?words=nothing-like-it');
     await expect(page.getByRole('link', { name: /Latches/ })).toHaveCount(0);
   });

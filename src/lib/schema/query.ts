@@ -35,6 +35,24 @@ export const forecastQuery = shape({
   sand_c: between('°C', -30, 400)
 });
 
+export const JOURNAL_KINDS = ['entry', 'test', 'note', 'session', 'casting'] as const;
+const journalFilters = {
+  kind: choice(JOURNAL_KINDS),
+  words: text(200),
+  heap_id: id(),
+  member: id(),
+  session_id: id(),
+  from: moment(),
+  to: moment(),
+  /** Only what has a photo. */
+  photo: boolean().typeError('must be true or false')
+};
+/** What is looked for in the journal. */
+export const journalQuery = shape({ ...journalFilters, ...page });
+export const journalFile = shape(journalFilters);
+/** The same of its page; or the castings as a wall. */
+export const journalPage = shape({ ...journalFilters, page: whole(1, 1e6), view: choice(['wall']) });
+
 const ledgerFilters = {
   kind: text(40),
   test_kind: text(40),

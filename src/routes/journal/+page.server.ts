@@ -1,23 +1,31 @@
 import type { PageServerLoad } from './$types';
-import { ledgerOfPage } from '$lib/schema/query';
+import { journalPage } from '$lib/schema/query';
 import { listHeaps } from '$lib/server/heap/heaps';
-import { listJournal } from '$lib/server/heap/ledger';
-import { listSessionLines } from '$lib/server/record/session-sheet';
 import { pageLoad } from '$lib/server/http/guard';
-import { ledgerFilter } from '$lib/server/heap/ledger-query';
-import { queryOf } from '$lib/server/http/query';
+import { queryOf, utc } from '$lib/server/http/query';
+import { searchJournal } from '$lib/server/journal/journal';
 
 /** Lines on a page. */
 const LINES = 40;
-/** Casting days above them. */
-const DAYS = 12;
+/** Castings on a page of the wall. */
+const ON_WALL = 48;
 
 export const load: PageServerLoad = pageLoad(async (db, event) => {
-  const { page = 1, ...query } = queryOf(ledgerOfPage, event.url, true);
-  const [entries, heaps, sessions] = await Promise.all([
-    listJournal(db, { ...ledgerFilter(query), limit: LINES, offset: (page - 1) * LINES }),
-    listHeaps(db),
-    listSessionLines(db, { words: query.words || undefined, limit: DAYS, offset: 0 })
+  const { page = 1, view, from, to, ...filter } = queryOf(journalPage, event.url, true);
+  const wall = view === 'wall';
+  const limit = wall ? ON_WALL : LINES;
+  // A day that is named as the end is meant to its end.
+  const until = to !== undefined && /^\d{4}-\d\d-\d\d$/.test(to) ? `${to}T23:59:59.999Z` : utc(to);
+  const asked = { ...filter, from: utc(from), to: until, ...(wall && { kind: 'casting' as const }) };
+  const [found, heaps] = await Promise.all([
+    searchJournal(db, asked, { limit, offset: (page - 1) * limit }),
+    listHeaps(db)
   ]);
-  return { entries, sessions, page, names: Object.fromEntries(heaps.map(({ id, name }) => [id, name])) };
+  return {
+    found,
+    page,
+    wall,
+    heaps: heaps.map(({ id, name }) => ({ id, name })),
+    asked: event.url.search.replace(/[?&](page|view)=[^&]*/g, '').replace(/^&/, '?')
+  };
 });

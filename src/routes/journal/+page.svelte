@@ -2,18 +2,31 @@
   import { page } from '$app/state';
   import { SvelteURLSearchParams } from 'svelte/reactivity';
   import Pages from '$lib/ui/field/Pages.svelte';
+  import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
-  import { shortDate } from '$lib/ui/date/written-date';
-  import Ledger from '$lib/ui/ledger/Ledger.svelte';
+  import CastingWall from '$lib/ui/journal/CastingWall.svelte';
+  import JournalLines from '$lib/ui/journal/JournalLines.svelte';
 
   const { data } = $props();
-  let words = $state(page.url.searchParams.get('words') ?? '');
-  const { items, total, limit, offset } = $derived(data.entries);
+  const asked = (name: string) => page.url.searchParams.get(name) ?? '';
+  // What stands in the fields is what the address asks for, until they are sent.
+  let words = $state(asked('words'));
+  let kind = $state(asked('kind'));
+  let heap = $state(asked('heap_id'));
+  let from = $state(asked('from'));
+  let to = $state(asked('to'));
+  const { items, total, limit, offset } = $derived(data.found);
+  const names = $derived(Object.fromEntries(data.heaps.map(({ id, name }) => [id, name])));
+  const sought = $derived(
+    ['words', 'kind', 'heap_id', 'from', 'to', 'photo'].some((name) => asked(name) !== '')
+  );
 
-  function address(to: number): string {
+  function address(change: Record<string, string | null>): string {
     const next = new SvelteURLSearchParams(page.url.searchParams);
-    if (to > 1) next.set('page', String(to));
-    else next.delete('page');
+    for (const [name, value] of Object.entries(change)) {
+      if (value === null) next.delete(name);
+      else next.set(name, value);
+    }
     return next.size > 0 ? `?${next}` : page.url.pathname;
   }
 </script>
@@ -21,70 +34,84 @@
 <svelte:head><title>Journal · Brunkel</title></svelte:head>
 
 <div class="stack">
-  <header>
-    <h1>Journal</h1>
-    <p class="soft">Everything that happened, to every heap, latest first.</p>
-  </header>
-  <form
-    class="grid max-w-xl grid-cols-[minmax(0,1fr)_auto] items-end gap-3"
-    role="search"
-    aria-label="The journal"
-  >
-    <TextField
-      label="Words in a note, a name, an ingredient, a defect"
-      bind:value={words}
-      post="words"
-      maxlength={200}
-    />
-    <button class="quiet">Search</button>
-  </form>
-  {#if data.sessions.items.length > 0 && data.page === 1}
-    <section class="grid gap-2" aria-label="Casting days">
-      <h2>Casting days</h2>
-      <ul class="ruled">
-        {#each data.sessions.items as day (day.id)}
-          <li>
-            <a
-              class="grid min-h-12 grid-cols-[minmax(0,1fr)] items-baseline gap-x-4 py-2 no-underline desk:grid-cols-[minmax(0,1fr)_auto]"
-              href="/sessions/{day.id}"
-            >
-              <span class="min-w-0"
-                ><strong class="wrap-anywhere">{day.name ?? 'A casting'}</strong>
-                <span class="soft small">{shortDate(day.at)}</span>
-                {#if day.lessons}<span class="soft small block truncate">{day.lessons}</span>{/if}</span
-              >
-              <span class="soft small">
-                {day.molds}
-                {day.molds === 1 ? 'mold' : 'molds'}{day.castings > 0
-                  ? `, ${day.castings} ${day.castings === 1 ? 'casting' : 'castings'}, ${day.scrap} scrap`
-                  : ''}{day.stage === 'done' ? '' : ', not over yet'}
-              </span>
-            </a>
-          </li>
-        {/each}
-      </ul>
-      {#if data.sessions.total > data.sessions.items.length}
-        <p class="soft small">
-          The latest {data.sessions.items.length} of {data.sessions.total}: words find the others.
-        </p>
+  <header class="flex flex-wrap items-baseline justify-between gap-3">
+    <div>
+      <h1>Journal</h1>
+      <p class="soft">
+        Everything that happened: entries, tests, casting days and castings, the latest first.
+      </p>
+    </div>
+    <p class="row">
+      {#if data.wall}
+        <a class="quiet" href={address({ view: null, page: null })}>As a stream</a>
+      {:else}
+        <a class="quiet" href={address({ view: 'wall', kind: null, heap_id: null, page: null })}
+          >Wall of castings</a
+        >
       {/if}
-    </section>
-    <h2>Entries</h2>
-  {/if}
+      <a class="quiet" href="/year">The year on a page</a>
+    </p>
+  </header>
+  <form class="grid gap-3" role="search" aria-label="The journal">
+    {#if data.wall}<input type="hidden" name="view" value="wall" />{/if}
+    <div
+      class="grid items-end gap-3 desk:grid-cols-[minmax(0,2fr)_repeat(2,minmax(0,1fr))_repeat(2,10rem)_auto]"
+    >
+      <TextField label="Words in it" bind:value={words} post="words" maxlength={200} />
+      {#if !data.wall}
+        <SelectField
+          label="What"
+          bind:value={kind}
+          post="kind"
+          options={[
+            { value: '', name: 'Everything' },
+            { value: 'casting', name: 'Castings' },
+            { value: 'session', name: 'Casting days' },
+            { value: 'test', name: 'Tests' },
+            { value: 'note', name: 'Notes' },
+            { value: 'entry', name: 'Other entries' }
+          ]}
+        />
+        <SelectField
+          label="Heap"
+          bind:value={heap}
+          post="heap_id"
+          options={[
+            { value: '', name: 'Any' },
+            ...data.heaps.map(({ id, name }) => ({ value: String(id), name }))
+          ]}
+        />
+      {/if}
+      <TextField label="From" type="date" bind:value={from} post="from" />
+      <TextField label="To" type="date" bind:value={to} post="to" />
+      <button class="quiet">Search</button>
+    </div>
+  </form>
   {#if total > 0 && items.length === 0}
-    <p>That page is past the end. <a href={address(1)}>To the first page</a></p>
+    <p>That page is past the end. <a href={address({ page: null })}>To the first page</a></p>
   {:else if total === 0}
     <p>
-      {page.url.searchParams.get('words')
+      {sought
         ? 'Nothing in the journal fits that.'
-        : 'Nothing has happened yet. What you mix, test, add and throw out is kept here.'}
-      <a href={page.url.searchParams.get('words') ? '/journal' : '/mix'}
-        >{page.url.searchParams.get('words') ? 'Show everything' : 'Mix a first batch'}</a
+        : data.wall
+          ? 'No casting was judged yet. What comes out of a mold is written down where it is shaken out.'
+          : 'Nothing has happened yet. What you mix, test, add and throw out is kept here.'}
+      <a href={sought ? '/journal' : data.wall ? '/shake-out' : '/mix'}
+        >{sought ? 'Show everything' : data.wall ? 'Shake out' : 'Mix a first batch'}</a
       >
     </p>
   {:else}
-    <p class="soft small">{offset + 1} to {offset + items.length} of {total}</p>
-    <Ledger rows={items} names={data.names} />
+    <p class="soft small flex flex-wrap gap-x-4">
+      <span>{offset + 1} to {offset + items.length} of {total}</span>
+      <a href="/api/v1/journal.csv{data.asked}" download>Take it along (CSV)</a>
+    </p>
+    {#if data.wall}<CastingWall {items} />{:else}<JournalLines {items} {names} />{/if}
   {/if}
-  <Pages label="Pages of the journal" count={total} page={data.page} page_size={limit} href={address} />
+  <Pages
+    label="Pages of the journal"
+    count={total}
+    page={data.page}
+    page_size={limit}
+    href={(to_page) => address({ page: to_page > 1 ? String(to_page) : null })}
+  />
 </div>

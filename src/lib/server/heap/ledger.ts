@@ -79,8 +79,6 @@ interface JoinedRow {
 
 const ENTRIES = `FROM entries e JOIN entry_versions v ON v.entry_id = e.id AND v.version = e.version`;
 const CURRENT = `${ENTRIES} WHERE e.heap_id = :heap_id`;
-/** Of every heap on the bench. */
-const ALL = `${ENTRIES} WHERE e.heap_id IN (SELECT id FROM heaps WHERE removed_at IS NULL)`;
 const COLUMNS = `e.id, e.heap_id, e.created_at, e.undone_at, v.kind, v.at, v.zone, v.note, v.event, v.format, v.session_id, v.mold_id, v.member, v.typed, v.simulated, e.act_id, v.version, v.written_at`;
 
 /** Entries, latest first unless said. */
@@ -108,7 +106,7 @@ async function pageOfEntries(
 }
 
 /** The entries that a filter leaves, by id and in its order. Only ids are sorted: a long ledger has many wide rows. */
-export async function entryIds(db: Database, heap_id: number | null, filter: EntryFilter): Promise<number[]> {
+export async function entryIds(db: Database, heap_id: number, filter: EntryFilter): Promise<number[]> {
   const { where, replacements } = conditions(heap_id, filter);
   const order = filter.oldest_first ? 'v.at, e.id' : 'v.at DESC, e.id DESC';
   const [row] = await db.sequelize.query<{ ids: string }>(
@@ -143,7 +141,7 @@ export async function entryMarks(db: Database, heap_id: number): Promise<Map<num
 }
 
 /** What a filter asks for, as SQL. */
-function conditions(heap_id: number | null, filter: EntryFilter) {
+function conditions(heap_id: number, filter: EntryFilter) {
   const { kind, test_kind, from, to, undone = false, words, session_id, mold_id, act_id } = filter;
   const sought = words?.trim() ?? '';
   const kinds = sought === '' ? [] : kindsNamed(ENTRY_NAMES, sought);
@@ -151,7 +149,7 @@ function conditions(heap_id: number | null, filter: EntryFilter) {
   // Handbook names are written with hyphens, and a reader types spaces.
   const like = `%${sought.replace(/[\\%_]/g, '\\$&').replace(/\s+/g, '_')}%`;
   const where = [
-    heap_id === null ? ALL : CURRENT,
+    CURRENT,
     undone ? '' : 'AND e.undone_at IS NULL',
     kind === undefined ? '' : 'AND v.kind = :kind',
     test_kind === undefined ? '' : "AND json_extract(v.event, '$.test.kind') = :test_kind",
@@ -175,21 +173,20 @@ function conditions(heap_id: number | null, filter: EntryFilter) {
   };
 }
 
-/** Entries of every heap on the bench, latest first unless said. */
-export async function listJournal(db: Database, filter: EntryFilter = {}): Promise<Page<EntryRecord>> {
-  return db.sinceLastWrite(`journal ${JSON.stringify(filter)}`, async () => {
-    const { limit = 50, offset = 0 } = filter;
-    const heaps = await heapRows(db);
-    const ids = await entryIds(db, null, filter);
-    const page = ids.slice(offset, offset + limit);
-    const rows = await db.sequelize.query<JoinedRow>(
-      `SELECT ${COLUMNS} ${ALL} AND e.id IN (SELECT value FROM json_each(:ids))`,
-      { type: QueryTypes.SELECT, replacements: { ids: JSON.stringify(page) } }
-    );
-    const systems = new Map(heaps.map(({ id, system }) => [id, system]));
-    const found = new Map(rows.map((row) => [row.id, entryRecord(row, systems.get(row.heap_id) ?? 'water')]));
-    return { items: page.flatMap((id) => found.get(id) ?? []), total: ids.length, limit, offset };
-  });
+/** Some entries as they stand now, of whatever heaps, by id. */
+export async function entriesOfAnyHeap(
+  db: Database,
+  ids: readonly number[]
+): Promise<Map<number, EntryRecord>> {
+  const [heaps, rows] = await Promise.all([
+    heapRows(db),
+    db.sequelize.query<JoinedRow>(
+      `SELECT ${COLUMNS} ${ENTRIES} WHERE e.id IN (SELECT value FROM json_each(:ids))`,
+      { type: QueryTypes.SELECT, replacements: { ids: JSON.stringify(ids) } }
+    )
+  ]);
+  const systems = new Map(heaps.map(({ id, system }) => [id, system]));
+  return new Map(rows.map((row) => [row.id, entryRecord(row, systems.get(row.heap_id) ?? 'water')]));
 }
 
 export async function readEntry(

@@ -12,7 +12,7 @@ import { nextCasting } from '../casting/next-casting';
 import { amendSession, createMold, createSession } from '../session/sessions';
 import { followSession } from '../session/follow';
 import { createLot } from '../stock/stock';
-import { listSessionLines, readSessionSheet } from './session-sheet';
+import { readSessionSheet } from './session-sheet';
 
 const HOUR = 3_600_000;
 const ago = (ms: number) => new Date(Date.now() - ms).toISOString();
@@ -67,22 +67,6 @@ describe('the record of a casting day', () => {
     expect(gate!.before.total_kg).toBeGreaterThan(gate!.after.total_kg);
     expect(gate!.before.moisture_percent).not.toBeNull();
     expect(sheet.molds).toHaveLength(1);
-  });
-  it('is found by its name, its lessons, its molds’ notes, and by nothing else', async () => {
-    await amendSession(db, day, { lessons: 'Keep the lip low, 100 % of the time.' });
-    const found = async (words: string) => (await listSessionLines(db, { words, limit: 5, offset: 0 })).total;
-    expect(await found('brack')).toBe(1);
-    expect(await found('lip low')).toBe(1);
-    expect(await found('wide one')).toBe(1);
-    expect(await found('100 %')).toBe(1);
-    // A sign of the search itself is a letter like any other.
-    expect(await found('100_%')).toBe(0);
-    expect(await found('gnomon')).toBe(0);
-    expect((await listSessionLines(db, { limit: 5, offset: 0 })).items[0]).toMatchObject({
-      molds: 1,
-      castings: 0,
-      scrap: 0
-    });
   });
   it('is on while it is not over, and tells followers of each write once', async () => {
     expect(await nextCasting(db)).toMatchObject({ id: day, due: { do: 'ram' }, due_mold: 1 });

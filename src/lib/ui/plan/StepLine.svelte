@@ -1,5 +1,6 @@
 <script lang="ts">
   /** One step of a plan: ticked where it is due, its hour, its words, by whom, and how far it may slip. */
+  import { Ellipsis } from '@lucide/svelte';
   import { stepPage, stepWords } from '$core/plan/step-words';
   import { units } from '$lib/ui/preferences';
   import { shortTime } from '$lib/ui/date/written-date';
@@ -58,7 +59,7 @@
       class="soft grid size-12 shrink-0 -my-2 cursor-pointer place-items-center"
       aria-expanded={open}
       aria-label="More about: {words}"
-      onclick={onopen}>···</button
+      onclick={onopen}><Ellipsis size={20} aria-hidden="true" /></button
     >
   {/if}
 </div>

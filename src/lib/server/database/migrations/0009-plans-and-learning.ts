@@ -19,7 +19,8 @@ const ENTRY_LINE = `
   WHERE e.undone_at IS NULL`;
 const SESSION_LINE = `
   SELECT ${LINE_KEY('s.at', 's.id', 2)}, 'session', s.id, NULL, s.id, NULL, s.at, NULL,
-    coalesce(s.name, '') || ' ' || coalesce(s.note, '') || ' ' || coalesce(s.lessons, '')
+    coalesce(s.name, '') || ' ' || coalesce(s.note, '') || ' ' || coalesce(s.lessons, '') || ' ' ||
+      coalesce((SELECT group_concat(m.note, ' ') FROM molds m WHERE m.session_id = s.id AND m.removed_at IS NULL), '')
   FROM sessions s WHERE s.removed_at IS NULL`;
 const CASTING_LINE = `
   SELECT ${LINE_KEY('s.at', 'c.id', 3)}, 'casting', c.id, NULL, c.session_id, NULL, s.at, c.photo_hash,
@@ -121,6 +122,10 @@ export async function up(queryInterface: QueryInterface): Promise<void> {
       WHEN NEW.name IS NOT OLD.name OR NEW.note IS NOT OLD.note OR NEW.lessons IS NOT OLD.lessons
         OR NEW.at IS NOT OLD.at OR NEW.removed_at IS NOT OLD.removed_at
       BEGIN ${sessionAgain('NEW.id')} ${castingsAgain('c.session_id = NEW.id')} END`,
+    `CREATE TRIGGER journal_mold_new AFTER INSERT ON molds WHEN NEW.note IS NOT NULL BEGIN ${sessionAgain('NEW.session_id')} END`,
+    `CREATE TRIGGER journal_mold AFTER UPDATE OF note, removed_at ON molds
+      WHEN NEW.note IS NOT OLD.note OR (NEW.removed_at IS NOT OLD.removed_at AND NEW.note IS NOT NULL)
+      BEGIN ${sessionAgain('NEW.session_id')} END`,
     `CREATE TRIGGER journal_casting_new AFTER INSERT ON castings BEGIN ${castingsAgain('c.id = NEW.id')} END`,
     `CREATE TRIGGER journal_casting AFTER UPDATE ON castings BEGIN ${castingsAgain('c.id = NEW.id')} END`,
     `CREATE TRIGGER journal_pattern AFTER UPDATE OF name ON patterns WHEN NEW.name <> OLD.name
