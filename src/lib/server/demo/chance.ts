@@ -1,4 +1,6 @@
-/** A seeded source of chance (mulberry32), so that the demo is the same every time. */
+import { seeded } from '$core/judge/seeded';
+
+/** A seeded source of chance, so that the demo is the same every time. */
 export interface Chance {
   /** Uniform in [low, high). */
   between(low: number, high: number): number;
@@ -8,14 +10,7 @@ export interface Chance {
 }
 
 export function chance(seed: number): Chance {
-  let state = seed >>> 0;
-  const next = () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
+  const next = seeded(seed);
   return {
     between: (low, high) => low + (high - low) * next(),
     noise: (sd) => sd * Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next()),
