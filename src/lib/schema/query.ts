@@ -1,4 +1,5 @@
 import { boolean, string, type InferType } from 'yup';
+import { DEFECT_NAMES } from '$core/reference/defects';
 import { choice, id, between, isCalendarDay, shape, text, whole, zone } from './fields';
 
 /**
@@ -84,6 +85,11 @@ export const calendarOf = shape({
   zone: zone().required('is required')
 });
 export const planPage = shape({ session: id() });
+/** This year unless said. */
+export const yearQuery = shape({ year: whole(1990, 2200) });
+/** Of one defect; of all unless said. */
+export const differedQuery = shape({ defect: choice(DEFECT_NAMES) });
+export const yearPage = shape({ year: whole(1990, 2200), defect: choice(DEFECT_NAMES) });
 export const busyQuery = shape({ source: text(120) });
 export const castingsQuery = shape({ ...page, session_id: id(), pattern_id: id() });
 export const readingsQuery = shape({ ...page, device: text(80) });

@@ -223,6 +223,8 @@
         <a class="quiet" href="/heaps/{heap.id}/drying">How it will dry</a>
         {#if !oil}<a class="quiet" href="/heaps/{heap.id}/temper-curve">Temper curve</a>{/if}
         <a class="quiet" href="/heaps/{heap.id}/learned">What it has taught</a>
+        <a class="quiet" href="/heaps/{heap.id}/charts">Its drift</a>
+        <a class="quiet" href="/heaps/{heap.id}/what-if">What if</a>
         <PrintSheet />
         {#if data.heaps.length > 1}
           <a class="quiet" href="/heaps/compare?first={heap.id}">Beside another heap</a>

@@ -1,0 +1,83 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fillDemo } from '../demo/fill-demo';
+import { listEntries } from '../heap/ledger';
+import { readState } from '../heap/heap-state';
+import { temporaryDatabase } from '../testing/temporary-database';
+import { LOOKED_AT, readBadDays } from './bad-days';
+import { readCharts } from './charts';
+import { readYear } from './year';
+
+let shed: Awaited<ReturnType<typeof temporaryDatabase>>;
+beforeAll(async () => {
+  shed = await temporaryDatabase();
+  await fillDemo(shed.db, new Date());
+}, 60_000);
+afterAll(() => shed.remove());
+
+describe('a year of casting', () => {
+  it('adds up to what the ledgers and the castings say', async () => {
+    const { db } = shed;
+    const castings = await db.tables.castings.count({ where: { removed_at: null } });
+    const { years } = await readYear(db, undefined);
+    const all = await Promise.all(years.map((year) => readYear(db, year)));
+    expect(all.reduce((sum, { total }) => sum + total.castings, 0)).toBe(castings);
+    let lost = 0;
+    for (const id of [1, 2, 3])
+      for (const kind of ['discarded', 'spilled'])
+        for (const entry of (await listEntries(db, id, { kind, limit: 500 })).items) lost += Number(entry.kg);
+    expect(all.reduce((sum, { total }) => sum + total.lost_kg, 0)).toBeCloseTo(lost, 6);
+    for (const of of all) {
+      expect(of.months.reduce((sum, month) => sum + month.metal_kg, 0)).toBeCloseTo(of.total.metal_kg, 9);
+      expect(of.total.good + of.total.usable + of.total.scrap).toBe(of.total.castings);
+    }
+    const now = await readState(db, 1);
+    const last = all
+      .at(-1)!
+      .heaps.find(({ id }) => id === 1)!
+      .months.at(-1)!;
+    expect(last.total_kg).toBeCloseTo(now.total_kg, 1);
+    expect(last.dead_clay_percent).toBeCloseTo(now.dead_clay_percent.value, 3);
+  });
+
+  it('a year in which nothing happened is empty, and so are records without anything', async () => {
+    expect((await readYear(shed.db, 1999)).total.castings).toBe(0);
+    const { db, remove } = await temporaryDatabase();
+    const nothing = await readYear(db, undefined);
+    expect(nothing).toMatchObject({ years: [], heaps: [], scrap_by_defect: [], cost_per_good_kg: {} });
+    expect((await readBadDays(db, null)).verdict).toBe('too-few');
+    await remove();
+  });
+});
+
+describe('control charts of a heap', () => {
+  it('hold every test once and every estimate, in phases that renewals begin', async () => {
+    const { db } = shed;
+    const { charts } = await readCharts(db, 1);
+    const names = charts.map(({ name }) => name);
+    expect(names).toEqual(
+      expect.arrayContaining(['moisture by drying', 'mass', 'active clay', 'dead clay', 'fines'])
+    );
+    const drying = charts.find(({ name }) => name === 'moisture by drying')!;
+    const tests = (await listEntries(db, 1, { kind: 'tested', test_kind: 'moisture', limit: 500 })).items;
+    const counted = tests.filter((test) => !test.excluded && !test.batch_entry_id).length;
+    expect(drying.phases.reduce((sum, { readings }) => sum + readings.length, 0)).toBe(counted);
+    expect(drying).toMatchObject({ unit: '%', measured: true });
+    expect(charts.find(({ name }) => name === 'dead clay')!.measured).toBe(false);
+    for (const { phases } of charts)
+      for (const { signals, readings } of phases)
+        for (const { index, at } of signals) expect(readings[index]!.at).toBe(at);
+  });
+});
+
+describe('what differed in the shed', () => {
+  it('looks at the castings there are, and names the day behind each', async () => {
+    const { db } = shed;
+    const found = await readBadDays(db, null);
+    expect(found.castings).toHaveLength(await db.tables.castings.count({ where: { removed_at: null } }));
+    expect(found.bad + found.good).toBe(found.castings.length);
+    for (const { name } of found.differences) expect(LOOKED_AT.some((each) => each.name === name)).toBe(true);
+    const misruns = await readBadDays(db, 'misrun');
+    expect(misruns.bad).toBe(1);
+    expect(misruns.verdict).toBe('too-few');
+  });
+});

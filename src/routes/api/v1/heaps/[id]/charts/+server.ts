@@ -1,0 +1,7 @@
+import { pathId, read } from '$lib/server/http/endpoint';
+import { readCharts } from '$lib/server/year/charts';
+
+export const GET = read(
+  { summary: 'Control charts of every property, in the phases that renewals begin' },
+  (db, event) => readCharts(db, pathId(event, 'id', 'heap'))
+);

@@ -1,0 +1,74 @@
+<script lang="ts">
+  import { FEWEST_READINGS, signalWords } from '$core/judge/phases';
+  import ControlChart from '$lib/ui/chart/ControlChart.svelte';
+  import { shortDate } from '$lib/ui/date/written-date';
+
+  const { data } = $props();
+  type Shown = (typeof data.charts)[number];
+  const said = ({ phases }: Shown) =>
+    phases.flatMap(({ since, signals }) =>
+      signals.map((signal) => ({ words: signalWords(signal, since), at: new Date(signal.at).toISOString() }))
+    );
+  const charts = $derived([...data.charts].sort((a, b) => said(b).length - said(a).length));
+  const enough = (chart: Shown) => chart.phases.some(({ chart: of }) => of !== null);
+  const drawn = $derived(charts.filter(enough));
+  const waiting = $derived(charts.filter((chart) => !enough(chart)));
+  const readings = (chart: Shown) => chart.phases.reduce((sum, phase) => sum + phase.readings.length, 0);
+</script>
+
+<svelte:head><title>{data.heap.name}, drift · Brunkel</title></svelte:head>
+
+<div class="stack">
+  <header>
+    <h1>Drift of {data.heap.name}</h1>
+    <p class="soft max-w-2xl">
+      Every reading against the limits that its own phase sets. What lies within them is chance; what is
+      ringed is not. A renewal or another clay begins a new phase.
+    </p>
+  </header>
+  {#if drawn.length === 0}
+    <p>
+      Not known yet: no property has {FEWEST_READINGS} readings in one phase.
+      <a href="/heaps/{data.heap.id}/test">Test the heap</a>, and its drift shows here.
+    </p>
+  {/if}
+  <div class="grid gap-8 desk:grid-cols-2">
+    {#each drawn as chart (chart.name)}
+      {@const signals = said(chart)}
+      <section class="grid content-start gap-2 border-t-2 border-(--ink) pt-3" aria-label={chart.name}>
+        <h2 class="flex items-baseline justify-between gap-3">
+          <span class="first-letter:uppercase">{chart.name}</span>
+          <span class="soft small font-normal"
+            >{chart.measured ? 'measured' : 'worked out from the ledger'}</span
+          >
+        </h2>
+        <ControlChart
+          label="Control chart of {chart.name} of {data.heap.name}"
+          unit={chart.unit}
+          measured={chart.measured}
+          phases={chart.phases}
+        />
+        {#if signals.length === 0}
+          <p class="soft small">{readings(chart)} readings, and nothing that chance does not do.</p>
+        {:else}
+          <ul class="small grid gap-1">
+            {#each signals.slice(-4).reverse() as { words, at }, i (i)}
+              <li>
+                <strong class="first-letter:uppercase">{words}</strong>
+                <span class="soft">{shortDate(at)}</span>
+              </li>
+            {/each}
+            {#if signals.length > 4}<li class="soft">and {signals.length - 4} before</li>{/if}
+          </ul>
+        {/if}
+      </section>
+    {/each}
+  </div>
+  {#if waiting.length > 0}
+    <p class="soft small">
+      Too few readings for limits yet: {waiting
+        .map((chart) => `${chart.name} (${readings(chart)})`)
+        .join(', ')}.
+    </p>
+  {/if}
+</div>

@@ -1,0 +1,151 @@
+<script lang="ts">
+  import { massText } from '$core/quantity/display';
+  import { DEFECTS, type DefectName } from '$core/reference/defects';
+  import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
+  import { moneyText } from '$lib/ui/money';
+  import { units } from '$lib/ui/preferences';
+  import { shortDate } from '$lib/ui/date/written-date';
+  import WhatDiffered from '$lib/ui/year/WhatDiffered.svelte';
+
+  const { data } = $props();
+  const { of } = $derived(data);
+  const mass = (kg: number) => (kg > 0 ? massText(kg, units()) : '–');
+  const MONTH = new Intl.DateTimeFormat('en', { month: 'short', timeZone: 'UTC' });
+  const monthName = (month: string) => MONTH.format(new Date(`${month}-15T00:00:00Z`));
+  const cost = (by: Record<string, number>) => moneyText(by) || '–';
+  const defectName = (defect: string) => DEFECTS[defect as DefectName]?.name ?? defect;
+  const anything = $derived(of.total.castings > 0 || of.total.metal_kg > 0 || of.heaps.length > 0);
+  const most = $derived(Math.max(1, ...of.months.map(({ castings }) => castings)));
+</script>
+
+<svelte:head><title>{of.year} · Brunkel</title></svelte:head>
+
+<div class="stack">
+  <header class="flex flex-wrap items-baseline justify-between gap-3 border-b-2 border-(--ink) pb-3">
+    <h1>The year {of.year}</h1>
+    <p class="row print:hidden">
+      {#each of.years.filter((year) => year !== of.year) as year (year)}
+        <a class="quiet" href="/year?year={year}">{year}</a>
+      {/each}
+      <PrintSheet />
+    </p>
+  </header>
+  {#if !anything}
+    <p>Nothing was cast or mixed in {of.year}. <a href="/journal">Look in the journal</a>.</p>
+  {:else}
+    <dl class="grid grid-cols-2 gap-x-6 gap-y-3 desk:grid-cols-5 print:grid-cols-5">
+      {#each [['Castings', `${of.total.castings}`], ['Scrap', of.total.castings > 0 ? `${of.total.scrap}, ${Math.round((100 * of.total.scrap) / of.total.castings)} %` : '–'], ['Metal poured', mass(of.total.metal_kg)], ['Sand lost', mass(of.total.lost_kg)], ['Cost per kg of good casting', cost(of.cost_per_good_kg)]] as [name, value] (name)}
+        <div>
+          <dt class="soft small">{name}</dt>
+          <dd class="text-2xl font-bold">{value}</dd>
+        </div>
+      {/each}
+    </dl>
+    <div class="overflow-x-auto" role="region" aria-label="By months" tabindex="-1">
+      <table class="w-full text-sm">
+        <thead>
+          <tr class="border-b border-(--ink) text-left">
+            <th class="py-1 pr-3">Month</th><th class="pr-3">Castings</th><th class="pr-3 text-right">Good</th
+            ><th class="pr-3 text-right">Usable</th><th class="pr-3 text-right">Scrap</th><th
+              class="pr-3 text-right">Metal</th
+            ><th class="pr-3 text-right">Sand lost</th><th class="pr-3 text-right">New sand, clay</th><th
+              class="text-right">Cost</th
+            >
+          </tr>
+        </thead>
+        <tbody>
+          {#each of.months as month (month.month)}
+            <tr class="border-b border-(--rule)">
+              <th class="py-1 pr-3 text-left font-semibold">{monthName(month.month)}</th>
+              <td class="w-32 pr-3">
+                <span class="flex h-3" role="img" aria-label="{month.castings} castings">
+                  <span class="bg-(--good)" style:width="{(100 * month.good) / most}%"></span>
+                  <span class="bg-(--clay)" style:width="{(100 * month.usable) / most}%"></span>
+                  <span class="bg-(--heat)" style:width="{(100 * month.scrap) / most}%"></span>
+                </span>
+              </td>
+              <td class="figure pr-3 text-right">{month.good || '–'}</td>
+              <td class="figure pr-3 text-right">{month.usable || '–'}</td>
+              <td class="figure pr-3 text-right">{month.scrap || '–'}</td>
+              <td class="figure pr-3 text-right">{mass(month.metal_kg)}</td>
+              <td class="figure pr-3 text-right">{mass(month.lost_kg)}</td>
+              <td class="figure pr-3 text-right">{mass(month.new_kg)}</td>
+              <td class="figure text-right">{cost(month.cost)}</td>
+            </tr>
+          {/each}
+        </tbody>
+      </table>
+    </div>
+    <div class="grid gap-8 desk:grid-cols-2 print:grid-cols-2">
+      <section class="grid content-start gap-3" aria-label="The heaps">
+        <h2>The heaps</h2>
+        {#each of.heaps as heap (heap.id)}
+          {@const [first, last] = [heap.months[0]!, heap.months.at(-1)!]}
+          <div>
+            <p class="flex flex-wrap items-baseline justify-between gap-x-3">
+              <strong>{heap.name}</strong><a class="small print:hidden" href="/heaps/{heap.id}/charts"
+                >its drift</a
+              >
+            </p>
+            <table class="w-full text-sm">
+              <thead
+                ><tr class="soft text-left"
+                  ><th></th><th class="text-right">{monthName(first.month)}</th><th class="text-right"
+                    >{monthName(last.month)}</th
+                  ></tr
+                ></thead
+              >
+              <tbody>
+                {#each [['Mass', mass(first.total_kg), mass(last.total_kg)], ['Active clay', `${first.active_clay_percent.toFixed(1)} %`, `${last.active_clay_percent.toFixed(1)} %`], ['Dead clay', `${first.dead_clay_percent.toFixed(1)} %`, `${last.dead_clay_percent.toFixed(1)} %`], ['Fines', `${first.fines_percent.toFixed(1)} %`, `${last.fines_percent.toFixed(1)} %`]] as [name, then, now] (name)}
+                  <tr class="border-t border-(--rule)"
+                    ><th class="text-left font-normal">{name}</th><td class="figure text-right">{then}</td><td
+                      class="figure text-right">{now}</td
+                    ></tr
+                  >
+                {/each}
+              </tbody>
+            </table>
+          </div>
+        {/each}
+      </section>
+      <section class="grid content-start gap-3" aria-label="What went wrong">
+        <h2>What went wrong</h2>
+        {#if of.scrap_by_defect.length === 0}
+          <p class="soft">No defect was noted.</p>
+        {:else}
+          <ul class="ruled">
+            {#each of.scrap_by_defect as { defect, castings, months } (defect)}
+              <li class="py-1.5">
+                <a class="plain" href="/year?year={of.year}&defect={defect}"
+                  ><strong>{defectName(defect)}</strong></a
+                >
+                <span class="soft small"
+                  >{castings}
+                  {castings === 1 ? 'casting' : 'castings'}: {Object.keys(months)
+                    .sort()
+                    .map(monthName)
+                    .join(', ')}</span
+                >
+              </li>
+            {/each}
+          </ul>
+        {/if}
+        {#if of.lessons.length > 0}
+          <h3>Kept for next time</h3>
+          <ul class="grid gap-1 text-sm">
+            {#each of.lessons.slice(-8) as { id, at, lessons } (id)}
+              <li><a class="plain" href="/sessions/{id}">{shortDate(at)}</a> {lessons}</li>
+            {/each}
+          </ul>
+        {/if}
+      </section>
+    </div>
+  {/if}
+  {#if data.differed.defect}
+    <p class="small">
+      Only <strong>{defectName(data.differed.defect)}</strong> counts as bad here.
+      <a href="/year?year={of.year}">Count all that went wrong</a>
+    </p>
+  {/if}
+  <WhatDiffered of={data.differed} />
+</div>
