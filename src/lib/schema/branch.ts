@@ -5,7 +5,6 @@ import { ALLOY_NAMES } from '$core/reference/alloys';
 import { MATERIAL_KINDS } from '$core/reference/ingredients';
 import {
   REQUIRED,
-  between,
   choice,
   id,
   kg,
@@ -14,7 +13,8 @@ import {
   percent,
   shape,
   text,
-  whole
+  whole,
+  zone
 } from './fields';
 
 /** Things that may happen to a branch of a heap, and what each says. */
@@ -80,7 +80,9 @@ export const branchChange = shape({
   name: text(80).trim('must not start or end with a space').min(1, 'needs a name').optional(),
   steps: steps().optional()
 }).required(REQUIRED);
-/** How far it is looked ahead, weeks, where the steps do not say. */
-export const branchQuery = shape({ weeks: between('weeks', 0, 104).optional() });
+/** The zone of its day. */
+export const branchPlan = shape({ zone: zone().required(REQUIRED) }).required(REQUIRED);
+/** Steps that are only tried. */
+export const branchTried = shape({ steps: steps().required(REQUIRED) }).required(REQUIRED);
 export type NewBranch = InferType<typeof newBranch>;
 export type BranchChange = InferType<typeof branchChange>;

@@ -84,12 +84,13 @@ export const calendarOf = shape({
   source: text(120).min(1, 'needs a name').required('is required'),
   zone: zone().required('is required')
 });
-export const planPage = shape({ session: id() });
+export const planPage = shape({ session: id(), branch: id() });
 /** This year unless said. */
 export const yearQuery = shape({ year: whole(1990, 2200) });
 /** Of one defect; of all unless said. */
 export const differedQuery = shape({ defect: choice(DEFECT_NAMES) });
 export const yearPage = shape({ year: whole(1990, 2200), defect: choice(DEFECT_NAMES) });
+export const branchesQuery = shape({ heap_id: id() });
 export const busyQuery = shape({ source: text(120) });
 export const castingsQuery = shape({ ...page, session_id: id(), pattern_id: id() });
 export const readingsQuery = shape({ ...page, device: text(80) });

@@ -3,6 +3,7 @@ import { planPage } from '$lib/schema/query';
 import { newPlan } from '$lib/schema/plan';
 import { newSession } from '$lib/schema/session';
 import { listBusy } from '$lib/server/calendar/busy';
+import { ownStepsOf } from '$lib/server/branch/branches';
 import { nextCasting } from '$lib/server/casting/next-casting';
 import { listHeaps } from '$lib/server/heap/heaps';
 import { pageLoad } from '$lib/server/http/guard';
@@ -15,7 +16,7 @@ import { readSchedule } from '$lib/server/plan/schedule';
 import { createSession, readSession } from '$lib/server/session/sessions';
 
 export const load: PageServerLoad = pageLoad(async (db, event) => {
-  const asked = queryOf(planPage, event.url, true).session;
+  const { session: asked, branch } = queryOf(planPage, event.url, true);
   const next = asked === undefined ? await nextCasting(db) : null;
   const id = asked ?? next?.id ?? null;
   const [patterns, heaps, members] = await Promise.all([listPatterns(db), listHeaps(db), listMembers(db)]);
@@ -25,6 +26,8 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   for (const { patterns: of } of day?.molds ?? [])
     for (const { pattern_id, count } of of) counted[pattern_id] = (counted[pattern_id] ?? 0) + count;
   return {
+    // What a branch would do besides pouring is offered as steps of one's own.
+    own: branch === undefined ? [] : await ownStepsOf(db, branch),
     day: day && { id: day.id, name: day.name, at: day.at, stage: day.stage, molds: day.molds.length },
     counted,
     schedule: plan && (await readSchedule(db, plan.id)),

@@ -87,6 +87,7 @@
           heaps={data.heaps}
           counted={data.counted}
           plan={schedule?.plan ?? null}
+          own={data.own}
           {...changing && { ondone: () => (changing = false) }}
         />
       {/key}

@@ -255,6 +255,7 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     late_min: number,
     too_long: list(string)
   }),
+  Branch: record({ id: whole, heap_id: whole, name: string, steps: list(object), created_at: time }),
   Material: record({ id: whole, kind: string, name: string }),
   Lot: record({
     id: whole,

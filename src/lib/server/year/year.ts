@@ -39,7 +39,7 @@ export interface YearRecord {
   years: number[];
   months: MonthRecord[];
   total: Span;
-  /** The whole cost over the weighed good castings, by currency; empty where either is not known. */
+  /** Cost of the months of which good castings were weighed, over those, by currency; empty where either is not known. */
   cost_per_good_kg: Record<string, number>;
   scrap_by_defect: { defect: string; castings: number; months: Record<string, number> }[];
   heaps: { id: number; name: string; months: HeapMonth[] }[];
@@ -137,15 +137,17 @@ async function yearOf(db: Database, asked: number | undefined, now: string): Pro
     of_year
   );
   const total = [...by_month.values()].reduce(added, empty());
+  // What was spent in months of which nobody judged a casting is no part of what the judged ones cost.
+  const judged = [...by_month.values()].filter(({ good_kg }) => good_kg > 0).reduce(added, empty());
   return {
     year,
     years,
     months: months.filter((month) => month <= now.slice(0, 7)).map((month) => ({ month, ...span(month) })),
     total,
     cost_per_good_kg:
-      total.good_kg > 0
+      judged.good_kg > 0
         ? Object.fromEntries(
-            Object.entries(total.cost).map(([currency, cost]) => [currency, cost / total.good_kg])
+            Object.entries(judged.cost).map(([currency, cost]) => [currency, cost / judged.good_kg])
           )
         : {},
     scrap_by_defect: [...by_defect.values()].sort((a, b) => b.castings - a.castings),

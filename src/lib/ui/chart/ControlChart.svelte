@@ -16,6 +16,8 @@
 
   function option(palette: Palette) {
     const readings = phases.flatMap((phase) => phase.readings);
+    // Nothing here is less than none.
+    const never_below_none = readings.every(({ value }) => value >= 0);
     const level = (name: string, of: (chart: NonNullable<Phase['chart']>) => number, dashed: boolean) => ({
       name,
       type: 'line',
@@ -69,7 +71,7 @@
         },
         level('middle', ({ mean }) => mean, false),
         level('upper limit', ({ limits }) => limits[1], true),
-        level('lower limit', ({ limits }) => limits[0], true),
+        level('lower limit', ({ limits }) => (never_below_none ? Math.max(0, limits[0]) : limits[0]), true),
         {
           name: 'not chance',
           type: 'scatter',

@@ -48,7 +48,8 @@ const UNDER: readonly (readonly [RegExp, string])[] = [
   [/^\/heaps\/\d+\/(renew|recondition)/, '/recondition'],
   [/^\/heaps\/(\d+|compare)/, '/temper'],
   [/^\/hands/, '/temper'],
-  [/^\/sessions/, '/journal'],
+  [/^\/(sessions|year)/, '/journal'],
+  [/^\/trainer/, '/handbook'],
   [/^\/alloys/, '/stock']
 ];
 

@@ -35,9 +35,11 @@
     /** Counts that the day's molds have already. */
     counted?: Readonly<Record<number, number>>;
     plan?: Given | null;
+    /** Steps that a new plan begins with. */
+    own?: Given['own'];
     ondone?: () => void;
   }
-  const { session, patterns, heaps, counted = {}, plan = null, ondone }: Props = $props();
+  const { session, patterns, heaps, counted = {}, plan = null, own = [], ondone }: Props = $props();
   const form = new RecordForm();
   // Filled in once, from the plan as it was read.
   // svelte-ignore state_referenced_locally
@@ -78,14 +80,15 @@
           })
         ),
       delivery_days: typed.delivery.si,
-      own: plan?.own
+      own: plan?.own ?? (own.length > 0 ? own : undefined)
     });
   /** What the posted form stands on: a line for each pattern, its count to be filled in. */
   const drawn = $derived({
     session_id: session.id,
     heap_id: Number(typed.heap) || undefined,
     metal: typed.metal,
-    wanted: patterns.map(({ id }) => ({ pattern_id: id }))
+    wanted: patterns.map(({ id }) => ({ pattern_id: id })),
+    ...(own.length > 0 && { own })
   });
 
   async function save(event: SubmitEvent) {
@@ -193,6 +196,9 @@
       post={{ path: 'delivery_days', factor: 1 }}
     />
   </div>
+  {#if !plan && own.length > 0}
+    <p class="small">With it, from the branch: {own.map(({ what }) => what).join('; ')}.</p>
+  {/if}
   <FormTrouble {form} />
   <p class="row">
     <button class="act" disabled={form.busy}>{form.busy ? 'Laying out the molds…' : 'Plan it'}</button>

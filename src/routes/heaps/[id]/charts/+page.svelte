@@ -5,9 +5,17 @@
 
   const { data } = $props();
   type Shown = (typeof data.charts)[number];
+  /** Each rule that was broken in a phase, once: when first, and how often. */
   const said = ({ phases }: Shown) =>
     phases.flatMap(({ since, signals }) =>
-      signals.map((signal) => ({ words: signalWords(signal, since), at: new Date(signal.at).toISOString() }))
+      [...new Set(signals.map(({ rule }) => rule))].map((rule) => {
+        const of = signals.filter((signal) => signal.rule === rule);
+        return {
+          words: signalWords({ rule }, since),
+          at: new Date(of[0]!.at).toISOString(),
+          times: of.length
+        };
+      })
     );
   const charts = $derived([...data.charts].sort((a, b) => said(b).length - said(a).length));
   const enough = (chart: Shown) => chart.phases.some(({ chart: of }) => of !== null);
@@ -52,13 +60,12 @@
           <p class="soft small">{readings(chart)} readings, and nothing that chance does not do.</p>
         {:else}
           <ul class="small grid gap-1">
-            {#each signals.slice(-4).reverse() as { words, at }, i (i)}
+            {#each [...signals].reverse() as { words, at, times } (words)}
               <li>
-                <strong class="first-letter:uppercase">{words}</strong>
-                <span class="soft">{shortDate(at)}</span>
+                <strong class="inline-block first-letter:uppercase">{words}</strong>
+                <span class="soft">{shortDate(at)}{times > 1 ? `, and ${times - 1} times after` : ''}</span>
               </li>
             {/each}
-            {#if signals.length > 4}<li class="soft">and {signals.length - 4} before</li>{/if}
           </ul>
         {/if}
       </section>

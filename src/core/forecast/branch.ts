@@ -1,0 +1,206 @@
+import { BURNT, bodyOf } from '../heap/bodies';
+import {
+  believedDryShare,
+  believedMass,
+  believedMoisture,
+  bodiesOf,
+  sandOf,
+  type Belief,
+  type HeapNature
+} from '../heap/belief';
+import { learnedFrom } from './branch-learned';
+import type { Cover } from '../heap/drying';
+import type { Container } from '../heap/container';
+import { advance } from '../heap/estimate';
+import { KINDS, type Event } from '../heap/kinds';
+import { NINE_IN_TEN } from '../judge/normal';
+import { aimMoisture } from '../judge/temper-window';
+import { moistureFraction, totalMass } from '../material/composition';
+import { waterToAdd } from '../mix/correction';
+import { type Alloy, USUAL_ALLOY } from '../reference/alloys';
+import { INGREDIENTS, type MaterialKind } from '../reference/ingredients';
+import { BINDER_MATERIAL } from '../reference/targets';
+import type { Place } from '../heap/place';
+import { standUntil } from '../heap/standing';
+
+/** What happens next on a branch of a heap. Masses kg, times days; what is left out is as usual. */
+export interface BranchDoing {
+  do: 'pour' | 'stand' | 'add' | 'water' | 'discard' | 'temper' | 'policy';
+  metal_kg?: number | undefined;
+  alloy?: Alloy | undefined;
+  times?: number | undefined;
+  days?: number | undefined;
+  cover?: Cover | undefined;
+  place?: Place | undefined;
+  kind?: MaterialKind | undefined;
+  kg?: number | undefined;
+  new_sand_kg?: number | undefined;
+  burnt_out_percent?: number | undefined;
+}
+
+/** How the heap would stand, shares 0–1 with the range that holds nine times in ten. */
+export interface BranchPoint {
+  at: string;
+  /** The step after which, from 0; null before the first. */
+  step: number | null;
+  total_kg: number;
+  moisture: Range;
+  active_clay: Range;
+  dead_clay: Range;
+  fines: Range;
+  /** Water to bring it to temper then, kg. */
+  water_kg: number;
+}
+export interface Range {
+  value: number;
+  low: number;
+  high: number;
+}
+
+const DAY_MS = 86_400_000;
+/** Between two acts of a branch, so that each has its own time. */
+const ACT_MS = 60_000;
+/** Points along a stay, at least every so many days. */
+const POINT_DAYS = 7;
+/** More points are not told apart on a screen. */
+const MOST_POINTS = 400;
+
+/**
+ * How a heap would stand if some things happened to it: the same entries and the same estimate as its ledger is kept by, from
+ * now on, into no ledger.
+ *
+ * @param belief of the heap now
+ * @param now ISO time from which it branches off
+ * @throws RangeError for a step that takes more sand than there would be
+ */
+export function followBranch(
+  nature: HeapNature,
+  belief: Belief,
+  now: string,
+  doings: readonly BranchDoing[]
+): BranchPoint[] {
+  let at = Date.parse(now);
+  let id = Number.MAX_SAFE_INTEGER / 2;
+  let state = standUntil(nature, belief, now);
+  const points: BranchPoint[] = [pointOf(nature, state, now, null)];
+  const iso = () => new Date(at).toISOString();
+  const mark = (step: number) => {
+    if (points.length < MOST_POINTS)
+      points.push(pointOf(nature, standUntil(nature, state, iso()), iso(), step));
+  };
+  const happen = (event: Event) => {
+    at += ACT_MS;
+    const there = totalMass(sandOf(state));
+    if (event.kind === 'discarded' && !event.burnt && event.kg > there)
+      throw new RangeError(`only ${there.toFixed(1)} kg would be there`);
+    state = advance(nature, state, { id: (id += 1), at: iso(), event });
+  };
+  const context = () => learnedFrom(nature, state);
+  const temper = () => {
+    const sand = sandOf(standUntil(nature, state, iso()));
+    const kg =
+      nature.system === 'oil'
+        ? 0
+        : waterToAdd(totalMass(sand), moistureFraction(sand), aimMoisture(nature.targets, sand));
+    if (kg > 0) happen({ kind: 'water', kg });
+  };
+  const stand = (days: number, step: number) => {
+    const stays = Math.max(1, Math.ceil(days / POINT_DAYS));
+    for (let i = 0; i < stays; i++) {
+      at += (days / stays) * DAY_MS;
+      mark(step);
+    }
+  };
+  const pour = (metal_kg: number, alloy: Alloy) => {
+    happen(KINDS.poured.read({ metal_kg, alloy }, context()));
+  };
+  const add = (kind: MaterialKind, kg: number) => {
+    if (kg > 0) happen(KINDS.added.read({ ingredient: kind, kg }, context()));
+  };
+  /** Of the sand that lies burnt, a share is taken out; the rest is mixed in with the next that comes. */
+  const throwOut = (share: number) => {
+    const burnt = totalMass(bodyOf(bodiesOf(state), BURNT));
+    const kg = burnt * share;
+    if (kg > 1e-6) happen({ kind: 'discarded', kg, burnt: true });
+  };
+
+  for (const [i, doing] of doings.entries()) {
+    const { metal_kg = 0, alloy = USUAL_ALLOY, times = 1, days = 0, kg = 0 } = doing;
+    switch (doing.do) {
+      case 'pour':
+        for (let k = 0; k < times; k++) pour(metal_kg, alloy);
+        break;
+      case 'stand': {
+        const container: Container = {
+          ...state.container,
+          ...(doing.cover && { cover: doing.cover }),
+          ...(doing.place && { place: doing.place })
+        };
+        if (doing.cover || doing.place) happen({ kind: 'moved', container });
+        stand(days, i);
+        continue;
+      }
+      case 'add':
+        if (doing.kind) add(doing.kind, kg);
+        break;
+      case 'water':
+        happen({ kind: 'water', kg });
+        break;
+      case 'discard':
+        happen({ kind: 'discarded', kg, burnt: false });
+        break;
+      case 'temper':
+        temper();
+        break;
+      case 'policy':
+        for (let k = 0; k < times; k++) {
+          temper();
+          pour(metal_kg, alloy);
+          throwOut((doing.burnt_out_percent ?? 0) / 100);
+          renew(doing.new_sand_kg ?? 0);
+          mark(i);
+          stand(days, i);
+        }
+        continue;
+    }
+    mark(i);
+  }
+  return points;
+
+  /** New sand, with as much clay as its window asks for. */
+  function renew(sand_kg: number): void {
+    const aim = (nature.targets.active_clay.min + nature.targets.active_clay.max) / 2;
+    if (sand_kg > 0) add('washed-silica', sand_kg);
+    const clay = BINDER_MATERIAL[nature.binder];
+    const dry = sandOf(state);
+    const dry_kg = totalMass(dry) - dry.water;
+    const lacks = aim * dry_kg - dry.active_clay;
+    const { active_fraction, moisture_fraction } = INGREDIENTS[clay];
+    const active = active_fraction * (1 - moisture_fraction);
+    // What is added is dry mix too.
+    if (lacks > 0 && active > aim) add(clay, lacks / (active - aim));
+  }
+}
+
+function pointOf(nature: HeapNature, belief: Belief, at: string, step: number | null): BranchPoint {
+  const sand = sandOf(belief);
+  const range = ({ value, sd }: { value: number; sd: number }): Range => ({
+    value,
+    low: Math.max(0, value - NINE_IN_TEN * sd),
+    high: value + NINE_IN_TEN * sd
+  });
+  const total_kg = believedMass(belief).value;
+  return {
+    at,
+    step,
+    total_kg,
+    moisture: range(believedMoisture(belief)),
+    active_clay: range(believedDryShare(belief, 'active_clay')),
+    dead_clay: range(believedDryShare(belief, 'dead_clay')),
+    fines: range(believedDryShare(belief, 'fines')),
+    water_kg:
+      nature.system === 'oil' || !(total_kg > 0)
+        ? 0
+        : Math.max(0, waterToAdd(total_kg, moistureFraction(sand), aimMoisture(nature.targets, sand)))
+  };
+}

@@ -1,0 +1,102 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fillDemo } from '../demo/fill-demo';
+import { writeAct } from '../heap/acts';
+import { readState } from '../heap/heap-state';
+import { readHeap } from '../heap/heaps';
+import { readSession } from '../session/sessions';
+import { temporaryDatabase } from '../testing/temporary-database';
+import {
+  createBranch,
+  followOne,
+  followSteps,
+  listBranches,
+  ownStepsOf,
+  planBranch,
+  removeBranch,
+  restoreBranch
+} from './branches';
+
+let shed: Awaited<ReturnType<typeof temporaryDatabase>>;
+beforeAll(async () => {
+  shed = await temporaryDatabase();
+  await fillDemo(shed.db, new Date());
+}, 60_000);
+afterAll(() => shed.remove());
+
+describe('a branch of a heap in the shed', () => {
+  it('never touches the ledger, and its first point is the heap as it stands', async () => {
+    const { db } = shed;
+    const before = await readHeap(db, 1);
+    const entries = await db.tables.entries.count();
+    const { points, present } = await followSteps(db, 1, [
+      { do: 'pour', metal_kg: 5, alloy: 'tin-bronze', times: 2 },
+      { do: 'stand', days: 30, cover: 'open' }
+    ]);
+    const state = await readState(db, 1);
+    expect(100 * points[0]!.moisture.value).toBeCloseTo(state.moisture_percent.value, 2);
+    expect(points[0]!.total_kg).toBeCloseTo(state.total_kg, 3);
+    expect(present.at(-1)!.at.slice(0, 16)).toBe(points.at(-1)!.at.slice(0, 16));
+    expect(points.at(-1)!.moisture.value).toBeLessThan(present.at(-1)!.moisture.value);
+    expect(await readHeap(db, 1)).toEqual(before);
+    expect(await db.tables.entries.count()).toBe(entries);
+  });
+
+  it('comes to what the ledger says once it really happened', async () => {
+    const { db } = shed;
+    const at = new Date().toISOString();
+    const { points } = await followSteps(
+      db,
+      1,
+      [
+        { do: 'pour', metal_kg: 2, alloy: 'aluminium' },
+        { do: 'water', kg: 0.3 }
+      ],
+      at
+    );
+    const stamp = (minutes: number) => new Date(Date.parse(at) + minutes * 60_000).toISOString();
+    await writeAct(db, {
+      entries: [
+        { heap_id: 1, kind: 'poured', at: stamp(1), metal_kg: 2, alloy: 'aluminium', confirmed: true },
+        { heap_id: 1, kind: 'water', at: stamp(2), kg: 0.3, confirmed: true }
+      ]
+    });
+    const then = await readState(db, 1, stamp(2));
+    expect(100 * points.at(-1)!.moisture.value).toBeCloseTo(then.moisture_percent.value, 2);
+    expect(100 * points.at(-1)!.dead_clay.value).toBeCloseTo(then.dead_clay_percent.value, 2);
+    expect(points.at(-1)!.total_kg).toBeCloseTo(then.total_kg, 3);
+  });
+
+  it('is kept, thrown away, taken back, and turned into a plan', async () => {
+    const { db } = shed;
+    const branch = await createBranch(db, {
+      heap_id: 1,
+      name: 'Bronze in June',
+      steps: [
+        { do: 'add', kind: 'sodium-bentonite', kg: 0.5 },
+        { do: 'policy', times: 3, days: 14, metal_kg: 2, burnt_out_percent: 70, new_sand_kg: 1 }
+      ]
+    });
+    expect((await followOne(db, branch.id)).points.length).toBeGreaterThan(6);
+    await removeBranch(db, branch.id);
+    expect(await listBranches(db, 1)).toEqual([]);
+    await restoreBranch(db, branch.id);
+    const { session_id, policy } = await planBranch(db, branch.id, 'Europe/London');
+    expect(policy).toBe(true);
+    expect((await readHeap(db, 1)).policy).toMatchObject({ burnt_out_percent: 70, new_sand_kg: 1 });
+    const day = await readSession(db, session_id);
+    expect(day).toMatchObject({ name: 'Bronze in June', stage: 'mold' });
+    expect(day.note).toContain('3 castings');
+    expect(Date.parse(day.at)).toBeGreaterThan(Date.now());
+    expect((await ownStepsOf(db, branch.id)).map(({ what }) => what)).toEqual([
+      expect.stringContaining('bentonite')
+    ]);
+  });
+
+  it('what cannot happen is refused', async () => {
+    const { db } = shed;
+    await expect(
+      createBranch(db, { heap_id: 1, name: 'x', steps: [{ do: 'discard', kg: 900 }] })
+    ).rejects.toThrow(/cannot happen/);
+    await expect(createBranch(db, { heap_id: 99, name: 'x', steps: [] })).rejects.toThrow();
+  });
+});
