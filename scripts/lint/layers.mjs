@@ -31,7 +31,8 @@ export const LAYERS = {
     'core/mold',
     'core/forecast',
     'core/session',
-    'core/plan'
+    'core/plan',
+    'core/trainer'
   ],
   schema: ['lib/schema'],
   server: [
@@ -63,6 +64,7 @@ export const LAYERS = {
     'lib/server/calendar',
     'lib/server/journal',
     'lib/server/branch',
+    'lib/server/trainer',
     'lib/server/year',
     'lib/server/calculator',
     'lib/server/casting',
@@ -110,6 +112,7 @@ export const LAYERS = {
     'lib/ui/journal',
     'lib/ui/year',
     'lib/ui/branch',
+    'lib/ui/trainer',
     'lib/ui/plan',
     'lib/ui/session',
     'lib/ui/palette',

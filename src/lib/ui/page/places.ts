@@ -1,6 +1,7 @@
 import {
   Archive,
   CalendarClock,
+  Grab,
   Box,
   Flame,
   PackageOpen,
@@ -38,6 +39,7 @@ export const PLACES: readonly Place[] = [
   { href: '/stock', name: 'Stock', icon: Package, stage: null, group: 'shelves' },
   { href: '/journal', name: 'Journal', icon: NotebookText, stage: null, group: 'books' },
   { href: '/plan', name: 'Plan', icon: CalendarClock, stage: null, group: 'books' },
+  { href: '/trainer', name: 'Trainer', icon: Grab, stage: null, group: 'books' },
   { href: '/handbook', name: 'Handbook', icon: BookOpen, stage: null, group: 'books' },
   { href: '/records', name: 'Records', icon: Archive, stage: null, group: 'books' }
 ];
@@ -49,7 +51,6 @@ const UNDER: readonly (readonly [RegExp, string])[] = [
   [/^\/heaps\/(\d+|compare)/, '/temper'],
   [/^\/hands/, '/temper'],
   [/^\/(sessions|year)/, '/journal'],
-  [/^\/trainer/, '/handbook'],
   [/^\/alloys/, '/stock']
 ];
 

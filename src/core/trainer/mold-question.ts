@@ -1,0 +1,137 @@
+import { seeded } from '../judge/seeded';
+
+/** What will go wrong with a drawn mold; each is a card of its own. */
+export const MOLD_FAULTS = [
+  'sound',
+  'margin',
+  'gate-below-floor',
+  'vent-in-pattern',
+  'no-trap',
+  'thin-cope',
+  'wet-facing'
+] as const;
+export type MoldFault = (typeof MOLD_FAULTS)[number];
+
+/** A mold in section, mm from the lower left corner of the drag, heights upward. */
+export interface DrawnMold {
+  width: number;
+  drag: number;
+  cope: number;
+  /** The casting as it lies: in the drag up to the parting, and above it into the cope. */
+  pattern: { from: number; to: number; depth: number; above: number };
+  sprue: { at: number; width: number };
+  runner: { floor: number; height: number; to: number };
+  /** The gate's own floor, above or below that of the runner. */
+  gate: { floor: number; height: number };
+  /** The runner goes on past the gate by so much. */
+  trap: number;
+  vents: { at: number; foot: number }[];
+  facing: number;
+  /** Of the facing, % water. */
+  facing_moisture: number;
+}
+
+/** What holds for all drawn molds here: light alloy, castings under half a kilogram (handbook default). */
+const LEAST = { wall: 25, over: 40, head: 75, under: 30, vent: 5, trap: 12, wet: 4.6 } as const;
+
+const between = (random: () => number, low: number, high: number) => low + (high - low) * random();
+
+/**
+ * A mold drawn from a seed with one fault, or none. How far the fault goes over the line falls with the level.
+ */
+export function moldQuestion(fault: MoldFault, level: 1 | 2 | 3, seed: number): DrawnMold {
+  const random = seeded(seed);
+  const strength = { 1: 1, 2: 0.6, 3: 0.35 }[level];
+  const length = between(random, 70, 130);
+  const left_margin =
+    fault === 'margin' ? LEAST.wall - between(random, 8, 18) * strength - 2 : between(random, 32, 48);
+  const depth = between(random, 14, 30);
+  const above = between(random, 0, 16);
+  const runner_run = between(random, 28, 44);
+  const sprue_width = between(random, 14, 20);
+  const trap = fault === 'no-trap' ? 0 : between(random, 16, 26);
+  const from = left_margin;
+  const to = from + length;
+  const sprue_at = to + 14 + runner_run;
+  const width = sprue_at + sprue_width + Math.max(trap, 4) + between(random, 28, 38);
+  const drag = depth + between(random, 36, 52);
+  const cope_full = Math.max(above + LEAST.over, LEAST.head + above) + between(random, 8, 24);
+  const cope = fault === 'thin-cope' ? above + LEAST.over - between(random, 8, 16) * strength - 2 : cope_full;
+  const runner_height = between(random, 8, 12);
+  const runner_floor = drag - runner_height;
+  const gate_height = between(random, 4, 6);
+  const gate_floor =
+    fault === 'gate-below-floor'
+      ? runner_floor - 2 - between(random, 1, 4) * strength
+      : runner_floor + between(random, 1, 3);
+  const top = drag + above;
+  const many = 2 + Math.floor(2 * random());
+  const bad_vent = Math.floor(many * random());
+  const vents = Array.from({ length: many }, (_, i) => ({
+    at: from + ((i + 0.5) / many) * length,
+    foot:
+      fault === 'vent-in-pattern' && i === bad_vent
+        ? top - between(random, 2, 8) * strength - 1
+        : top + between(random, 8, 14)
+  }));
+  return {
+    width,
+    drag,
+    cope,
+    pattern: { from, to, depth, above },
+    sprue: { at: sprue_at, width: sprue_width },
+    runner: { floor: runner_floor, height: runner_height, to: sprue_at + sprue_width / 2 + trap },
+    gate: { floor: gate_floor, height: gate_height },
+    trap,
+    vents,
+    facing: between(random, 8, 14),
+    facing_moisture:
+      fault === 'wet-facing' ? LEAST.wet + 0.3 + between(random, 0.5, 2) * strength : between(random, 3, 4.1)
+  };
+}
+
+/** What is wrong with a drawn mold, by its measures alone; none: it is sound. */
+export function faultsOf(mold: DrawnMold): Exclude<MoldFault, 'sound'>[] {
+  const { pattern, vents, drag, cope, width } = mold;
+  const top = drag + pattern.above;
+  const found: Exclude<MoldFault, 'sound'>[] = [];
+  if (pattern.from < LEAST.wall || width - mold.sprue.at - mold.sprue.width / 2 < LEAST.wall)
+    found.push('margin');
+  if (mold.gate.floor < mold.runner.floor) found.push('gate-below-floor');
+  if (vents.some(({ foot }) => foot < top + LEAST.vent)) found.push('vent-in-pattern');
+  if (mold.trap < LEAST.trap) found.push('no-trap');
+  if (cope - pattern.above < LEAST.over) found.push('thin-cope');
+  if (mold.facing_moisture > LEAST.wet) found.push('wet-facing');
+  return found;
+}
+
+export const MOLD_FAULT_WORDS: Record<MoldFault, { name: string; why: string }> = {
+  sound: {
+    name: 'It will come out sound',
+    why: 'Margins, gate, trap, vents, cope and facing are all as they should be.'
+  },
+  margin: {
+    name: 'Too little sand to the wall',
+    why: 'Under 25 mm the sand gets hot right through: the casting shrinks on that side and the flask chars.'
+  },
+  'gate-below-floor': {
+    name: 'The gate lies below the runner’s floor',
+    why: 'Sand and dross run along the floor and straight into the casting. Cut the gate above it.'
+  },
+  'vent-in-pattern': {
+    name: 'A vent reaches into the pattern',
+    why: 'Metal climbs the vent and leaves a spike, and the gas has no way out. Stop a finger short.'
+  },
+  'no-trap': {
+    name: 'The runner has no trap',
+    why: 'The first metal, cold and dirty, goes into the casting. Let the runner end past the gate.'
+  },
+  'thin-cope': {
+    name: 'The cope is too thin',
+    why: 'Under 40 mm over the casting it drops out when lifted, and there is too little head to fill it.'
+  },
+  'wet-facing': {
+    name: 'The facing is too wet',
+    why: 'Steam goes into the metal as blows under the skin, and may throw it. Nobody pours on that.'
+  }
+};
