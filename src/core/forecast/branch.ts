@@ -44,6 +44,8 @@ export interface BranchPoint {
   /** The step after which, from 0; null before the first. */
   step: number | null;
   total_kg: number;
+  /** Burnt sand that lies beside it until something is mixed in, kg. */
+  burnt_kg: number;
   moisture: Range;
   active_clay: Range;
   dead_clay: Range;
@@ -194,6 +196,7 @@ function pointOf(nature: HeapNature, belief: Belief, at: string, step: number | 
     at,
     step,
     total_kg,
+    burnt_kg: totalMass(bodyOf(bodiesOf(belief), BURNT)),
     moisture: range(believedMoisture(belief)),
     active_clay: range(believedDryShare(belief, 'active_clay')),
     dead_clay: range(believedDryShare(belief, 'dead_clay')),

@@ -59,7 +59,7 @@
       {#each groups as places, i (i)}
         <Navigation.Group class={i > 1 ? 'mt-2 border-t border-white/18 pt-2' : ''}>
           {#each places as place (place.href)}
-            {@render anchor(place, 'min-h-10 px-[1.1rem] hover:bg-white/7')}
+            {@render anchor(place, 'min-h-9 px-[1.1rem] hover:bg-white/7')}
           {/each}
         </Navigation.Group>
       {/each}

@@ -13,7 +13,7 @@
 </script>
 
 <svg
-  viewBox="-14 -12 {mold.width + 2 * wall + 60} {height + 2 * wall + 40}"
+  viewBox="-14 -12 {mold.width + 2 * wall + 60} {height + wall + 14}"
   class="h-auto w-full max-w-2xl"
   role="img"
   aria-label={label}
@@ -66,12 +66,23 @@
         d="M{at} {up(height)} V{up(foot)}"
         stroke-width="2"
       />{/each}
-    <g fill="currentColor" stroke="none" font-size="9" font-family="var(--mono)">
-      <text x="2" y={up(mold.drag + 4)}>{text(mold.pattern.from)}</text>
-      <text x={(mold.pattern.from + mold.pattern.to) / 2 - 16} y={up(top + (height - top) / 2)}
+    <!-- What is measured, where no vent crosses it. -->
+    <path
+      d="M0 {up(8)} H{mold.pattern.from} M0 {up(4)} V{up(12)} M{mold.pattern.from} {up(4)} V{up(12)} M{mold
+        .pattern.from / 2} {up(height)} V{up(top)} M{mold.pattern.from / 2 - 4} {up(top)} H{mold.pattern
+        .from}"
+      stroke-width="0.8"
+    />
+    <g fill="currentColor" stroke="none" font-size="8" font-family="var(--mono)">
+      <text x={mold.pattern.from / 2} y={up(14)} text-anchor="middle">{text(mold.pattern.from)}</text>
+      <text
+        x={mold.pattern.from / 2 - 3}
+        y={up(top + (height - top) / 2)}
+        text-anchor="middle"
+        transform="rotate(-90 {mold.pattern.from / 2 - 3} {up(top + (height - top) / 2)})"
         >{text(height - top)}</text
       >
-      <text x={mold.pattern.from} y={up(mold.drag - mold.pattern.depth - mold.facing - 11)}
+      <text x={mold.pattern.from + 6} y={up(mold.drag - mold.pattern.depth - mold.facing - 10)}
         >facing {mold.facing_moisture.toFixed(1)} %</text
       >
       <text x={mold.width + wall + 4} y={up(mold.drag + mold.cope / 2)}>cope</text>

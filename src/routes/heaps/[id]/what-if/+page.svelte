@@ -14,11 +14,12 @@
   const { data } = $props();
   const mass = (kg: number) => massText(kg, units());
   const share = ({ value, low, high }: BranchPoint['moisture']) =>
-    `${(100 * value).toFixed(1)} ± ${((50 * (high - low)) / 1.645).toFixed(1)} %`;
+    `${(100 * value).toFixed(1)} ± ${(50 * (high - low)).toFixed(1)} %`;
   const rows = (now: BranchPoint, present: BranchPoint, then: BranchPoint) =>
     (
       [
         ['Mass', (p: BranchPoint) => mass(p.total_kg)],
+        ['Burnt sand beside it', (p: BranchPoint) => (p.burnt_kg > 0.005 ? mass(p.burnt_kg) : 'none')],
         ['Moisture', (p: BranchPoint) => share(p.moisture)],
         ['Active clay', (p: BranchPoint) => share(p.active_clay)],
         ['Dead clay', (p: BranchPoint) => share(p.dead_clay)],
