@@ -32,7 +32,8 @@ export const LAYERS = {
     'core/forecast',
     'core/session',
     'core/plan',
-    'core/trainer'
+    'core/trainer',
+    'core/handbook'
   ],
   schema: ['lib/schema'],
   server: [
@@ -65,6 +66,7 @@ export const LAYERS = {
     'lib/server/journal',
     'lib/server/branch',
     'lib/server/trainer',
+    'lib/server/handbook',
     'lib/server/year',
     'lib/server/calculator',
     'lib/server/casting',
@@ -113,6 +115,7 @@ export const LAYERS = {
     'lib/ui/year',
     'lib/ui/branch',
     'lib/ui/trainer',
+    'lib/ui/handbook',
     'lib/ui/plan',
     'lib/ui/session',
     'lib/ui/palette',

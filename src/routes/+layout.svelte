@@ -9,11 +9,15 @@
   import OutboxStrip from '$lib/ui/frame/OutboxStrip.svelte';
   import Overlays from '$lib/ui/frame/Overlays.svelte';
   import Rings from '$lib/ui/timer/Rings.svelte';
+  import { chapterOfPlace, placeOf } from '$lib/ui/page/places';
   import { refused } from '$lib/ui/field/posted-before';
 
   const { children } = $props();
   /** Who is not in yet sees no places. */
   const bare = $derived(page.url.pathname === '/sign-in');
+
+  /** The chapter of the handbook that a page's figures are of. */
+  const chapter = $derived(chapterOfPlace(placeOf(page.url.pathname)));
 
   let awake = $state(false);
   // Told to whoever drives the page: from here on what is typed is heard.
@@ -36,6 +40,13 @@
     {#if !bare}<OutboxStrip />{/if}
     {#if refused() && !bare}<p class="wrong" role="alert">Not stored: {refused()!.message}</p>{/if}
     {@render children()}
+    {#if chapter}
+      <p class="soft small mt-10 border-t border-(--rule) pt-2 print:hidden">
+        <a class="inline-flex min-h-12 items-center" href="/handbook/{chapter}"
+          >The words and figures of this page, in the handbook</a
+        >
+      </p>
+    {/if}
   </main>
 </div>
 <!-- Notes come after something was done: what draws them need not come with the page. -->

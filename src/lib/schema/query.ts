@@ -91,6 +91,7 @@ export const yearQuery = shape({ year: whole(1990, 2200) });
 export const differedQuery = shape({ defect: choice(DEFECT_NAMES) });
 export const yearPage = shape({ year: whole(1990, 2200), defect: choice(DEFECT_NAMES) });
 export const branchesQuery = shape({ heap_id: id() });
+export const handbookQuery = shape({ words: text(200) });
 export const busyQuery = shape({ source: text(120) });
 export const castingsQuery = shape({ ...page, session_id: id(), pattern_id: id() });
 export const readingsQuery = shape({ ...page, device: text(80) });

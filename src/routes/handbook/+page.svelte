@@ -7,8 +7,16 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { CAUTIONS, type CautionName } from '$lib/ui/caution/cautions';
 
+  import TextField from '$lib/ui/field/TextField.svelte';
+  import { CHAPTERS, found } from '$lib/ui/handbook/chapters';
   import TermDrawing, { DRAWN } from '$lib/ui/term/TermDrawing.svelte';
   import { TERMS, TERM_NAMES } from '$lib/ui/term/terms';
+
+  const { data } = $props();
+  // What was asked for stands in the field until something else is typed.
+  // svelte-ignore state_referenced_locally
+  let words = $state(data.words);
+  const hits = $derived(found(data.words));
 
   const range = (window: { min: number; max: number } | null, scale = 100, decimals = 1) =>
     window ? `${(window.min * scale).toFixed(decimals)}–${(window.max * scale).toFixed(decimals)}` : '–';
@@ -24,6 +32,42 @@
       supplies and hand ramming.
     </p>
   </header>
+
+  <form
+    class="grid max-w-xl grid-cols-[minmax(0,1fr)_auto] items-end gap-3 print:hidden"
+    role="search"
+    aria-label="The handbook"
+  >
+    <TextField label="Look it up" bind:value={words} post="words" maxlength={200} />
+    <button class="quiet">Look</button>
+  </form>
+  {#if data.words !== ''}
+    <section aria-label="Found">
+      <h2>{hits.length === 0 ? `Nothing of “${data.words}”` : `Of “${data.words}”`}</h2>
+      <ul class="ruled">
+        {#each hits as hit (hit.href + hit.name)}
+          <li>
+            <a class="block py-2 no-underline" href={hit.href}
+              ><strong class="inline-block first-letter:uppercase">{hit.name}</strong>
+              <span class="soft small">{hit.what}</span>
+              <span class="small block">{hit.text}</span></a
+            >
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
+  <nav aria-label="Chapters" class="grid gap-3 desk:grid-cols-3 print:hidden">
+    {#each CHAPTERS as chapter, i (chapter.id)}
+      <a
+        class="grid content-start gap-1 border-t-2 border-(--ink) py-3 no-underline"
+        href="/handbook/{chapter.id}"
+      >
+        <strong class="text-lg">{i + 1} {chapter.name}</strong>
+        <span class="small soft">{chapter.about}</span>
+      </a>
+    {/each}
+  </nav>
 
   <section>
     <h2>Cautions</h2>

@@ -75,3 +75,14 @@ export function withinReach(here: string, due: string | null = null): readonly P
   const first = Math.max(0, Math.min(at - 1, wheel.length - IN_REACH));
   return [PLACES[0]!, ...wheel.slice(first, first + IN_REACH)];
 }
+
+/** Which chapter of the handbook the figures of a place are of; null where it has none. */
+export function chapterOfPlace(place: string): string | null {
+  const stage = PLACES.find(({ href, group }) => href === place && group === 'wheel');
+  if (stage) return stage.href.slice(1);
+  return (
+    { '/': 'temper', '/patterns': 'mold', '/flasks': 'mold', '/stock': 'mix', '/plan': 'recondition' }[
+      place
+    ] ?? null
+  );
+}

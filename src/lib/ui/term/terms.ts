@@ -50,6 +50,120 @@ export const TERMS = {
     means:
       'Where nothing is said, the middle of the usual range is taken, with so much doubt that the first test settles it.'
   },
+  binder: {
+    word: 'Binder, clay, bentonite',
+    means:
+      'What holds the grains together: clay with water, or organoclay with oil. Sodium bentonite is strong when hot and swells; calcium bentonite is strong at once and shakes out easily; fuller’s earth, fire and ball clay want more of both clay and water.'
+  },
+  fines: {
+    word: 'Fines, dead sand',
+    means:
+      'What passes the finest sieve: ground grains, dust, inert flour. Too many choke the vents and drink the water; too few make the sand lifeless.'
+  },
+  fineness: {
+    word: 'Fineness number, grading',
+    means:
+      'How fine the grains are, by sieves: 50 to 80 is coarse, for large work and iron, 120 to 180 fine, for detail. Three or four neighbouring sieves that hold much pack best.'
+  },
+  moisture: {
+    word: 'Moisture, of the wet sand',
+    means:
+      'Water over all of the sand, water included. On the dry basis it is over the dry sand alone, and a little more.'
+  },
+  splash: {
+    word: 'Splash',
+    means:
+      'A part of the water, given at once and mulled in before the next: half of it in the first two, then less.'
+  },
+  squeeze: {
+    word: 'Squeeze',
+    means:
+      'A fist of riddled sand, opened and broken: does it hold, did it shrink, how does it break, does the palm stay clean, are the prints sharp? Five grades, dry, short, temper, soft, wet.'
+  },
+  compactability: {
+    word: 'Compactability',
+    means:
+      'How far loose sand sinks under three blows, percent of its height. It rises nearly in line with the water: 40 to 50 is temper.'
+  },
+  green: {
+    word: 'Green strength, green compression',
+    means:
+      'What a rammed cylinder bears before it breaks, kPa, while it is still green, that is damp and unfired.'
+  },
+  permeability: {
+    word: 'Permeability',
+    means: 'How easily air goes through rammed sand; gas of the pour has to. Fine sand and fines lower it.'
+  },
+  'clay-wash': {
+    word: 'Clay wash, methylene blue, ignition',
+    means:
+      'The clay wash takes out all clay, dead and alive; the dye of a methylene blue test is taken up by live clay only; loss on ignition is what burns: oil, carbon, wood flour.'
+  },
+  flask: {
+    word: 'Flask, bottom board, pins, bars',
+    means:
+      'The frame that a mold is rammed in. It lies on a bottom board, its halves meet by pins, and bars across a wide cope hold its sand.'
+  },
+  pattern: {
+    word: 'Pattern: loose, split, plate, one-off',
+    means:
+      'What leaves its shape in the sand. In one piece it is loose, in two halves on pins split, on a board plate-mounted; of foam or wax it is gone with the one casting.'
+  },
+  ramming: {
+    word: 'Ramming: peen, butt, strike off',
+    means:
+      'Sand is rammed in layers of a hand’s breadth: with the narrow peen along edges and pattern first, with the flat butt at last; then struck off level with a bar.'
+  },
+  rap: {
+    word: 'Rap, draw, roll over',
+    means:
+      'The mold is rolled over; the pattern is rapped until it is loose all round, and drawn straight out.'
+  },
+  dust: {
+    word: 'Parting dust',
+    means:
+      'A bloom of cornstarch or silica-free compound that keeps sand from sand, and sand from the pattern.'
+  },
+  vent: { word: 'Vent', means: 'A hole pricked with a wire for the gas, a finger short of the pattern.' },
+  core: {
+    word: 'Core, insert',
+    means:
+      'Sand, or a block of investment, that is set into the mold to leave a hollow or what would not draw.'
+  },
+  melt: {
+    word: 'Melt, charge, crucible, dross',
+    means:
+      'What is charged into the crucible is a melt; some is lost as dross, the skin of oxide that is skimmed off. Chips and extruded scrap lose most.'
+  },
+  liquidus: {
+    word: 'Solidus, liquidus, superheat',
+    means:
+      'Below the solidus all is solid, above the liquidus all is liquid; what it is hotter than that is superheat, which keeps it running.'
+  },
+  modulus: {
+    word: 'Modulus',
+    means: 'Volume over surface: the thicker a casting, the higher, and the longer until it is solid.'
+  },
+  burnt: {
+    word: 'Burnt skin, black sand',
+    means:
+      'Sand next to the metal got so hot that its clay died or its oil charred. Sorted out it can be replaced; mixed in it is dead clay.'
+  },
+  renewal: {
+    word: 'Renewal, discard',
+    means:
+      'Some of the old sand goes out and new sand and clay come in, so that dead clay and fines settle where they do no harm.'
+  },
+  condition: {
+    word: 'Recondition',
+    means: 'To put used sand right: cool, sort, break, riddle, dose, mull, rest, test.'
+  },
+  slack: { word: 'Slack', means: 'How long a step of a plan may slip before the pour does.' },
+  drift: {
+    word: 'Drift, control chart',
+    means:
+      'Readings one after the other with the limits that chance keeps within. What goes beyond, or stays on one side, is drift.'
+  },
   mull: {
     word: 'Mull',
     means: 'To rub clay and water into the sand by treading, cutting over or with a muller.'
