@@ -21,6 +21,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
     timezoneId: 'Europe/London',
+    // What is kept for when the server is gone has a test of its own; elsewhere it would only ask for pages in between.
+    serviceWorkers: 'block',
     launchOptions: {
       ...(executablePath && { executablePath }),
       args: [

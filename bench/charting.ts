@@ -49,7 +49,7 @@ export async function charting(): Promise<Measured[]> {
     ]
   });
   try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
     await page.goto(`${server.url}/heaps/1`);
     // What is pressed before the page is awake asks for nothing.
     await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');

@@ -102,6 +102,7 @@ try {
     (view) => wanted.length === 0 || wanted.includes(view.name)
   )) {
     const context = await browser.newContext({
+      serviceWorkers: 'block',
       viewport: phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
       colorScheme: mode,
       timezoneId: 'Europe/London',

@@ -2,9 +2,11 @@
 import { spawnSync } from 'node:child_process';
 import compression from 'compression';
 import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { hostname, networkInterfaces } from 'node:os';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { createSecureContext } from 'node:tls';
 import { constants } from 'node:zlib';
 import { HOST, PORT, ROOT, stop, whyNoPort } from './preflight.mjs';
 
@@ -23,7 +25,7 @@ export async function serve(folder, greeting) {
     BRUNKEL_HOST: HOST,
     // The application limits bodies itself and answers with a problem document; the adapter would just hang up.
     BODY_SIZE_LIMIT: 'Infinity',
-    // We serve plain http; whatever a client claims, the application is told so.
+    // Whatever a client claims, the application is told how it is served.
     PROTOCOL_HEADER: 'x-brunkel-protocol'
   });
   let handler;
@@ -32,7 +34,10 @@ export async function serve(folder, greeting) {
   } catch (error) {
     stop(`the records in ${folder} cannot be opened: ${error.message}`);
   }
-  const server = createServer((request, response) => answer(handler, request, response));
+  const certificate = certificateOf();
+  const scheme = certificate ? 'https' : 'http';
+  const listener = (request, response) => answer(handler, request, response, scheme);
+  const server = certificate ? createSecureServer(certificate, listener) : createServer(listener);
   // Longer than clients keep an idle connection for reuse: who closes first must not be us, or a request that is
   // just on its way meets a closed door.
   server.keepAliveTimeout = 75_000;
@@ -43,12 +48,34 @@ export async function serve(folder, greeting) {
     const { port } = server.address();
     process.env.BRUNKEL_PORT = String(port);
     console.log(
-      `\n${greeting}\n\n  http://${inUrl(HOST === '0.0.0.0' || HOST === '::' ? '127.0.0.1' : HOST)}:${port}\n`
+      `\n${greeting}\n\n  ${scheme}://${inUrl(HOST === '0.0.0.0' || HOST === '::' ? '127.0.0.1' : HOST)}:${port}\n`
     );
-    if (beyond) await showWays(port);
+    if (beyond) await showWays(port, scheme);
     process.send?.({ port });
   });
   endingWith(server);
+}
+
+/** A certificate of one's own, by the two files that name it; null where neither is named. */
+function certificateOf() {
+  const { BRUNKEL_CERT: cert, BRUNKEL_KEY: key } = process.env;
+  if (!cert && !key) return null;
+  if (!cert || !key) stop('a certificate is two files: name both in BRUNKEL_CERT and BRUNKEL_KEY.');
+  const read = (file) => {
+    try {
+      return readFileSync(file);
+    } catch (error) {
+      return stop(`${file} cannot be read: ${error.message}`);
+    }
+  };
+  const files = { cert: read(cert), key: read(key) };
+  try {
+    createSecureContext(files);
+  } catch (error) {
+    stop(`${cert} and ${key} are no certificate and its key: ${error.message}`);
+  }
+  process.env.BRUNKEL_SCHEME = 'https';
+  return files;
 }
 
 const inUrl = (host) => (host.includes(':') && !host.startsWith('[') ? `[${host}]` : host);
@@ -79,7 +106,7 @@ function askForPassphrase(folder) {
 }
 
 /** The addresses under which a phone reaches it, the first as a picture to point its camera at. */
-async function showWays(port) {
+async function showWays(port, scheme) {
   const { default: qrcode } = await import('qrcode');
   const everywhere = HOST === '0.0.0.0' || HOST === '::';
   const hosts = everywhere
@@ -90,8 +117,8 @@ async function showWays(port) {
         )
         .map(({ address }) => address)
     : [HOST];
-  const ways = hosts.map((host) => `http://${inUrl(host)}:${port}`);
-  if (everywhere) ways.push(`http://${hostname().toLowerCase()}.local:${port}`);
+  const ways = hosts.map((host) => `${scheme}://${inUrl(host)}:${port}`);
+  if (everywhere) ways.push(`${scheme}://${hostname().toLowerCase()}.local:${port}`);
   console.log(`From the phone in the same network:\n\n${ways.map((way) => `  ${way}`).join('\n')}\n`);
   if (ways[0]) console.log(await qrcode.toString(ways[0], { type: 'terminal', small: true }));
   console.log(
@@ -115,12 +142,12 @@ const packed = compression({
   filter: (request, response) => !isStream(response) && compression.filter(request, response)
 });
 
-function answer(handler, request, response) {
+function answer(handler, request, response, scheme) {
   response.setHeader('x-content-type-options', 'nosniff');
   response.setHeader('x-frame-options', 'DENY');
   response.setHeader('referrer-policy', 'same-origin');
   response.setHeader('cross-origin-resource-policy', 'same-origin');
-  request.headers['x-brunkel-protocol'] = 'http';
+  request.headers['x-brunkel-protocol'] = scheme;
   const ended = new Promise((done) => response.once('close', done));
   underWay.set(response, ended);
   void ended.then(() => underWay.delete(response));

@@ -41,7 +41,7 @@ export async function pageTasks(file: string): Promise<Measured[]> {
     ]
   });
   try {
-    const page = await browser.newPage();
+    const page = await browser.newPage({ serviceWorkers: 'block' });
     await page.addInitScript(NO_PICTURE);
     await page.goto(`${server.url}/patterns/new`);
     await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');

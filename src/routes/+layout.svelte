@@ -6,6 +6,7 @@
   import { onMount } from 'svelte';
   import { page } from '$app/state';
   import Rail from '$lib/ui/frame/Rail.svelte';
+  import NewVersion from '$lib/ui/frame/NewVersion.svelte';
   import OutboxStrip from '$lib/ui/frame/OutboxStrip.svelte';
   import Overlays from '$lib/ui/frame/Overlays.svelte';
   import Rings from '$lib/ui/timer/Rings.svelte';
@@ -37,7 +38,7 @@
     tabindex="-1"
     class="min-w-0 px-4 pt-5 pb-26 outline-none desk:max-w-[82rem] desk:px-[1.6rem] desk:pt-6 desk:pb-12 print:p-0"
   >
-    {#if !bare}<OutboxStrip />{/if}
+    {#if !bare}<OutboxStrip /><NewVersion />{/if}
     {#if refused() && !bare}<p class="wrong" role="alert">Not stored: {refused()!.message}</p>{/if}
     {@render children()}
     {#if chapter}

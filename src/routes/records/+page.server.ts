@@ -17,11 +17,11 @@ import { Refusal } from '$lib/server/refusal';
 
 /** The addresses under which another device in the network reaches this server, the surest first. */
 function ways(): string[] {
-  const { listens_on, port, names } = serving();
+  const { listens_on, port, names, scheme } = serving();
   if (!listensBeyond(listens_on)) return [];
   const everywhere = listens_on === '0.0.0.0' || listens_on === '::';
   const hosts = everywhere ? [...ownAddresses(), `${hostname().toLowerCase()}.local`] : [listens_on];
-  return [...hosts, ...names].map((host) => `http://${host}:${port}`);
+  return [...hosts, ...names].map((host) => `${scheme}://${host}:${port}`);
 }
 
 export const load: PageServerLoad = pageLoad(async (db) => {

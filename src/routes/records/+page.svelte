@@ -1,4 +1,5 @@
 <script lang="ts">
+  import WithoutServer from '$lib/ui/frame/WithoutServer.svelte';
   import { locale } from '$lib/ui/preferences';
   import { enhance } from '$app/forms';
   import type { PageProps } from './$types';
@@ -142,6 +143,8 @@
       </form>
     {/if}
   </section>
+
+  <WithoutServer />
 
   <section aria-labelledby="devices">
     <h2 id="devices">Devices and scripts</h2>

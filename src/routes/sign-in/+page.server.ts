@@ -26,7 +26,7 @@ export const actions: Actions = {
       httpOnly: true,
       sameSite: 'lax',
       // Plain http in the home network: a cookie for https alone would never come back.
-      secure: false,
+      secure: event.url.protocol === 'https:',
       maxAge: SESSION_SECONDS
     });
     redirect(303, placeOf(to));

@@ -6,6 +6,8 @@ export interface Serving {
   listens_on: string;
   port: string;
   names: string[];
+  /** By a certificate of one's own it is https. */
+  scheme: 'http' | 'https';
   /** Whoever comes from beyond this machine is asked for the passphrase. */
   guarded: boolean;
 }
@@ -16,12 +18,14 @@ export function serving(): Serving {
     BRUNKEL_HOST = '',
     BRUNKEL_PORT = '',
     BRUNKEL_NAMES = '',
+    BRUNKEL_SCHEME = 'http',
     BRUNKEL_WITHOUT_PASSPHRASE
   } = process.env;
   const listens_on = BRUNKEL_HOST || '127.0.0.1';
   return {
     listens_on,
     port: BRUNKEL_PORT,
+    scheme: BRUNKEL_SCHEME === 'https' ? 'https' : 'http',
     names: BRUNKEL_NAMES.toLowerCase()
       .split(/[\s,]+/)
       .filter(Boolean),

@@ -1,0 +1,217 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, made, mixedHeap, open, ready, serve, squeezed, test } from './brunkel';
+
+test.describe('where the page is secure', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('the server gone, heaps, handbook and calculators still open, and what is entered waits for it', async ({
+    page
+  }) => {
+    test.setTimeout(180_000);
+    const folder = mkdtempSync(join(tmpdir(), 'brunkel-offline-'));
+    let server = await serve(folder);
+    const port = new URL(server.url).port;
+    const post = (path: string, data: object) =>
+      fetch(`${server.url}/api/v1${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(data)
+      });
+    await post('/heaps', { name: 'Gate heap', system: 'water', binder: 'sodium-bentonite' });
+    await post('/heaps/1/entries', {
+      kind: 'bought',
+      at: new Date(Date.now() - 3_600_000).toISOString(),
+      kg: 30,
+      moisture_percent: 2.9,
+      active_clay_percent: 8,
+      confirmed: true
+    });
+    const kept = page.waitForFunction(
+      () =>
+        new Promise((done) =>
+          navigator.serviceWorker.addEventListener('message', ({ data }) => data === 'kept' && done(true))
+        )
+    );
+    await page.goto(`${server.url}/`);
+    await ready(page);
+    await kept;
+    await server.end('SIGKILL');
+    await page.reload();
+    await ready(page);
+    await expect(page.getByRole('link', { name: /^Gate heap/ })).toBeVisible();
+    // From page to page, as with the server.
+    await page.getByRole('link', { name: /^Gate heap/ }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
+    await page.goto(`${server.url}/handbook/pour`);
+    await expect(page.getByText('A = W/(ρ·t·C·√(2gH))')).toBeVisible();
+    await page.goto(`${server.url}/heaps/1/log`);
+    await ready(page);
+    await page.goto(`${server.url}/heaps/1/ledger?words=never-opened`);
+    await expect(page.getByText('Out of reach of Brunkel')).toBeVisible();
+    // What is entered waits, over a reload, and is sent once the server is back.
+    await page.goto(`${server.url}/`);
+    await ready(page);
+    await page.keyboard.press('/');
+    await page.getByRole('combobox').fill('water 200 g');
+    await page.keyboard.press('Enter');
+    await expect(page.getByText(/waits/i).first()).toBeVisible();
+    await page.reload();
+    await ready(page);
+    await expect(page.getByText(/waits/i).first()).toBeVisible();
+    server = await serve(folder, { PORT: port });
+    const water = async () =>
+      ((await (await fetch(`${server.url}/api/v1/heaps/1/entries?kind=water`)).json()) as { total: number })
+        .total;
+    await expect.poll(water, { timeout: 30_000 }).toBe(1);
+    await page.goto('about:blank');
+    await server.end();
+    rmSync(folder, { recursive: true, force: true });
+  });
+});
+
+test('it can be installed: a manifest with its icons, and the page of records says how it stands', async ({
+  page,
+  request
+}) => {
+  const manifest = await (await request.get('/manifest.webmanifest')).json();
+  expect(manifest).toMatchObject({ start_url: '/', display: 'standalone' });
+  for (const { src, type } of manifest.icons) {
+    const icon = await request.get(src);
+    expect([icon.status(), icon.headers()['content-type']]).toEqual([200, type]);
+  }
+  await open(page, '/');
+  await expect(page.locator('link[rel=manifest]')).toHaveCount(1);
+});
+
+test('by a certificate of one’s own it is served by https, and by half of one not at all', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'brunkel-tls-'));
+  const [cert, key] = [join(folder, 'cert.pem'), join(folder, 'key.pem')];
+  const made = spawnSync('openssl', [
+    'req',
+    '-x509',
+    '-newkey',
+    'rsa:2048',
+    '-nodes',
+    '-days',
+    '2',
+    '-subj',
+    '/CN=localhost',
+    '-keyout',
+    key,
+    '-out',
+    cert
+  ]);
+  expect(made.status).toBe(0);
+  const server = await serve(join(folder, 'data'), { BRUNKEL_CERT: cert, BRUNKEL_KEY: key });
+  const port = new URL(server.url).port;
+  const said = spawnSync('curl', ['-sk', `https://127.0.0.1:${port}/api/v1/heaps`], { encoding: 'utf8' });
+  expect(JSON.parse(said.stdout)).toMatchObject({ total: 0 });
+  await server.end();
+  await expect(serve(join(folder, 'half'), { BRUNKEL_CERT: cert })).rejects.toThrow(
+    /name both in BRUNKEL_CERT and BRUNKEL_KEY/
+  );
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test.describe('where the page is not secure', () => {
+  test('the page of records says what is missing and how to get it', async ({ page, brunkel }) => {
+    // Chromium takes loopback for secure under any name: the page is told otherwise, as plain http from a phone tells it.
+    await page.addInitScript(() => Object.defineProperty(window, 'isSecureContext', { value: false }));
+    await page.goto(`${brunkel.url}/records`);
+    await ready(page);
+    await expect(page.getByText('Not kept on this device.')).toBeVisible();
+    await expect(page.getByText('BRUNKEL_CERT')).toBeVisible();
+  });
+});
+
+test('a trainer’s question is answered, told the truth, and asked again later', async ({ page, request }) => {
+  await made(request, '/members', { name: 'Orla' });
+  await open(page, '/trainer');
+  await expect(page.getByText('Not known yet: nothing was answered.')).toBeVisible();
+  await page.getByRole('button', { name: /Look: Look at the palm/ }).click();
+  await page.getByRole('button', { name: 'That is my answer' }).click();
+  await expect(page.getByText('Say what it is, and what it wants.')).toBeVisible();
+  await page.getByText('1 dry', { exact: true }).click();
+  await page.getByText('Water', { exact: true }).click();
+  await page.getByRole('button', { name: 'That is my answer' }).click();
+  await expect(page.getByText(/^(Right|Not quite)\.$/)).toBeVisible();
+  await expect(page.getByText(/It comes again/)).toBeVisible();
+  await page.getByRole('button', { name: 'The next one' }).click();
+  await expect(page.getByText(/of 1 right/)).toBeVisible();
+  await page.getByRole('link', { name: 'Molds before the pour' }).click();
+  await expect(page.getByRole('img', { name: /Section of a mold/ })).toBeVisible();
+});
+
+test('what if is followed beside the heap left alone, made a plan of, and touches no ledger', async ({
+  page,
+  request
+}) => {
+  await mixedHeap(request, 'Gate heap');
+  await squeezed(request, 1, 'temper');
+  await made(request, '/flasks', { name: 'Board', length_mm: 300, width_mm: 200, cope_mm: 90, drag_mm: 80 });
+  await made(request, '/patterns', {
+    name: 'Latch',
+    known_by: 'displacement',
+    volume_l: 0.06,
+    length_mm: 110,
+    width_mm: 45,
+    height_mm: 16
+  });
+  const before = await (await request.get('/api/v1/heaps/1')).json();
+  await open(page, '/heaps/1/what-if');
+  await page.getByRole('button', { name: 'Follow it' }).click();
+  await expect(page.getByText('Say first what happens: add a step.')).toBeVisible();
+  await page.getByLabel('Metal').fill('5 kg');
+  await page.getByLabel('Of', { exact: true }).selectOption('tin-bronze');
+  await page.getByLabel('How often').fill('2');
+  await page.getByRole('button', { name: 'Add this step' }).click();
+  await page.getByText('Stand', { exact: true }).click();
+  await page.getByLabel('Days').fill('30');
+  await page.getByRole('button', { name: 'Add this step' }).click();
+  await page.getByText('Add', { exact: true }).click();
+  await page.getByLabel('How much').fill('0.5 kg');
+  await page.getByRole('button', { name: 'Add this step' }).click();
+  await page.reload();
+  await ready(page);
+  await expect(page.getByRole('list', { name: 'What happens' }).getByRole('listitem')).toHaveCount(3);
+  await page.getByLabel('What the branch is called').fill('Bronze twice');
+  await page.getByRole('button', { name: 'Follow it' }).click();
+  const branch = page.getByRole('region', { name: 'Bronze twice' });
+  await expect(branch.getByRole('row', { name: /^Moisture/ })).toBeVisible();
+  expect(await (await request.get('/api/v1/heaps/1')).json()).toEqual(before);
+  await branch.getByRole('button', { name: /Throw it away/ }).click();
+  await expect(branch).toHaveCount(0);
+  await page
+    .locator('[data-scope=toast][data-part=root]')
+    .filter({ hasText: 'thrown away' })
+    .getByRole('button', { name: 'Undo' })
+    .click();
+  await branch.getByRole('button', { name: /Make a plan of it/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Before Bronze twice');
+  await expect(page.getByText(/With it, from the branch: add/)).toBeVisible();
+});
+
+test('the handbook is looked up by words, shows one’s own figures, and marks one’s own school', async ({
+  page,
+  request
+}) => {
+  await mixedHeap(request, 'Gate heap');
+  await open(page, '/handbook');
+  await page.getByLabel('Look it up').fill('cornstarch');
+  await page.getByRole('button', { name: 'Look', exact: true }).click();
+  await page.getByRole('link', { name: /Parting dust school/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mold');
+  await page.getByRole('button', { name: 'My way: Cornstarch' }).click();
+  await expect(page.getByText('your way')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('your way')).toBeVisible();
+  await open(page, '/handbook/temper');
+  await expect(page.getByText(/^Gate heap: .* = 0\.\d\d$/)).toBeVisible();
+  // One tap from a page with figures.
+  await open(page, '/heaps/1');
+  await page.getByRole('link', { name: 'The words and figures of this page, in the handbook' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Temper');
+});

@@ -1,0 +1,35 @@
+import { describe, expect, it } from 'vitest';
+import { keepable, pageOf, pagesToKeep, plainKey } from './kept-pages';
+
+const url = (path: string) => new URL(path, 'https://shed.local');
+
+describe('pages that are kept for when the server is out of reach', () => {
+  it('are every heap, the latest castings, the handbook and the calculators', () => {
+    const pages = pagesToKeep([1, 7], [3]);
+    for (const page of [
+      '/',
+      '/heaps/1',
+      '/heaps/7/mix',
+      '/heaps/7/test/squeeze',
+      '/sessions/3',
+      '/pour',
+      '/handbook/pour'
+    ])
+      expect(pages).toContain(page);
+    expect(new Set(pages).size).toBe(pages.length);
+  });
+  it('are pages and their figures, and nothing for scripts or of who signs in', () => {
+    expect(keepable(url('/heaps/1'), 'text/html')).toBe(true);
+    expect(keepable(url('/heaps/1/__data.json'), '*/*')).toBe(true);
+    for (const path of ['/api/v1/heaps', '/api/v1/sessions/1/stream', '/sign-in', '/_app/version.json'])
+      expect(keepable(url(path), 'text/html')).toBe(false);
+    expect(keepable(url('/heaps/1'), 'image/png')).toBe(false);
+  });
+  it('go by their address, without what the framework adds', () => {
+    expect(pageOf(url('/heaps/1/__data.json?x-sveltekit-invalidated=01'))).toBe('/heaps/1');
+    expect(pageOf(url('/__data.json'))).toBe('/');
+    expect(pageOf(url('/year?year=2026'))).toBe('/year?year=2026');
+    expect(plainKey(url('/heaps/1/__data.json?x-sveltekit-invalidated=01'))).toBe('/heaps/1/__data.json');
+    expect(plainKey(url('/journal?page=2'))).toBe('/journal?page=2');
+  });
+});
