@@ -131,7 +131,7 @@ test('a trainer’s question is answered, told the truth, and asked again later'
   await made(request, '/members', { name: 'Orla' });
   await open(page, '/trainer');
   await expect(page.getByText('Not known yet: nothing was answered.')).toBeVisible();
-  await page.getByRole('button', { name: /Look: Look at the palm/ }).click();
+  await page.getByRole('button', { name: /Look at the palm/ }).click();
   await page.getByRole('button', { name: 'That is my answer' }).click();
   await expect(page.getByText('Say what it is, and what it wants.')).toBeVisible();
   await page.getByText('1 dry', { exact: true }).click();

@@ -7,7 +7,7 @@
  * state of every page that matters is kept as it was read. Nothing is ever written here: what is typed waits in the outbox.
  */
 import { build, files, version } from '$service-worker';
-import { keepable, pageOf, pagesToKeep, plainKey } from '$lib/workers/kept-pages';
+import { LISTS, keepable, pageOf, pagesToKeep, plainKey } from '$lib/workers/kept-pages';
 
 // The types of a service worker's own scope are not those of a window.
 const worker = self as unknown as ServiceWorkerGlobalScope;
@@ -90,6 +90,7 @@ async function keepAll(): Promise<void> {
   };
   const heaps = await read('/api/v1/heaps');
   const sessions = await read('/api/v1/sessions?limit=3');
+  for (const list of LISTS) await keep(list);
   for (const path of pagesToKeep(
     heaps.map(({ id }) => id),
     sessions.map(({ id }) => id)
@@ -103,11 +104,12 @@ async function keep(path: string): Promise<void> {
   if (Date.now() - (fetched.get(path) ?? 0) < FRESH_MS) return;
   fetched.set(path, Date.now());
   const cache = await caches.open(PAGES);
+  const list = (LISTS as readonly string[]).includes(path);
   const [page = '/', search] = path.split('?');
   const data = `${page === '/' ? '' : page}/__data.json${search ? `?${search}` : ''}`;
-  for (const each of [path, data]) {
+  for (const each of list ? [path] : [path, data]) {
     const response = await fetch(each, {
-      headers: { accept: each === path ? 'text/html' : 'application/json' }
+      headers: { accept: each === path && !list ? 'text/html' : 'application/json' }
     }).catch(() => null);
     if (response?.ok && !response.redirected) await cache.put(each, response);
   }

@@ -21,7 +21,8 @@ describe('pages that are kept for when the server is out of reach', () => {
   it('are pages and their figures, and nothing for scripts or of who signs in', () => {
     expect(keepable(url('/heaps/1'), 'text/html')).toBe(true);
     expect(keepable(url('/heaps/1/__data.json'), '*/*')).toBe(true);
-    for (const path of ['/api/v1/heaps', '/api/v1/sessions/1/stream', '/sign-in', '/_app/version.json'])
+    expect(keepable(url('/api/v1/heaps'), '*/*')).toBe(true);
+    for (const path of ['/api/v1/heaps?x=1', '/api/v1/sessions/1/stream', '/sign-in', '/_app/version.json'])
       expect(keepable(url(path), 'text/html')).toBe(false);
     expect(keepable(url('/heaps/1'), 'image/png')).toBe(false);
   });

@@ -44,8 +44,12 @@ export const pagesToKeep = (heaps: readonly number[], sessions: readonly number[
 
 const DATA = '/__data.json';
 
-/** Whether a request is for a page or its figures; the interface for scripts, streams and who signs in are not kept. */
-export function keepable({ pathname }: URL, accept: string): boolean {
+/** What the palette asks for: which heaps there are. */
+export const LISTS = ['/api/v1/heaps'] as const;
+
+/** Whether a request is for a page or its figures, or a list; the rest of the interface, streams and who signs in are not kept. */
+export function keepable({ pathname, search }: URL, accept: string): boolean {
+  if (search === '' && (LISTS as readonly string[]).includes(pathname)) return true;
   if (/^\/(api|sign-in|_app)(\/|$)/.test(pathname)) return false;
   return pathname.endsWith(DATA) || accept.includes('text/html');
 }
