@@ -44,8 +44,8 @@ export const pagesToKeep = (heaps: readonly number[], sessions: readonly number[
 
 const DATA = '/__data.json';
 
-/** What the palette asks for: which heaps there are. */
-export const LISTS = ['/api/v1/heaps'] as const;
+/** What the palette asks for: which heaps and lots there are. */
+export const LISTS = ['/api/v1/heaps', '/api/v1/lots'] as const;
 
 /** Whether a request is for a page or its figures, or a list; the rest of the interface, streams and who signs in are not kept. */
 export function keepable({ pathname, search }: URL, accept: string): boolean {
