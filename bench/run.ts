@@ -3,6 +3,7 @@ import { charting } from './charting';
 import { computing } from './computing';
 import { estimatorTrial } from './estimator-trial';
 import { roughly } from './rough/measured';
+import { planning } from './planning';
 import { meshing } from './mesh/meshing';
 import { serving } from './serving';
 import { met, table, type Measured } from './table';
@@ -34,6 +35,7 @@ const estimating: Measured[] = [
 ];
 const rows: Measured[] = [
   ...(await computing()),
+  ...(await planning()),
   ...estimating,
   ...roughly(),
   ...(await ageing()),

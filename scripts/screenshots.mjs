@@ -14,15 +14,16 @@ const VIEWS = [
   { name: 'mold', path: '/mold?pattern=1&count=3' },
   { name: 'mold-phone', path: '/mold/8', phone: true },
   { name: 'gating', path: '/mold/8/gating' },
-  { name: 'flasks', path: '/flasks?length=180&width=120&height=25&mass=1.2' },
-  { name: 'drying', path: '/heaps/1/drying' },
-  { name: 'temper-curve', path: '/heaps/1/temper-curve' },
+  { name: 'plan', path: '/plan' },
+  { name: 'what-if', path: '/heaps/1/what-if', before: branch },
+  { name: 'year', path: '/year' },
+  { name: 'trainer', path: '/trainer?training=mold' },
+  { name: 'handbook', path: '/handbook/temper' },
   { name: 'recondition', path: '/heaps/1/recondition' },
   { name: 'record', path: '/sessions/6' },
   { name: 'journal', path: '/journal' },
   { name: 'bench-phone', path: '/', phone: true },
-  { name: 'heap-phone', path: '/heaps/1', phone: true },
-  { name: 'heap-dark', path: '/heaps/1', mode: 'dark' },
+  { name: 'plan-phone', path: '/plan', phone: true },
   { name: 'wait-phone', path: '/pour', phone: true, before: pour },
   { name: 'shake-out', path: '/shake-out?mold=8', before: judge }
 ];
@@ -46,6 +47,19 @@ async function pour(call) {
       seconds: 4.2
     });
   }
+}
+/** What if bronze were poured twice, and the heap stood open for a month? */
+async function branch(call) {
+  await call('POST', '/branches', {
+    heap_id: 1,
+    name: 'Bronze twice, then a month open',
+    steps: [
+      { do: 'temper' },
+      { do: 'pour', metal_kg: 1.5, alloy: 'tin-bronze', times: 2 },
+      { do: 'add', kind: 'sodium-bentonite', kg: 0.3 },
+      { do: 'stand', days: 30, cover: 'open' }
+    ]
+  });
 }
 /** One casting of the first mold has a seam. */
 async function judge(call) {

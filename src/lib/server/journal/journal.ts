@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { QueryTypes } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import { ENTRY_NAMES, TEST_NAMES, kindsNamed } from '$core/heap/names';
 import type { JOURNAL_KINDS } from '$lib/schema/query';
 import type { Database } from '../database/database';
@@ -74,12 +74,15 @@ export function matching(words: string): string | null {
   ].join(' OR ');
 }
 
-function conditions({ kind, words, heap_id, member, session_id, from, to, photo }: JournalFilter) {
+function conditions(
+  { kind, words, heap_id, member, session_id, from, to, photo }: JournalFilter,
+  /** Heaps that were taken off the bench: they take their lines along. */
+  gone: readonly number[]
+) {
   const sought = words?.trim() ?? '';
   const match = sought === '' ? null : matching(sought);
   const where = [
-    // A heap that was taken off the bench takes its lines along.
-    '(j.heap_id IS NULL OR j.heap_id IN (SELECT id FROM heaps WHERE removed_at IS NULL))',
+    gone.length > 0 && '(j.heap_id IS NULL OR j.heap_id NOT IN (:gone))',
     kind && 'j.kind = :kind',
     heap_id !== undefined && 'j.heap_id = :heap_id',
     member !== undefined && 'j.member = :member',
@@ -90,15 +93,16 @@ function conditions({ kind, words, heap_id, member, session_id, from, to, photo 
     // What holds no letter is found nowhere.
     sought !== '' && match === null && '0',
     match && 'journal_words MATCH :match'
-  ]
-    .filter(Boolean)
-    .join(' AND ');
+  ].filter(Boolean);
+  // Words alone are counted in their index, without looking at a line.
+  const only_words = match !== null && where.length === 1;
   const tables = match ? 'journal_words w JOIN journal j ON j.id = w.rowid' : 'journal j';
   return {
     tables,
-    where,
+    counted: only_words ? 'journal_words' : tables,
+    where: where.length > 0 ? where.join(' AND ') : '1',
     key: match ? 'w.rowid' : 'j.id',
-    replacements: { kind, heap_id, member, session_id, from, to, match }
+    replacements: { kind, heap_id, member, session_id, from, to, match, gone }
   };
 }
 
@@ -109,9 +113,17 @@ export async function searchJournal(
   { limit = 50, offset = 0 }: { limit?: number | undefined; offset?: number | undefined } = {}
 ): Promise<{ items: JournalItem[]; total: number; limit: number; offset: number }> {
   return db.sinceLastWrite(`journal ${limit} ${offset} ${JSON.stringify(filter)}`, async () => {
-    const { tables, where, key, replacements } = conditions(filter);
+    const removed = await db.tables.heaps.findAll({
+      where: { removed_at: { [Op.ne]: null } },
+      attributes: ['id'],
+      raw: true
+    });
+    const { tables, counted, where, key, replacements } = conditions(
+      filter,
+      removed.map(({ id }) => id)
+    );
     const [count, rows] = await Promise.all([
-      db.sequelize.query<{ total: number }>(`SELECT count(*) AS total FROM ${tables} WHERE ${where}`, {
+      db.sequelize.query<{ total: number }>(`SELECT count(*) AS total FROM ${counted} WHERE ${where}`, {
         type: QueryTypes.SELECT,
         replacements
       }),
