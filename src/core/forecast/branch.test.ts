@@ -104,6 +104,23 @@ describe('a branch of a heap', () => {
     );
   });
 
+  it('however long, it ends where its steps end, in few enough points and no long time', () => {
+    const begun = Date.now();
+    const points = follow(
+      ...Array.from({ length: 20 }, (): BranchDoing => ({
+        do: 'policy',
+        times: 40,
+        days: 30,
+        metal_kg: 1,
+        burnt_out_percent: 50
+      }))
+    );
+    expect(points.length).toBeLessThan(2500);
+    const days = (Date.parse(points.at(-1)!.at) - Date.parse(NOW)) / 86_400_000;
+    expect(days).toBeGreaterThan(20 * 40 * 30);
+    expect(Date.now() - begun).toBeLessThan(20_000);
+  });
+
   it('says its steps', () => {
     expect(branchWords({ do: 'pour', metal_kg: 5, alloy: 'tin-bronze', times: 2 }, 'metric')).toContain(
       '2 times'

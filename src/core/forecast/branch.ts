@@ -64,8 +64,8 @@ const DAY_MS = 86_400_000;
 const ACT_MS = 60_000;
 /** Points along a stay, at least every so many days. */
 const POINT_DAYS = 7;
-/** More points are not told apart on a screen. */
-const MOST_POINTS = 400;
+/** More points are not told apart on a screen: then they lie further apart. */
+const MOST_POINTS = 200;
 
 /**
  * How a heap would stand if some things happened to it: the same entries and the same estimate as its ledger is kept by, from
@@ -86,9 +86,14 @@ export function followBranch(
   let state = standUntil(nature, belief, now);
   const points: BranchPoint[] = [pointOf(nature, state, now, null)];
   const iso = () => new Date(at).toISOString();
+  const days_in_all = doings.reduce((sum, { do: what, days = 0, times = 1 }) => {
+    if (what === 'stand') return sum + days;
+    return what === 'policy' ? sum + days * times : sum;
+  }, 0);
   const mark = (step: number) => {
-    if (points.length < MOST_POINTS)
-      points.push(pointOf(nature, standUntil(nature, state, iso()), iso(), step));
+    // What follows at once after another takes its place where there are many; the last always stands.
+    if (points.length >= MOST_POINTS && at - Date.parse(points.at(-1)!.at) < DAY_MS) points.pop();
+    points.push(pointOf(nature, standUntil(nature, state, iso()), iso(), step));
   };
   const happen = (event: Event) => {
     at += ACT_MS;
@@ -107,7 +112,7 @@ export function followBranch(
     if (kg > 0) happen({ kind: 'water', kg });
   };
   const stand = (days: number, step: number) => {
-    const stays = Math.max(1, Math.ceil(days / POINT_DAYS));
+    const stays = Math.max(1, Math.ceil(days / Math.max(POINT_DAYS, days_in_all / MOST_POINTS)));
     for (let i = 0; i < stays; i++) {
       at += (days / stays) * DAY_MS;
       mark(step);

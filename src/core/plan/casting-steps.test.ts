@@ -17,6 +17,7 @@ const mold = (number: number, rest: Partial<CastingFacts['molds'][number]> = {})
   sand_kg: 15,
   round: 1,
   rammed: false,
+  poured: false,
   ...rest
 });
 const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
@@ -138,6 +139,21 @@ describe('the steps of a casting day', () => {
       expect(stepWords(step.about, 'us')).not.toMatch(/\d (kg|g)\b/);
       expect(stepPage(step.about) ?? '/').toMatch(/^\//);
     }
+  });
+
+  it('where all is poured already there is the rest: nothing waits for a pour that was', () => {
+    const steps = castingSteps(
+      facts({
+        molds: [mold(1, { poured: true, rammed: true })],
+        melts: [],
+        own: [{ id: 'b', what: 'sweep', minutes: 5, before: false }]
+      })
+    );
+    const ids = inOrder(steps).map(({ id }) => id);
+    expect(ids).toContain('shake:1');
+    expect(ids).not.toContain('ram:1');
+    expect(ids).not.toContain(POUR);
+    expect(planBack(steps, steps.at(-1)!.id, SATURDAY, people(), NOW)).not.toHaveProperty('too_long');
   });
 
   it('a mold that is rammed already is only poured', () => {

@@ -108,6 +108,8 @@ export interface CastingFacts {
     /** In which round it is rammed: a flask is free again once it is shaken out. */
     round: number;
     rammed: boolean;
+    /** It waits to be shaken out. */
+    poured: boolean;
   }[];
   /** Molds of each melt, by their number, and how long the furnace takes. */
   melts: readonly { molds: readonly number[]; charge_kg: number; heat_min: number }[];
@@ -260,7 +262,7 @@ export function castingSteps(facts: CastingFacts): CastingStep[] {
       ...(heap_ready.get(mold.heap_id) ?? []),
       ...same_flask.map((other) => now(`shake:${other.number}`))
     ];
-    if (!mold.rammed)
+    if (!mold.rammed && !mold.poured)
       rammed.set(
         number,
         add(
@@ -277,7 +279,7 @@ export function castingSteps(facts: CastingFacts): CastingStep[] {
         `shake:${number}`,
         { do: 'shake-out', mold: number, mold_id },
         WORK_MIN.shake_out,
-        [{ id: `pour:${melt_of(number) + 1}`, lag_min: LEFT_SHUT_MIN }],
+        mold.poured ? [] : [{ id: `pour:${melt_of(number) + 1}`, lag_min: LEFT_SHUT_MIN }],
         serves
       )
     );
@@ -316,9 +318,11 @@ export function castingSteps(facts: CastingFacts): CastingStep[] {
       );
   }
   add('record', { do: 'record' }, WORK_MIN.record, [...shaken.values()].map(now));
+  // Where all is poured already nothing waits for it.
+  const poured_yet = facts.melts.length > 0;
   const own_before = facts.own.filter(({ before }) => before);
   for (const { id, what, minutes, before } of facts.own)
-    add(`own:${id}`, { do: 'own', what }, minutes, before ? [] : [now(POUR)]);
+    add(`own:${id}`, { do: 'own', what }, minutes, before || !poured_yet ? [] : [now(POUR)]);
   if (own_before.length > 0) {
     const pour = steps.find(({ id }) => id === POUR);
     if (pour) pour.after = [...pour.after, ...own_before.map(({ id }) => now(`own:${id}`))];

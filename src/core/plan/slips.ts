@@ -40,7 +40,7 @@ export function whenItSlips(
 }
 
 /** More ways to leave something out than this are not looked through. */
-const MOST_WAYS = 200;
+const MOST_WAYS = 60;
 
 /**
  * What to leave out if the day must stand: the fewest of what is served, so that the rest is ready in time.

@@ -70,7 +70,7 @@ export const branchStep = () =>
     });
 export type BranchStep = NonNullable<InferType<ReturnType<typeof branchStep>>>;
 
-const steps = () => array(branchStep()).typeError('must be a list').max(40, 'holds at most 40');
+const steps = () => array(branchStep()).typeError('must be a list').max(20, 'holds at most 20');
 export const newBranch = shape({
   heap_id: id().required(REQUIRED),
   name: text(80).trim('must not start or end with a space').min(1, 'needs a name').required(REQUIRED),

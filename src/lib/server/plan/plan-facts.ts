@@ -71,10 +71,11 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
     })
   );
   // A flask that is rammed again has to be shaken out first: the molds of each round have melts of their own.
-  const rounds = [...new Set(molds.map(({ round }) => round))].sort((a, b) => a - b);
+  const unpoured = molds.filter(({ poured }) => !poured);
+  const rounds = [...new Set(unpoured.map(({ round }) => round))].sort((a, b) => a - b);
   const melts = rounds.flatMap((round) => {
     const { melts: of, too_large } = planMelts(
-      molds
+      unpoured
         .filter((mold) => mold.round === round)
         .map(({ number, castings_kg }) => ({
           id: number,
@@ -211,6 +212,7 @@ interface MoldInPlan {
   sand_kg: number;
   round: number;
   rammed: boolean;
+  poured: boolean;
 }
 
 /** The molds of the day where somebody set them out, else those that the plan takes; a second use of a flask is a later round. */
@@ -225,7 +227,8 @@ export function moldsOf(plan: PlanRecord, session: SessionRecord): MoldInPlan[] 
       heap_id: plan.heap_id,
       sand_kg,
       round,
-      rammed: false
+      rammed: false,
+      poured: false
     }));
   const used = new Map<number, number>();
   return standing.map((mold) => {
@@ -239,7 +242,8 @@ export function moldsOf(plan: PlanRecord, session: SessionRecord): MoldInPlan[] 
       heap_id: mold.backing_heap_id,
       sand_kg: (plan.molds.find(({ flask_id }) => flask_id === mold.flask_id) ?? plan.molds[0])?.sand_kg ?? 0,
       round,
-      rammed: mold.state !== 'planned'
+      rammed: mold.state !== 'planned',
+      poured: mold.state === 'poured'
     };
   });
 }

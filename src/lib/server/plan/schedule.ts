@@ -87,7 +87,12 @@ async function worked(db: Database, id: number, now: number): Promise<Worked> {
 }
 
 /** The plan of a casting day as it follows from how things stand now. */
-export async function readSchedule(db: Database, id: number, now = Date.now()): Promise<Schedule> {
+export function readSchedule(db: Database, id: number, now = Date.now()): Promise<Schedule> {
+  // Within a minute and without a write it stays the same.
+  return db.sinceLastWrite(`schedule ${id} ${Math.floor(now / 60_000)}`, () => scheduled(db, id, now));
+}
+
+async function scheduled(db: Database, id: number, now: number): Promise<Schedule> {
   const work = await worked(db, id, now);
   const { plan, session, facts, all, left, people, wanted } = work;
   // A day whose pour was ticked is planned on from now.
