@@ -161,3 +161,98 @@ test('without a script a word leads to the handbook', async ({ browser }) => {
   await expect(page).toHaveURL(/handbook#word-phs$/);
   await context.close();
 });
+
+/** Words of the craft as its books have them; each that stands on any page is explained in the handbook. */
+const CRAFT = [
+  'activator',
+  'bars',
+  'basin',
+  'bentonite',
+  'binder',
+  'blow',
+  'bottom board',
+  'butt',
+  'choke',
+  'clay wash',
+  'cold shut',
+  'compactability',
+  'contraction',
+  'cope',
+  'core',
+  'crucible',
+  'dead clay',
+  'draft',
+  'drag',
+  'drop-out',
+  'dross',
+  'facing',
+  'backing',
+  'fineness',
+  'fines',
+  'flask',
+  'gate',
+  'green compression',
+  'green strength',
+  'heel',
+  'ignition',
+  'ingate',
+  'liquidus',
+  'lifeless',
+  'methylene blue',
+  'misrun',
+  'modulus',
+  'moisture',
+  'mull',
+  'organoclay',
+  'parting',
+  'pattern',
+  'peen',
+  'permeability',
+  'pins',
+  'rap',
+  'renewal',
+  'riddle',
+  'riser',
+  'runner',
+  'scab',
+  'shake out',
+  'shatter',
+  'shrinkage',
+  'solidus',
+  'splash',
+  'sprue',
+  'squeeze',
+  'strike off',
+  'superheat',
+  'temper',
+  'trap',
+  'undercut',
+  'vent'
+];
+
+test('every word of the craft that stands on a page is explained in the handbook', async ({ page }) => {
+  test.setTimeout(300_000);
+  const chapters = ['', '/mix', '/temper', '/mold', '/pour', '/shake-out', '/recondition'];
+  let explained = '';
+  for (const chapter of chapters) {
+    await page.goto(`${server.url}/handbook${chapter}`);
+    // The names and meanings of words, tests and defects; not whatever else may mention them.
+    explained += await page
+      .locator('dt, dd, [id^=test-], [id^=defect-]')
+      .allTextContents()
+      .then((texts) => texts.join('\n').toLowerCase());
+  }
+  const seen = new Map<string, string>();
+  for (const path of PAGES.filter((each) => !each.startsWith('/handbook'))) {
+    await page.goto(server.url + path);
+    const text = (await page.locator('main').innerText()).toLowerCase();
+    for (const word of CRAFT)
+      if (!seen.has(word) && new RegExp(`\\b${word}(s|es)?\\b`).test(text)) seen.set(word, path);
+  }
+  // A check that finds no words checks nothing.
+  expect(seen.size).toBeGreaterThan(30);
+  const unexplained = [...seen].filter(
+    ([word]) => !new RegExp(`\\b${word}(s|es|ed|ing)?\\b`).test(explained)
+  );
+  expect(unexplained).toEqual([]);
+});
