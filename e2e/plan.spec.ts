@@ -130,7 +130,7 @@ test('a day that is too soon says when it can be, and a calendar of one’s own 
   await expect(page.getByText(/mine\.ics: 1 busy/)).toBeVisible();
   await expect(page.getByText(/The day does not stand/)).toBeVisible();
   expect(Date.parse(await pour()) - Date.parse(before)).toBeGreaterThan(5 * DAY);
-  await page.getByRole('button', { name: 'Forget mine.ics' }).click();
+  await page.getByRole('button', { name: 'Forget it: mine.ics' }).click();
   await expect(page.getByText('The day stands.')).toBeVisible();
 });
 

@@ -121,7 +121,7 @@
           <button
             type="button"
             class="quiet"
-            aria-label="Take out step {i + 1}"
+            aria-label="Take it out: step {i + 1}"
             onclick={() => (steps = steps.filter((_, k) => k !== i))}>Take it out</button
           >
         </li>

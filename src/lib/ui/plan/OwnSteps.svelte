@@ -65,7 +65,7 @@
           <button
             type="button"
             class="quiet"
-            aria-label="Leave out {each.what}"
+            aria-label="Leave it out: {each.what}"
             onclick={() => put(own.filter(({ id }) => id !== each.id))}>Leave it out</button
           >
         </li>

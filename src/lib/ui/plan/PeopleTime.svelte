@@ -121,7 +121,7 @@
         <button
           type="button"
           class="quiet"
-          aria-label="Forget {source}"
+          aria-label="Forget it: {source}"
           onclick={() => forget(member, source)}>Forget it</button
         >
       </div>

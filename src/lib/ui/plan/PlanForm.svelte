@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Which castings a day is for: how many of each pattern, of which metal and sand, and what the patterns still want. */
+  import { X } from '@lucide/svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import { COATS, COAT_KINDS, SANDING_GRITS, type CoatKind } from '$core/reference/pattern';
   import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
@@ -143,9 +144,9 @@
                 <button
                   type="button"
                   class="quiet"
-                  aria-label="Leave out coat {nth + 1} of {line.name}, {COATS[coat].name}"
                   onclick={() => (line.coats = line.coats.filter((_, k) => k !== nth))}
-                  >{nth + 1}. {COATS[coat].name} ×</button
+                  >{nth + 1}. {COATS[coat].name}<span class="sr-only"> on {line.name}, leave it out</span>
+                  <X size={16} aria-hidden="true" /></button
                 >
               {/each}
               {#if line.coats.length < 12}
