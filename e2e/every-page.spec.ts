@@ -59,6 +59,8 @@ const PAGES = [
   '/trainer?training=mold',
   '/trainer?training=word',
   '/year',
+  '/handbook/temper',
+  '/handbook/shake-out',
   '/year?defect=misrun',
   '/journal?view=wall',
   '/journal?words=misrun',

@@ -41,7 +41,8 @@
         </div>
       {/each}
     </dl>
-    <div class="overflow-x-auto" role="region" aria-label="By months" tabindex="-1">
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reached by keyboard) -->
+    <div class="overflow-x-auto" role="region" aria-label="By months" tabindex="0">
       <table class="w-full text-sm">
         <thead>
           <tr class="border-b border-(--ink) text-left">
@@ -90,7 +91,7 @@
             <table class="w-full text-sm">
               <thead
                 ><tr class="soft text-left"
-                  ><th></th><th class="text-right">{monthName(first.month)}</th><th class="text-right"
+                  ><td></td><th class="text-right">{monthName(first.month)}</th><th class="text-right"
                     >{monthName(last.month)}</th
                   ></tr
                 ></thead

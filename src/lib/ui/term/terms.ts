@@ -53,7 +53,7 @@ export const TERMS = {
   binder: {
     word: 'Binder, clay, bentonite',
     means:
-      'What holds the grains together: clay with water, or organoclay with oil. Sodium bentonite is strong when hot and swells; calcium bentonite is strong at once and shakes out easily; fuller’s earth, fire and ball clay want more of both clay and water.'
+      'What holds the grains together: clay with water, or organoclay with oil and a trace of activator, an alcohol or glycol that opens it. Sodium bentonite is strong when hot and swells; calcium bentonite is strong at once and shakes out easily; fuller’s earth, fire and ball clay want more of both clay and water.'
   },
   fines: {
     word: 'Fines, dead sand',

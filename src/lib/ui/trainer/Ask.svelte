@@ -85,7 +85,7 @@
       {#each LOOKS as look (look)}
         {@const open = looked.includes(look) || told !== null}
         <div class="grid content-start gap-1 border-t border-(--rule) pt-2">
-          <h3 class="text-base">{LOOK_QUESTIONS[look]}</h3>
+          <h2 class="text-base">{LOOK_QUESTIONS[look]}</h2>
           {#if open}
             <SandLook {look} looks={sand.looks} {seed} label={lookSaid(look, sand.looks)} />
             {#if told}<p class="small {look === sand.tells ? 'font-bold' : 'soft'}">
