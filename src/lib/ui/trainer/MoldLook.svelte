@@ -91,3 +91,8 @@
     </g>
   </g>
 </svg>
+<p class="figure small">
+  {text(mold.pattern.from)} to the wall · {text(height - top)} over the casting · facing {mold.facing_moisture.toFixed(
+    1
+  )} % moist
+</p>
