@@ -23,7 +23,6 @@ const VIEWS = [
   { name: 'record', path: '/sessions/6' },
   { name: 'journal', path: '/journal' },
   { name: 'bench-phone', path: '/', phone: true },
-  { name: 'plan-phone', path: '/plan', phone: true },
   { name: 'wait-phone', path: '/pour', phone: true, before: pour },
   { name: 'shake-out', path: '/shake-out?mold=8', before: judge }
 ];
