@@ -6,7 +6,8 @@ import { Refusal } from '../refusal';
 export const SESSION_COOKIE = 'brunkel-session';
 
 /** Where a passphrase can be given, and what that page is made of. */
-const OPEN_PATHS = /^\/(sign-in(\/|$|\.)|sign-in\/__data\.json$|_app\/|(mark\.svg|manifest\.webmanifest|icon-[\w-]+\.png|service-worker\.js)$)/;
+const OPEN_PATHS =
+  /^\/(sign-in(\/|$|\.)|sign-in\/__data\.json$|_app\/|(mark\.svg|manifest\.webmanifest|icon-[\w-]+\.png|service-worker\.js)$)/;
 const CALENDAR = '/api/v1/calendar.ics';
 const SAFE_METHODS = ['GET', 'HEAD', 'OPTIONS'];
 
