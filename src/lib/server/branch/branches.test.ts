@@ -1,10 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fillDemo } from '../demo/fill-demo';
 import { writeAct } from '../heap/acts';
 import { readState } from '../heap/heap-state';
 import { readHeap } from '../heap/heaps';
 import { readSession } from '../session/sessions';
-import { temporaryDatabase } from '../testing/temporary-database';
+import { demoDatabase } from '../demo/demo-database';
 import {
   createBranch,
   followOne,
@@ -16,10 +15,9 @@ import {
   restoreBranch
 } from './branches';
 
-let shed: Awaited<ReturnType<typeof temporaryDatabase>>;
+let shed: Awaited<ReturnType<typeof demoDatabase>>;
 beforeAll(async () => {
-  shed = await temporaryDatabase();
-  await fillDemo(shed.db, new Date());
+  shed = await demoDatabase();
 }, 60_000);
 afterAll(() => shed.remove());
 

@@ -1,17 +1,15 @@
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fillDemo } from '../demo/fill-demo';
 import { undoEntry, restoreEntry } from '../heap/acts';
 import { amendHeap } from '../heap/heaps';
 import { amendMold, amendSession, readSession, removeSession, restoreSession } from '../session/sessions';
 import { amendCasting } from '../shake-out/castings';
-import { temporaryDatabase } from '../testing/temporary-database';
+import { demoDatabase } from '../demo/demo-database';
 import { journalCsv, matching, searchJournal } from './journal';
 
-let shed: Awaited<ReturnType<typeof temporaryDatabase>>;
+let shed: Awaited<ReturnType<typeof demoDatabase>>;
 beforeAll(async () => {
-  shed = await temporaryDatabase();
-  await fillDemo(shed.db, new Date());
+  shed = await demoDatabase();
 }, 60_000);
 afterAll(() => shed.remove());
 const total = async (filter: Parameters<typeof searchJournal>[1]) =>

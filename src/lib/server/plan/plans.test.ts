@@ -1,16 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fillDemo } from '../demo/fill-demo';
 import { createMember, amendMember } from '../member/members';
 import { amendPattern, listPatterns, readPattern } from '../pattern/patterns';
 import { createSession, readSession } from '../session/sessions';
-import { temporaryDatabase } from '../testing/temporary-database';
+import { demoDatabase } from '../demo/demo-database';
 import { readCalendar } from '../calendar/busy';
 import { createPlan, amendPlan, planOfSession, removePlan, restorePlan } from './plans';
 import { notePlanStep } from './plan-notes';
 import { readSchedule, readSlip, setOutMolds, stepsAhead } from './schedule';
 
 const DAY = 86_400_000;
-let shed: Awaited<ReturnType<typeof temporaryDatabase>>;
+let shed: Awaited<ReturnType<typeof demoDatabase>>;
 const saturday = () => {
   const at = new Date(Date.now() + 12 * DAY);
   at.setUTCDate(at.getUTCDate() + ((6 - at.getUTCDay() + 7) % 7));
@@ -42,8 +41,7 @@ async function planned(count = 4, members: number[] = []) {
 
 describe('a plan back from a pour day', () => {
   beforeAll(async () => {
-    shed = await temporaryDatabase();
-    await fillDemo(shed.db, new Date());
+    shed = await demoDatabase();
   }, 60_000);
   afterAll(() => shed.remove());
 

@@ -1,16 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fillDemo } from '../demo/fill-demo';
 import { listEntries } from '../heap/ledger';
 import { readState } from '../heap/heap-state';
+import { demoDatabase } from '../demo/demo-database';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { LOOKED_AT, readBadDays } from './bad-days';
 import { readCharts } from './charts';
 import { readYear } from './year';
 
-let shed: Awaited<ReturnType<typeof temporaryDatabase>>;
+let shed: Awaited<ReturnType<typeof demoDatabase>>;
 beforeAll(async () => {
-  shed = await temporaryDatabase();
-  await fillDemo(shed.db, new Date());
+  shed = await demoDatabase();
 }, 60_000);
 afterAll(() => shed.remove());
 
