@@ -11,10 +11,14 @@ import { changeSettings, readSettings } from './settings';
 describe('settings', () => {
   it('simulated devices are off until somebody switches them on, and are listed only then', async () => {
     const { db, remove } = await temporaryDatabase();
-    expect(await readSettings(db)).toEqual({ simulated_devices: false, simulated_weather: false });
+    expect(await readSettings(db)).toEqual({
+      simulated_devices: false,
+      simulated_weather: false,
+      schools: {}
+    });
     expect(await listDevices(db)).toEqual([]);
     await changeSettings(db, { simulated_devices: true });
-    expect(await readSettings(db)).toEqual({ simulated_devices: true, simulated_weather: false });
+    expect(await readSettings(db)).toMatchObject({ simulated_devices: true, simulated_weather: false });
     expect((await listDevices(db)).every(({ simulated }) => simulated)).toBe(true);
     await changeSettings(db, { simulated_devices: false });
     expect(await listDevices(db)).toEqual([]);
@@ -39,6 +43,18 @@ describe('settings', () => {
     expect(Math.abs((await moisture()) - steady)).toBeGreaterThan(0.005);
     await changeSettings(db, { simulated_weather: false });
     expect(await moisture()).toBeCloseTo(steady, 3);
+    await remove();
+  });
+
+  it('a way is marked as one’s own, changed and taken back; one of another school is refused', async () => {
+    const { db, remove } = await temporaryDatabase();
+    await changeSettings(db, { school: { of: 'dust', way: 'talc' } });
+    await changeSettings(db, { school: { of: 'dust', way: 'cornstarch' } });
+    await changeSettings(db, { school: { of: 'ram', way: 'light' } });
+    expect((await readSettings(db)).schools).toEqual({ dust: 'cornstarch', ram: 'light' });
+    await changeSettings(db, { school: { of: 'dust', way: null } });
+    expect((await readSettings(db)).schools).toEqual({ ram: 'light' });
+    await expect(changeSettings(db, { school: { of: 'dust', way: 'quench' } })).rejects.toThrow(/one of/);
     await remove();
   });
 });
