@@ -62,8 +62,11 @@ describe('what differed on the bad days', () => {
 
   it('ranks a planted driver first among thirty castings in four of five', () => {
     for (const driven of ['moisture', 'pattern'] as const) {
-      const found = worlds(driven, 40);
+      const found = worlds(driven, 25);
       const first = found.filter(({ differences }) => differences[0]?.name === driven).length;
+      console.info(
+        `what differed: ${driven} first in ${first} of ${found.length}, told in ${found.filter(({ verdict }) => verdict === 'told').length}`
+      );
       expect(first / found.length, driven).toBeGreaterThanOrEqual(0.8);
       // Most of them are told, and not only ranked.
       expect(found.filter(({ verdict }) => verdict === 'told').length).toBeGreaterThan(0.5 * found.length);
@@ -71,8 +74,13 @@ describe('what differed on the bad days', () => {
   }, 60_000);
 
   it('says that there is nothing to tell where there is nothing, in nine of ten', () => {
-    const found = worlds(null, 100);
-    expect(found.filter(({ verdict }) => verdict !== 'told').length).toBeGreaterThanOrEqual(90);
+    const found = worlds(null, 60);
+    console.info(
+      `what differed: nothing to tell in ${found.filter(({ verdict }) => verdict !== 'told').length} of ${found.length}`
+    );
+    expect(found.filter(({ verdict }) => verdict !== 'told').length).toBeGreaterThanOrEqual(
+      0.9 * found.length
+    );
   }, 60_000);
 
   it('says how the bad differ, of measures and of kinds', () => {
