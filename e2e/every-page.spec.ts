@@ -111,7 +111,7 @@ for (const { size, units } of LOOKS) {
   test(`every page at the ${size}, light and dark, in ${units} units: nothing for axe, nothing out of bounds`, async ({
     page
   }) => {
-    test.setTimeout(480_000);
+    test.setTimeout(900_000);
     // Colours that are still on their way from one theme to the other are nobody's colours.
     await page.emulateMedia({ reducedMotion: 'reduce' });
     await page.setViewportSize(size === 'desk' ? { width: 1280, height: 800 } : { width: 390, height: 844 });
