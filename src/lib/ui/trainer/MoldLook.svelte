@@ -91,7 +91,7 @@
     </g>
   </g>
 </svg>
-<p class="figure small">
+<p class="small">
   {text(mold.pattern.from)} to the wall · {text(height - top)} over the casting · facing {mold.facing_moisture.toFixed(
     1
   )} % moist
