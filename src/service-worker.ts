@@ -13,8 +13,8 @@ import { LISTS, keepable, pageOf, pagesToKeep, plainKey } from '$lib/workers/kep
 const worker = self as unknown as ServiceWorkerGlobalScope;
 const PARTS = `parts-${version}`;
 const PAGES = 'pages';
-/** A page is not fetched again for keeping within this, ms. */
-const FRESH_MS = 60_000;
+/** A page is not fetched again for keeping within this, ms: long enough for one visit, short enough for what is logged next. */
+const FRESH_MS = 5000;
 const fetched = new Map<string, number>();
 
 worker.addEventListener('install', (event) => {

@@ -89,7 +89,9 @@ async function enter(
     }
     case 'temper': {
       const { prescription } = await readState(db, about.heap_id, at);
-      const { water_kg, binder_kg } = prescription;
+      const { need, water_kg, binder_kg } = prescription;
+      // A guessed dose is no entry: sand that nobody looked at is squeezed first.
+      if (need === 'test') return null;
       const { binder } = await readHeap(db, about.heap_id);
       const entries = [
         ...(binder_kg > 0 && binder !== 'natural' && binder !== 'oil'
