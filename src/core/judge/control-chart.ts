@@ -15,6 +15,10 @@ export interface ControlChart {
   signals: Signal[];
 }
 
+/** How far each value lies from the one before it, either way; one fewer than there are values. */
+export const movingRanges = (values: readonly number[]): number[] =>
+  values.slice(1).map((value, i) => Math.abs(value - values[i]!));
+
 /**
  * Individuals and moving-range chart: x̄ ± 2.66·mR̄, range limit 3.267·mR̄, with the usual run rules: one beyond the
  * limits, two of three beyond two thirds of the way to one of them, eight on one side, six in one direction. Drift is told
@@ -28,7 +32,7 @@ export interface ControlChart {
 export function controlChart(values: readonly number[], baseline = values.length): ControlChart {
   if (values.length < 2 || baseline < 2) throw new RangeError('A control chart needs at least two values.');
   const mean = average(values.slice(0, baseline));
-  const ranges = values.slice(1).map((value, i) => Math.abs(value - values[i]!));
+  const ranges = movingRanges(values);
   const moving_range_mean = average(ranges.slice(0, baseline - 1));
   const limits: [number, number] = [mean - 2.66 * moving_range_mean, mean + 2.66 * moving_range_mean];
   const moving_range_limit = 3.267 * moving_range_mean;

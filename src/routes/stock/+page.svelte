@@ -1,14 +1,13 @@
 <script lang="ts">
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { massText } from '$core/quantity/display';
-  import { locale, units } from '$lib/ui/preferences';
+  import { moneyText, perWeight } from '$lib/ui/money';
+  import { units } from '$lib/ui/preferences';
 
   const { data } = $props();
   const mass = (kg: number) => massText(kg, units());
   const share = (onHand: number, bought: number) => Math.min(1, Math.max(0, onHand / bought));
   const sourceWords = (source: string) => (source === 'handbook' ? 'handbook default' : source);
-  const money = (amount: number, currency: string) =>
-    new Intl.NumberFormat(locale(), { style: 'currency', currency }).format(amount);
 </script>
 
 <svelte:head><title>Stock · Brunkel</title></svelte:head>
@@ -66,9 +65,9 @@
           <span class="figure price"
             >{lot.cost === null
               ? '–'
-              : money(lot.cost / lot.bought_kg, lot.currency)}{#if lot.cost !== null}<span class="unit">
-                /kg</span
-              >{/if}</span
+              : moneyText(
+                  perWeight({ [lot.currency]: lot.cost / lot.bought_kg }, units()).cost
+                )}{#if lot.cost !== null}<span class="unit"> /{perWeight({}, units()).unit}</span>{/if}</span
           >
         </a>
       </li>

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { massText } from '$core/quantity/display';
+  import { massText, percentText } from '$core/quantity/display';
   import { DEFECTS, type DefectName } from '$core/reference/defects';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
-  import { moneyText } from '$lib/ui/money';
+  import { moneyText, perWeight } from '$lib/ui/money';
   import { units } from '$lib/ui/preferences';
   import { shortDate } from '$lib/ui/date/written-date';
   import WhatDiffered from '$lib/ui/year/WhatDiffered.svelte';
@@ -13,6 +13,8 @@
   const MONTH = new Intl.DateTimeFormat('en', { month: 'short', timeZone: 'UTC' });
   const monthName = (month: string) => MONTH.format(new Date(`${month}-15T00:00:00Z`));
   const cost = (by: Record<string, number>) => moneyText(by) || '–';
+  const per = (cost_per_kg: Record<string, number>) => perWeight(cost_per_kg, units()).cost;
+  const per_kg_good = $derived(`per ${perWeight({}, units()).unit} good`);
   const defectName = (defect: string) => DEFECTS[defect as DefectName]?.name ?? defect;
   const anything = $derived(of.total.castings > 0 || of.total.metal_kg > 0 || of.heaps.length > 0);
   const most = $derived(Math.max(1, ...of.months.map(({ castings }) => castings)));
@@ -34,7 +36,7 @@
     <p>Nothing was cast or mixed in {of.year}. <a href="/journal">Look in the journal</a>.</p>
   {:else}
     <dl class="grid grid-cols-2 gap-x-6 gap-y-3 desk:grid-cols-5 print:grid-cols-5">
-      {#each [['Castings', `${of.total.castings}`], ['Scrap', of.total.castings > 0 ? `${of.total.scrap}, ${Math.round((100 * of.total.scrap) / of.total.castings)} %` : '–'], ['Metal poured', mass(of.total.metal_kg)], ['Sand lost', mass(of.total.lost_kg)], ['Cost per kg of good casting', cost(of.cost_per_good_kg)]] as [name, value] (name)}
+      {#each [['Castings', `${of.total.castings}`], ['Scrap', of.total.castings > 0 ? `${of.total.scrap}, ${Math.round((100 * of.total.scrap) / of.total.castings)} %` : '–'], ['Metal poured', mass(of.total.metal_kg)], ['Sand lost', mass(of.total.lost_kg)], [`Cost ${per_kg_good}`, cost(per(of.cost_per_good_kg))]] as [name, value] (name)}
         <div>
           <dt class="soft small">{name}</dt>
           <dd class="text-2xl font-bold">{value}</dd>
@@ -50,8 +52,8 @@
             ><th class="pr-3 text-right">Usable</th><th class="pr-3 text-right">Scrap</th><th
               class="pr-3 text-right">Metal</th
             ><th class="pr-3 text-right">Sand lost</th><th class="pr-3 text-right">New sand, clay</th><th
-              class="text-right">Cost</th
-            >
+              class="pr-3 text-right">Cost</th
+            ><th class="text-right">{per_kg_good}</th>
           </tr>
         </thead>
         <tbody>
@@ -71,12 +73,58 @@
               <td class="figure pr-3 text-right">{mass(month.metal_kg)}</td>
               <td class="figure pr-3 text-right">{mass(month.lost_kg)}</td>
               <td class="figure pr-3 text-right">{mass(month.new_kg)}</td>
-              <td class="figure text-right">{cost(month.cost)}</td>
+              <td class="figure pr-3 text-right">{cost(month.cost)}</td>
+              <td class="figure text-right">{cost(per(month.cost_per_good_kg))}</td>
             </tr>
           {/each}
         </tbody>
       </table>
     </div>
+    {#if of.by_year.length > 1}
+      <section class="grid gap-3" aria-labelledby="by-year">
+        <h2 id="by-year">Year by year</h2>
+        <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reached by keyboard) -->
+        <div class="overflow-x-auto" role="region" aria-label="Year by year" tabindex="0">
+          <table class="w-full text-sm">
+            <thead>
+              <tr class="border-b border-(--ink) text-left">
+                <th class="py-1 pr-3">Year</th><th class="pr-3 text-right">Castings</th><th
+                  class="pr-3 text-right">Scrap</th
+                ><th class="pr-3">Mostly</th><th class="pr-3 text-right">Metal</th><th class="pr-3 text-right"
+                  >Sand lost</th
+                ><th class="pr-3 text-right">New sand, clay</th><th class="pr-3 text-right">Cost</th><th
+                  class="pr-3 text-right">{per_kg_good}</th
+                ><th>Dead clay at its end</th>
+              </tr>
+            </thead>
+            <tbody>
+              {#each of.by_year as each (each.year)}
+                <tr class="border-b border-(--rule) {each.year === of.year ? 'font-bold' : ''}">
+                  <th class="py-1 pr-3 text-left"><a href="/year?year={each.year}">{each.year}</a></th>
+                  <td class="figure pr-3 text-right">{each.castings || '–'}</td>
+                  <td class="figure pr-3 text-right"
+                    >{each.castings > 0 ? percentText(each.scrap / each.castings, 0) : '–'}</td
+                  >
+                  <td class="pr-3"
+                    >{each.commonest_defect ? defectName(each.commonest_defect.defect) : '–'}</td
+                  >
+                  <td class="figure pr-3 text-right">{mass(each.metal_kg)}</td>
+                  <td class="figure pr-3 text-right">{mass(each.lost_kg)}</td>
+                  <td class="figure pr-3 text-right">{mass(each.new_kg)}</td>
+                  <td class="figure pr-3 text-right">{cost(each.cost)}</td>
+                  <td class="figure pr-3 text-right">{cost(per(each.cost_per_good_kg))}</td>
+                  <td
+                    >{each.heaps
+                      .map(({ name, dead_clay_percent }) => `${name} ${dead_clay_percent.toFixed(1)} %`)
+                      .join(', ') || '–'}</td
+                  >
+                </tr>
+              {/each}
+            </tbody>
+          </table>
+        </div>
+      </section>
+    {/if}
     <div class="grid gap-8 desk:grid-cols-2 print:grid-cols-2">
       <section class="grid content-start gap-3" aria-label="The heaps">
         <h2>The heaps</h2>

@@ -24,6 +24,9 @@ const RENEWED = 0.15;
 
 const ESTIMATES = [
   { name: 'mass', unit: 'kg', of: (state: State) => state.total_kg + state.out_kg },
+  { name: 'moisture', unit: '%', system: 'water', of: (state: State) => state.moisture_percent.value },
+  { name: 'temper ratio', unit: '', system: 'water', of: (state: State) => state.temper_ratio },
+  { name: 'oil', unit: '%', system: 'oil', of: (state: State) => state.oil_percent.value },
   { name: 'active clay', unit: '%', of: (state: State) => state.active_clay_percent.value },
   { name: 'dead clay', unit: '%', of: (state: State) => state.dead_clay_percent.value },
   { name: 'fines', unit: '%', of: (state: State) => state.fines_percent.value }
@@ -55,6 +58,7 @@ export async function readCharts(
     const estimated: { at: number; state: State }[] = [];
     for (const at of [...days.values()].slice(-MOST_DAYS))
       estimated.push({ at: Date.parse(at), state: await readState(db, heap_id, at) });
+    const estimates = ESTIMATES.filter((each) => !('system' in each) || each.system === row.system);
     const charts: PropertyChart[] = [
       ...[...measured].map(([name, { unit, readings }]) => ({
         name,
@@ -62,12 +66,15 @@ export async function readCharts(
         measured: true,
         phases: phasesOf(readings, boundaries)
       })),
-      ...ESTIMATES.map(({ name, unit, of }) => ({
+      ...estimates.map(({ name, unit, of }) => ({
         name,
         unit,
         measured: false,
         phases: phasesOf(
-          estimated.map(({ at, state }) => ({ at, value: of(state) })),
+          estimated.flatMap(({ at, state }) => {
+            const value = of(state);
+            return value === null ? [] : [{ at, value }];
+          }),
           boundaries
         )
       }))

@@ -1,5 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listEntries } from '../heap/ledger';
+import { listHeaps } from '../heap/heaps';
+import type { HeapState } from '$lib/schema/heap-state';
 import { readState } from '../heap/heap-state';
 import { demoDatabase } from '../demo/demo-database';
 import { temporaryDatabase } from '../testing/temporary-database';
@@ -28,6 +30,23 @@ describe('a year of casting', () => {
     for (const of of all) {
       expect(of.months.reduce((sum, month) => sum + month.metal_kg, 0)).toBeCloseTo(of.total.metal_kg, 9);
       expect(of.total.good + of.total.usable + of.total.scrap).toBe(of.total.castings);
+    }
+    // Each year beside the others says what its own page says.
+    for (const { by_year } of all) {
+      expect(by_year.map(({ year }) => year)).toEqual(years);
+      by_year.forEach((each, i) => {
+        const page = all[i]!;
+        expect(each).toMatchObject({ ...page.total, cost_per_good_kg: page.cost_per_good_kg });
+        const worst = page.scrap_by_defect[0];
+        expect(each.commonest_defect).toEqual(
+          worst ? { defect: worst.defect, castings: worst.castings } : null
+        );
+        expect(each.heaps).toEqual(
+          page.heaps
+            .map(({ id, name, months }) => ({ id, name, ...months.at(-1)!, month: undefined }))
+            .map(({ month: _, ...heap }) => heap)
+        );
+      });
     }
     const now = await readState(db, 1);
     const last = all
@@ -62,6 +81,20 @@ describe('control charts of a heap', () => {
     expect(drying.phases.reduce((sum, { readings }) => sum + readings.length, 0)).toBe(counted);
     expect(drying).toMatchObject({ unit: '%', measured: true });
     expect(charts.find(({ name }) => name === 'dead clay')!.measured).toBe(false);
+    // Worked out as the heap page tells it: the latest of a chart is how the heap stood at that hour.
+    for (const [name, of] of [
+      ['moisture', ({ moisture_percent }: HeapState) => moisture_percent.value],
+      ['temper ratio', ({ temper_ratio }: HeapState) => temper_ratio]
+    ] as const) {
+      const last = charts
+        .find((chart) => chart.name === name)!
+        .phases.at(-1)!
+        .readings.at(-1)!;
+      expect(last.value, name).toBe(of(await readState(db, 1, new Date(last.at).toISOString())));
+    }
+    const oiled = (await listHeaps(db)).find(({ system }) => system === 'oil')!;
+    const of_oil = (await readCharts(db, oiled.id)).charts.filter(({ measured }) => !measured);
+    expect(of_oil.map(({ name }) => name)).toEqual(['mass', 'oil', 'active clay', 'dead clay', 'fines']);
     for (const { phases } of charts)
       for (const { signals, readings } of phases)
         for (const { index, at } of signals) expect(readings[index]!.at).toBe(at);

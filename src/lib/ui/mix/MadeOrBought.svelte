@@ -1,11 +1,10 @@
 <script lang="ts">
   /** Bought ready mixed against made up: what a kilogram of sand in temper costs each way. */
   import { perKg, readyMixedPerKg } from '$core/mix/made-or-bought';
-  import { bareMassUnit, massText } from '$core/quantity/display';
-  import { UNITS } from '$core/quantity/unit';
+  import { massText } from '$core/quantity/display';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
-  import { moneyText } from '$lib/ui/money';
+  import { moneyText, perWeight } from '$lib/ui/money';
   import { units } from '$lib/ui/preferences';
   import type { BatchAnswer } from './batch-draft';
 
@@ -25,8 +24,7 @@
     (kept) => (asked = kept)
   );
   const currency = $derived(Object.keys(answer.cost)[0] ?? 'EUR');
-  const one = $derived(bareMassUnit('large', units()));
-  const unit_kg = $derived(UNITS.mass[one]!);
+  const one = $derived(perWeight({}, units()).unit);
   const made = $derived(
     answer.unpriced === 0 && Object.keys(answer.cost).length === 1
       ? perKg(answer.cost[currency]!, answer.batch.total_kg)
@@ -37,7 +35,7 @@
       ? readyMixedPerKg(asked.price.si, asked.kg.si, asked.moisture.si ?? 0, oil ? 0 : aim)
       : null
   );
-  const shown = (cost: number) => moneyText({ [currency]: cost * unit_kg });
+  const shown = (cost: number) => moneyText(perWeight({ [currency]: cost }, units()).cost);
 </script>
 
 <details class="disclosure">

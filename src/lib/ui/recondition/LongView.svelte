@@ -11,7 +11,7 @@
   import Choice from '$lib/ui/field/Choice.svelte';
   import OneSlider from '$lib/ui/field/OneSlider.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
-  import { moneyText } from '$lib/ui/money';
+  import { moneyText, perWeight } from '$lib/ui/money';
   import { units } from '$lib/ui/preferences';
   import { shortDate } from '$lib/ui/date/written-date';
   import { told, warned } from '$lib/ui/toast/toaster';
@@ -159,9 +159,11 @@
       <dd class="figure text-lg">{money(outlook.cost)}</dd>
     </div>
     <div>
-      <dt class="soft small">per kg of good casting</dt>
+      <dt class="soft small">per {perWeight({}, units()).unit} of good casting</dt>
       <dd class="figure text-lg">
-        {outlook.cost_per_good_kg === null ? 'not known yet' : money(outlook.cost_per_good_kg)}
+        {outlook.cost_per_good_kg === null
+          ? 'not known yet'
+          : moneyText(perWeight({ [start.currency]: outlook.cost_per_good_kg }, units()).cost)}
       </dd>
     </div>
     <div>
