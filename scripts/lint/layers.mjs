@@ -33,7 +33,8 @@ export const LAYERS = {
     'core/session',
     'core/plan',
     'core/trainer',
-    'core/handbook'
+    'core/handbook',
+    'core/handbook/formula'
   ],
   schema: ['lib/schema'],
   server: [

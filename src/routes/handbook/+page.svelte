@@ -1,6 +1,4 @@
 <script lang="ts">
-  import { CAUSES, DEFECTS, DEFECT_NAMES } from '$core/reference/defects';
-  import DefectDrawing from '$lib/ui/shake-out/DefectDrawing.svelte';
   import { INGREDIENTS, MATERIAL_KINDS } from '$core/reference/ingredients';
   import { BINDER_NAMES, HEAP_BINDERS, TARGETS } from '$core/reference/targets';
   import BrokenEdges from '$lib/ui/judge/BrokenEdges.svelte';
@@ -137,31 +135,6 @@
         </tbody>
       </table>
     </div>
-  </section>
-
-  <section id="defects">
-    <h2>What can be wrong with a casting</h2>
-    <p class="small soft">
-      How it looks, and what is suspected first, in the sand and elsewhere. After a shake-out the day’s record
-      ranks them.
-    </p>
-    <ul class="ruled">
-      {#each DEFECT_NAMES as name (name)}
-        <li class="grid items-center gap-x-4 gap-y-1 py-2 desk:grid-cols-[auto_14rem_1fr]">
-          <DefectDrawing {name} />
-          <span
-            ><strong class="block">{DEFECTS[name].name}</strong><span class="soft small"
-              >{DEFECTS[name].look}</span
-            ></span
-          >
-          <span class="small"
-            >{[...DEFECTS[name].sand, ...DEFECTS[name].elsewhere]
-              .map((cause) => CAUSES[cause])
-              .join('; ')}</span
-          >
-        </li>
-      {/each}
-    </ul>
   </section>
 
   <section>

@@ -1,6 +1,7 @@
 import { BENCH_TESTS, HEAP_TEST_KINDS, type HeapTestKind } from '$core/bench/bench-tests';
-import { FORMULAS } from '$core/handbook/formulas';
-import { STAGES, type SchoolStage } from '$core/handbook/stages';
+import { FORMULAS } from '$core/handbook/formula/formulas';
+import { STAGES, testStage, type SchoolStage } from '$core/handbook/stages';
+import { pageOf } from '$lib/ui/figure/page-of';
 import { DEFECTS, DEFECT_NAMES } from '$core/reference/defects';
 import { SCHOOLS } from '$core/reference/schools';
 import { CAUTIONS, type CautionName } from '$lib/ui/caution/cautions';
@@ -15,6 +16,11 @@ export interface Chapter {
   cautions: readonly CautionName[];
 }
 
+const TESTS_BY_STAGE = {
+  mix: HEAP_TEST_KINDS.filter((kind) => testStage(kind) === 'mix'),
+  temper: HEAP_TEST_KINDS.filter((kind) => testStage(kind) === 'temper')
+};
+
 /** The handbook by stages of the work. */
 export const CHAPTERS: readonly Chapter[] = [
   {
@@ -22,7 +28,7 @@ export const CHAPTERS: readonly Chapter[] = [
     name: 'Mix',
     about: 'What sand is made of, how much of each, and in which order.',
     terms: ['binder', 'phs', 'counted', 'active-clay', 'fines', 'fineness', 'mull', 'splash', 'riddle'],
-    tests: ['sieve', 'grinding', 'settling-jar', 'trial-cylinders'],
+    tests: TESTS_BY_STAGE.mix,
     cautions: ['dust', 'flammable']
   },
   {
@@ -46,19 +52,7 @@ export const CHAPTERS: readonly Chapter[] = [
       'own',
       'guess'
     ],
-    tests: [
-      'squeeze',
-      'moisture',
-      'probe',
-      'compactability',
-      'green-compression',
-      'permeability',
-      'shatter',
-      'clay-wash',
-      'methylene-blue',
-      'ignition',
-      'hardness'
-    ],
+    tests: TESTS_BY_STAGE.temper,
     cautions: ['drying', 'dye', 'burning', 'oil']
   },
   {
@@ -128,19 +122,19 @@ export function entries(): Entry[] {
       what: 'word',
       name: TERMS[term].word,
       text: TERMS[term].means,
-      href: `/handbook#word-${term}`
+      href: pageOf(`word-${term}`)
     })),
     ...HEAP_TEST_KINDS.map((kind) => ({
       what: 'test',
       name: BENCH_TESTS[kind].title,
       text: `${BENCH_TESTS[kind].name}. ${BENCH_TESTS[kind].tells}`,
-      href: `/handbook/${stage(({ tests }) => tests.includes(kind))}#test-${kind}`
+      href: pageOf(`test-${kind}`)
     })),
     ...FORMULAS.map((formula) => ({
       what: 'formula',
       name: formula.name,
       text: `${formula.formula} ${formula.symbols}`,
-      href: `/handbook/${formula.stage}#formula-${formula.id}`
+      href: pageOf(`formula-${formula.id}`)
     })),
     ...SCHOOLS.map((school) => ({
       what: 'school',

@@ -1,7 +1,8 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import { BENCH_TESTS } from '$core/bench/bench-tests';
-  import { FORMULAS } from '$core/handbook/formulas';
+  import { FORMULAS } from '$core/handbook/formula/formulas';
+  import { FORMULA_STAGE } from '$core/handbook/stages';
   import { CAUSES, DEFECTS, DEFECT_NAMES } from '$core/reference/defects';
   import { SCHOOLS } from '$core/reference/schools';
   import { BODY } from '$lib/schema/posted-form';
@@ -19,7 +20,7 @@
 
   const { data } = $props();
   const chapter = $derived(chapterOf(data.chapter)!);
-  const formulas = $derived(FORMULAS.filter(({ stage }) => stage === data.chapter));
+  const formulas = $derived(FORMULAS.filter(({ id }) => FORMULA_STAGE[id] === data.chapter));
   const schools = $derived(SCHOOLS.filter(({ stage }) => stage === data.chapter));
 
   async function choose(event: SubmitEvent, of: string, way: string, name: string) {
