@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
   import { massText, percentText, temperatureText } from '$core/quantity/display';
@@ -151,20 +152,22 @@
         <dl class="grid grid-cols-2 gap-3 border-t border-(--rule) pt-3">
           <div>
             <dt class="soft small">castings judged</dt>
-            <dd class="figure text-xl">{judged}</dd>
+            <dd class="text-xl font-bold">{judged}</dd>
           </div>
           <div>
             <dt class="soft small">scrap</dt>
-            <dd class="figure text-xl">{scrap} of {judged}</dd>
+            <dd class="text-xl font-bold">{scrap} of {judged}</dd>
           </div>
           <div>
             <dt class="soft small">good metal</dt>
-            <dd class="figure text-xl">{massText(good_kg, units())}</dd>
+            <dd><Explained of="word-yield" class="text-xl">{massText(good_kg, units())}</Explained></dd>
           </div>
           {#if metal_kg > 0}
             <div>
               <dt class="soft small">yield of what was poured</dt>
-              <dd class="figure text-xl">{percentText(good_kg / metal_kg, 0)}</dd>
+              <dd>
+                <Explained of="word-yield" class="text-xl">{percentText(good_kg / metal_kg, 0)}</Explained>
+              </dd>
             </div>
           {/if}
         </dl>

@@ -5,6 +5,8 @@
   import { moneyText, perWeight } from '$lib/ui/money';
   import { units } from '$lib/ui/preferences';
   import { shortDate } from '$lib/ui/date/written-date';
+  import Term from '$lib/ui/term/Term.svelte';
+  import type { TermName } from '$lib/ui/term/terms';
   import WhatDiffered from '$lib/ui/year/WhatDiffered.svelte';
 
   const { data } = $props();
@@ -16,6 +18,21 @@
   const per = (cost_per_kg: Record<string, number>) => perWeight(cost_per_kg, units()).cost;
   const per_kg_good = $derived(`per ${perWeight({}, units()).unit} good`);
   const defectName = (defect: string) => DEFECTS[defect as DefectName]?.name ?? defect;
+  type HeapMonth = (typeof of.heaps)[number]['months'][number];
+  function heapRows(then: HeapMonth, now: HeapMonth) {
+    const row = (name: string, term: TermName, said: (month: HeapMonth) => string) => ({
+      name,
+      term,
+      then: said(then),
+      now: said(now)
+    });
+    return [
+      row('Mass', 'estimate', ({ total_kg }) => mass(total_kg)),
+      row('Active clay', 'active-clay', (month) => `${month.active_clay_percent.toFixed(1)} %`),
+      row('Dead clay', 'active-clay', (month) => `${month.dead_clay_percent.toFixed(1)} %`),
+      row('Fines', 'fines', (month) => `${month.fines_percent.toFixed(1)} %`)
+    ];
+  }
   const anything = $derived(of.total.castings > 0 || of.total.metal_kg > 0 || of.heaps.length > 0);
   const most = $derived(Math.max(1, ...of.months.map(({ castings }) => castings)));
 </script>
@@ -50,10 +67,12 @@
           <tr class="border-b border-(--ink) text-left">
             <th class="py-1 pr-3">Month</th><th class="pr-3">Castings</th><th class="pr-3 text-right">Good</th
             ><th class="pr-3 text-right">Usable</th><th class="pr-3 text-right">Scrap</th><th
-              class="pr-3 text-right">Metal</th
-            ><th class="pr-3 text-right">Sand lost</th><th class="pr-3 text-right">New sand, clay</th><th
-              class="pr-3 text-right">Cost</th
-            ><th class="text-right">{per_kg_good}</th>
+              class="pr-3 text-right"><Term name="yield">Metal</Term></th
+            ><th class="pr-3 text-right"><Term name="lost">Sand lost</Term></th><th class="pr-3 text-right"
+              ><Term name="renewal">New sand, clay</Term></th
+            ><th class="pr-3 text-right"><Term name="cost">Cost</Term></th><th class="text-right"
+              >{per_kg_good}</th
+            >
           </tr>
         </thead>
         <tbody>
@@ -90,11 +109,12 @@
               <tr class="border-b border-(--ink) text-left">
                 <th class="py-1 pr-3">Year</th><th class="pr-3 text-right">Castings</th><th
                   class="pr-3 text-right">Scrap</th
-                ><th class="pr-3">Mostly</th><th class="pr-3 text-right">Metal</th><th class="pr-3 text-right"
-                  >Sand lost</th
-                ><th class="pr-3 text-right">New sand, clay</th><th class="pr-3 text-right">Cost</th><th
-                  class="pr-3 text-right">{per_kg_good}</th
-                ><th>Dead clay at its end</th>
+                ><th class="pr-3">Mostly</th><th class="pr-3 text-right"><Term name="yield">Metal</Term></th
+                ><th class="pr-3 text-right"><Term name="lost">Sand lost</Term></th><th
+                  class="pr-3 text-right"><Term name="renewal">New sand, clay</Term></th
+                ><th class="pr-3 text-right"><Term name="cost">Cost</Term></th><th class="pr-3 text-right"
+                  >{per_kg_good}</th
+                ><th><Term name="active-clay">Dead clay</Term> at its end</th>
               </tr>
             </thead>
             <tbody>
@@ -145,11 +165,11 @@
                 ></thead
               >
               <tbody>
-                {#each [['Mass', mass(first.total_kg), mass(last.total_kg)], ['Active clay', `${first.active_clay_percent.toFixed(1)} %`, `${last.active_clay_percent.toFixed(1)} %`], ['Dead clay', `${first.dead_clay_percent.toFixed(1)} %`, `${last.dead_clay_percent.toFixed(1)} %`], ['Fines', `${first.fines_percent.toFixed(1)} %`, `${last.fines_percent.toFixed(1)} %`]] as [name, then, now] (name)}
+                {#each heapRows(first, last) as { name, term, then, now } (name)}
                   <tr class="border-t border-(--rule)"
-                    ><th class="text-left font-normal">{name}</th><td class="figure text-right">{then}</td><td
-                      class="figure text-right">{now}</td
-                    ></tr
+                    ><th class="text-left font-normal"><Term name={term}>{name}</Term></th><td
+                      class="figure text-right">{then}</td
+                    ><td class="figure text-right">{now}</td></tr
                   >
                 {/each}
               </tbody>

@@ -27,7 +27,18 @@ export const CHAPTERS: readonly Chapter[] = [
     id: 'mix',
     name: 'Mix',
     about: 'What sand is made of, how much of each, and in which order.',
-    terms: ['binder', 'phs', 'counted', 'active-clay', 'fines', 'fineness', 'mull', 'splash', 'riddle'],
+    terms: [
+      'binder',
+      'phs',
+      'counted',
+      'active-clay',
+      'fines',
+      'fineness',
+      'mull',
+      'splash',
+      'riddle',
+      'cost'
+    ],
     tests: TESTS_BY_STAGE.mix,
     cautions: ['dust', 'flammable']
   },
@@ -90,7 +101,7 @@ export const CHAPTERS: readonly Chapter[] = [
     id: 'shake-out',
     name: 'Shake out',
     about: 'When it may be opened, what came out, and why.',
-    terms: ['shake-out', 'burnt'],
+    terms: ['shake-out', 'burnt', 'yield', 'suspect'],
     tests: [],
     cautions: ['hot']
   },
@@ -98,7 +109,7 @@ export const CHAPTERS: readonly Chapter[] = [
     id: 'recondition',
     name: 'Recondition',
     about: 'What goes out, what comes in, and where that leads in a year.',
-    terms: ['condition', 'renewal', 'drift', 'slack'],
+    terms: ['condition', 'renewal', 'drift', 'slack', 'lost', 'limits'],
     tests: [],
     cautions: ['dust', 'oil']
   }

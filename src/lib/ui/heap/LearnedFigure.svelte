@@ -12,6 +12,8 @@
 
 <script lang="ts">
   /** One figure that a heap has taught: where it stands, against the handbook; held or learned anew from here. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
+  import type { Explanation } from '$lib/ui/figure/page-of';
   import { entries } from '$lib/schema/entry';
   import { onMount } from 'svelte';
   import { quantityName } from '$lib/schema/posted-form';
@@ -52,6 +54,12 @@
       teach: 'Write the metal with the pour, and weigh the black sand.'
     }
   } as const;
+  const EXPLAINED: Record<typeof figure.of, Explanation> = {
+    drying: 'formula-drying',
+    'rammed-density': 'formula-sand-demand',
+    spill: 'word-lost',
+    burn: 'formula-burnt'
+  };
   const words = $derived(WORDS[figure.of]);
   const digits = $derived(figure.of === 'spill' ? 1 : 2);
   /** A density is told in the reader's units. */
@@ -98,8 +106,8 @@
     {#if figure.source === 'handbook'}<p class="small">{words.teach}</p>{/if}
   </div>
   <div class="shown">
-    <p class="figure value" class:estimate={figure.source !== 'your entry'}>
-      {shown(figure.value)} <span class="unit">{unit}</span>
+    <p class="value" class:estimate={figure.source !== 'your entry'}>
+      <Explained of={EXPLAINED[figure.of]}>{shown(figure.value)} <span class="unit">{unit}</span></Explained>
     </p>
     <div class="bar" aria-hidden="true">
       <span

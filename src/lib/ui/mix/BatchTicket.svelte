@@ -1,5 +1,6 @@
 <script lang="ts">
   /** What to set on the scale, with what it makes and costs; logs what really went in. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { moneyText } from '$lib/ui/money';
   import { goto } from '$app/navigation';
   import { dryShare, moistureFraction, temperRatio, totalMass } from '$core/material/composition';
@@ -146,7 +147,9 @@
           />
         {:else}
           <span class="kg" class:water={line.role === 'water'}
-            ><Figure figure={massFigure(line.kg, units())} /></span
+            ><Explained of={line.role === 'water' ? 'formula-batch-water' : 'formula-ingredient'}
+              ><Figure figure={massFigure(line.kg, units())} /></Explained
+            ></span
           >
         {/if}
       </li>
@@ -161,46 +164,55 @@
   {/if}
   {#if !adjusting && water.length > 1}
     <p class="small">
-      Water in splashes: <span class="figure whitespace-normal"
-        >{water.map((kg) => massText(kg, units())).join(' · ')}</span
+      Water in splashes: <Explained of="word-splash" class="whitespace-normal"
+        >{water.map((kg) => massText(kg, units())).join(' · ')}</Explained
       >. Squeeze before each of the last two.
     </p>
   {/if}
   <dl class="facts">
     <div>
       <dt>makes</dt>
-      <dd><Figure figure={massFigure(totalMass(mix), units())} /></dd>
+      <dd>
+        <Explained of="formula-batch-water"><Figure figure={massFigure(totalMass(mix), units())} /></Explained
+        >
+      </dd>
     </div>
     {#if !oil}
       <div>
         <dt>moisture</dt>
-        <dd class="figure">
-          {(moistureFraction(mix) * 100).toFixed(1)} <span class="unit">%</span>
+        <dd>
+          <Explained of="word-moisture"
+            >{(moistureFraction(mix) * 100).toFixed(1)} <span class="unit">%</span></Explained
+          >
         </dd>
       </div>
     {/if}
     <div>
       <dt>active clay</dt>
-      <dd class="figure">
-        {(dryShare(mix, 'active_clay') * 100).toFixed(1)}
-        <span class="unit">% of dry mix</span>
+      <dd>
+        <Explained of="word-active-clay"
+          >{(dryShare(mix, 'active_clay') * 100).toFixed(1)}
+          <span class="unit">% of dry mix</span></Explained
+        >
       </dd>
     </div>
     {#if !oil}
       <div>
         <dt><Term name="water-clay">water : clay</Term></dt>
-        <dd class="figure">{temperRatio(mix)?.toFixed(2) ?? '–'}</dd>
+        <dd><Explained of="formula-temper-ratio">{temperRatio(mix)?.toFixed(2) ?? '–'}</Explained></dd>
       </div>
     {/if}
     <div>
       <dt>mulling</dt>
-      <dd class="figure">{mulling_minutes} <span class="unit">min</span></dd>
+      <dd><Explained of="word-mull">{mulling_minutes} <span class="unit">min</span></Explained></dd>
     </div>
     {#if money || answer.unpriced === 0}
       <div>
         <dt>cost</dt>
-        <dd class="figure">
-          {money || '–'}{#if answer.unpriced > 0}<span class="unit"> + unpriced</span>{/if}
+        <dd>
+          <Explained of="word-cost"
+            >{money || '–'}{#if answer.unpriced > 0}<span class="unit"> + unpriced</span>{/if}</Explained
+          >
         </dd>
       </div>
     {/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Bought ready mixed against made up: what a kilogram of sand in temper costs each way. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { perKg, readyMixedPerKg } from '$core/mix/made-or-bought';
   import { massText } from '$core/quantity/display';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
@@ -68,19 +69,28 @@
     <dl class="flex flex-wrap gap-x-8 gap-y-2">
       <div>
         <dt class="soft small">made up, a {one} in temper</dt>
-        <dd class="figure">{made === null ? 'not known: a price is missing in stock' : shown(made)}</dd>
+        <dd>
+          <Explained of="word-cost" class="whitespace-normal"
+            >{made === null ? 'not known: a price is missing in stock' : shown(made)}</Explained
+          >
+        </dd>
       </div>
       <div>
         <dt class="soft small">bought, a {one} in temper</dt>
-        <dd class="figure">{bought === null ? 'say weight and price' : shown(bought)}</dd>
+        <dd>
+          <Explained of="word-cost">{bought === null ? 'say weight and price' : shown(bought)}</Explained>
+        </dd>
       </div>
       {#if made !== null && bought !== null}
         <div>
           <dt class="soft small">for these {massText(answer.batch.total_kg, units())}</dt>
-          <dd class="figure">
-            {moneyText({ [currency]: Math.abs(bought - made) * answer.batch.total_kg })} less {made < bought
-              ? 'made up'
-              : 'bought'}
+          <dd>
+            <Explained of="word-cost"
+              >{moneyText({ [currency]: Math.abs(bought - made) * answer.batch.total_kg })} less {made <
+              bought
+                ? 'made up'
+                : 'bought'}</Explained
+            >
           </dd>
         </div>
       {/if}

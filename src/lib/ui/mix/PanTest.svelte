@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Is it damp? Five minutes with a pan, inside the recipe: what was measured takes the place of the handbook's figure. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { meanSd, testSd } from '$core/bench/test-accuracy';
   import type { MoistureTest } from '$core/bench/tests/moisture';
   import { moistureByDrying } from '$core/bench/formula/moisture';
@@ -96,9 +97,9 @@
   </div>
   <WaitTimer seconds={300} name="pan:{lot_id ?? name}" says="{name} in the pan" />
   <p class="row">
-    {#if read}<strong class="figure"
+    {#if read}<Explained of="formula-moisture"
         >{(read.moisture * 100).toFixed(1)} ± {(read.doubt * 100).toFixed(1)}
-        <span class="unit">% water</span></strong
+        <span class="unit">% water</span></Explained
       >{/if}
     <button type="button" class="quiet" disabled={!read || form.busy} onclick={take}>Reckon with it</button>
   </p>

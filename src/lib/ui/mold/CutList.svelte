@@ -35,7 +35,7 @@
     <tbody>
       {#each list.pieces as { what, count, length_m, width_m, thick_m } (what)}
         <tr class="border-b border-(--rule)">
-          <th class="py-1 font-normal">{what}</th><td class="figure font-normal">{count}</td>
+          <th class="py-1 font-normal">{what}</th><td>{count}</td>
           <td>{length(length_m)} × {length(width_m)} × {length(thick_m)}</td>
         </tr>
       {/each}

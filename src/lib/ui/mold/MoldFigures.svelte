@@ -1,5 +1,6 @@
 <script lang="ts">
   /** What a mold weighs and takes, figure by figure, and what holds it together. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import type { FlaskJudgement } from '$core/mold/judge-flask';
   import { massText } from '$core/quantity/display';
   import { handMeasure } from '$core/quantity/hand-measure';
@@ -45,7 +46,11 @@
   {#each figures as { name, kg, carry } (name)}
     <div>
       <dt class="soft small">{name}</dt>
-      <dd class="figure text-lg {carry === 'two-people' ? 'text-(--heat)' : ''}">{mass(kg)}</dd>
+      <dd>
+        <Explained of="formula-sand-demand" class="text-lg {carry === 'two-people' ? 'text-(--heat)' : ''}"
+          >{mass(kg)}</Explained
+        >
+      </dd>
     </div>
   {/each}
 </dl>

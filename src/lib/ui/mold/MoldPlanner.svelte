@@ -1,5 +1,6 @@
 <script lang="ts">
   /** A mold before it is rammed: which patterns in which flask, drawn and weighed, against the sand that there is. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { Minus, Plus, X } from '@lucide/svelte';
   import { Tabs } from '@skeletonlabs/skeleton-svelte';
   import { goto } from '$app/navigation';
@@ -185,7 +186,7 @@
                 aria-label="One less of {names.get(pattern_id)}"
                 onclick={() => count(i, -1)}><Minus size={16} aria-hidden="true" /></button
               >
-              <span class="figure min-w-8 text-center text-lg" aria-live="polite">{many}</span>
+              <span class="min-w-8 text-center font-bold text-lg" aria-live="polite">{many}</span>
               <button
                 type="button"
                 class="quiet px-3"
@@ -395,7 +396,7 @@
           {@const lift = plan.judged.cope_lift}
           <div class="flex justify-between gap-3 py-2">
             <dt>Metal pushes up</dt>
-            <dd class="figure text-right">{mass(lift.lift_kg)}</dd>
+            <dd class="text-right"><Explained of="formula-cope-lift">{mass(lift.lift_kg)}</Explained></dd>
           </div>
           <div class="flex justify-between gap-3 py-2">
             <dt>Hold down</dt>
@@ -410,7 +411,7 @@
           <dt class="flex items-center gap-2">
             Metal, with its gating <Term name="gating" of="Metal, with its gating" />
           </dt>
-          <dd class="figure text-right">{mass(plan.judged.metal_kg)}</dd>
+          <dd class="text-right"><Explained of="formula-melt">{mass(plan.judged.metal_kg)}</Explained></dd>
         </div>
       </dl>
       {#if poured && poured.carry !== 'one'}

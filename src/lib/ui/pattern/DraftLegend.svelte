@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Surface by draft: the shades of the picture with their areas, as a bar and in words. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { DRAFT_CLASSES, type DraftClass } from '$core/pattern/draw/draft';
   import { units } from '$lib/ui/preferences';
   import { DRAFT_LOOK } from './draft-shades';
@@ -22,7 +23,7 @@
       <span class="size-3 rounded-sm border border-(--edge)" style:background={shade(name)} aria-hidden="true"
       ></span>
       {DRAFT_LOOK[name].name}
-      <span class="figure">{surfaceText(area_m2[name], units())}</span>
+      <Explained of="word-draft">{surfaceText(area_m2[name], units())}</Explained>
     </li>
   {/each}
 </ul>

@@ -41,7 +41,8 @@
         >{/if}
     </p>
     <p class="soft small flex flex-wrap gap-x-3 desk:justify-end">
-      {#if step.from && step.to && step.done_at === null}<span class="figure"
+      {#if step.from && step.to && step.done_at === null}<span
+          class="font-(family-name:--mono) font-bold whitespace-nowrap"
           >{shortTime(step.from)}–{shortTime(step.to)}</span
         >{/if}
       {#if who}<span>{who}</span>{/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** How much metal, in how many melts, of what, and what the furnace is set to; worked out while one types. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { invalidateAll } from '$app/navigation';
   import { alloyParts, bulkOf, topUps } from '$core/metal/charge';
   import {
@@ -166,7 +167,7 @@
       {#each plan.melts as each, i (i)}
         <li class="grid grid-cols-[1fr_auto] items-baseline gap-x-4 py-2">
           <span><strong>Melt {i + 1}</strong> {each.molds.map(nameOf).join(' and ')}</span>
-          <span class="figure text-xl">{massText(each.charge_kg, units())}</span>
+          <Explained of="formula-melt" class="text-xl">{massText(each.charge_kg, units())}</Explained>
           <span class="soft small col-span-2"
             >{massText(each.poured_kg, units())} into the molds, the rest is lost or stays as heel; {volumeText(
               each.volume_m3,
@@ -235,7 +236,7 @@
     {/if}
     {#if warm !== null}
       <p>
-        From cold about <strong class="figure">{durationText(Math.round(warm / 300) * 300)}</strong>
+        From cold about <Explained of="word-melt">{durationText(Math.round(warm / 300) * 300)}</Explained>
         <span class="soft small"
           >for the largest melt, an estimate from its power ({kind ? FURNACES[kind].name : ''})</span
         >

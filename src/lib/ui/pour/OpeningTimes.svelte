@@ -1,5 +1,6 @@
 <script lang="ts">
   /** When a mold could be opened, as its heat is worked out beside the page. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { Progress } from '@skeletonlabs/skeleton-svelte';
   import type { MoldAfterPour } from '$core/heat/mold-after-pour';
   import { durationText, massText, temperatureText } from '$core/quantity/display';
@@ -39,7 +40,7 @@
       {#each rows as { what, s } (what)}
         <div>
           <dt class="soft small">{what}</dt>
-          <dd class="figure text-lg">{time(s)}</dd>
+          <dd><Explained of="formula-solidification" class="text-lg">{time(s)}</Explained></dd>
         </div>
       {/each}
     </dl>

@@ -111,7 +111,7 @@
     <span class="font-semibold"
       >{stream.began === null ? 'Pour clock' : stream.ended === null ? 'Pouring' : 'Poured in'}</span
     >
-    <span class="figure text-5xl {late ? 'text-(--heat)' : ''}" aria-live="off"
+    <span class="figure text-5xl {late ? 'text-(--heat)' : ''}" role="timer" aria-live="off"
       >{(seconds ?? 0).toFixed(1)}<span class="unit"> s</span></span
     >
   </p>

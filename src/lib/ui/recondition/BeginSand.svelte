@@ -1,5 +1,7 @@
 <script lang="ts">
   /** Before the first step: what this heap needs, how it is mulled, and what else is in it. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
+  import type { Explanation } from '$lib/ui/figure/page-of';
   import { invalidateAll } from '$app/navigation';
   import { MULLING_WAYS, mullingTime, type MullingWay } from '$core/session/recondition-steps';
   import { durationText, massText } from '$core/quantity/display';
@@ -32,11 +34,15 @@
   let busy = $state(false);
   let trouble = $state<string | null>(null);
   const mass = (kg: number) => massText(kg, units());
-  const rows = $derived([
-    ...(needs.discard_kg > 0 ? [{ what: 'burnt sand out', kg: needs.discard_kg }] : []),
-    ...needs.additions.map(({ name, kg }) => ({ what: name.toLowerCase(), kg })),
-    ...(needs.water_kg > 0 ? [{ what: 'water, in splashes', kg: needs.water_kg }] : []),
-    ...(needs.oil_kg > 0 ? [{ what: 'oil', kg: needs.oil_kg }] : [])
+  const rows: { what: string; of: Explanation; kg: number }[] = $derived([
+    ...(needs.discard_kg > 0
+      ? [{ what: 'burnt sand out', of: 'formula-burnt' as const, kg: needs.discard_kg }]
+      : []),
+    ...needs.additions.map(({ name, kg }) => ({ what: name.toLowerCase(), of: 'word-renewal' as const, kg })),
+    ...(needs.water_kg > 0
+      ? [{ what: 'water, in splashes', of: 'formula-water-only' as const, kg: needs.water_kg }]
+      : []),
+    ...(needs.oil_kg > 0 ? [{ what: 'oil', of: 'word-binder' as const, kg: needs.oil_kg }] : [])
   ]);
 
   async function begin() {
@@ -86,10 +92,10 @@
   <h2>What it needs</h2>
   {#if rows.length > 0}
     <dl class="ruled">
-      {#each rows as { what, kg } (what)}
+      {#each rows as { what, of, kg } (what)}
         <div class="flex items-baseline justify-between gap-3 py-2">
           <dt>{what}</dt>
-          <dd class="figure text-xl">{mass(kg)}</dd>
+          <dd><Explained {of} class="text-xl">{mass(kg)}</Explained></dd>
         </div>
       {/each}
     </dl>

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** The next twenty sessions of a heap under a policy: where dead clay, fines and mass go, what it costs, what to buy. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { invalidateAll } from '$app/navigation';
   import { policyOutlook, type RenewalPolicy } from '$core/mix/renewal-policy';
   import { TIRED } from '$core/reference/wear';
@@ -156,14 +157,16 @@
   <dl class="grid grid-cols-2 gap-x-4 gap-y-3 border-t border-(--rule) pt-3 desk:grid-cols-4">
     <div>
       <dt class="soft small">sand and clay{start.prices.known ? '' : ', at a guessed price'}</dt>
-      <dd class="figure text-lg">{money(outlook.cost)}</dd>
+      <dd><Explained of="word-cost" class="text-lg">{money(outlook.cost)}</Explained></dd>
     </div>
     <div>
       <dt class="soft small">per {perWeight({}, units()).unit} of good casting</dt>
-      <dd class="figure text-lg">
-        {outlook.cost_per_good_kg === null
-          ? 'not known yet'
-          : moneyText(perWeight({ [start.currency]: outlook.cost_per_good_kg }, units()).cost)}
+      <dd>
+        <Explained of="word-cost" class="text-lg"
+          >{outlook.cost_per_good_kg === null
+            ? 'not known yet'
+            : moneyText(perWeight({ [start.currency]: outlook.cost_per_good_kg }, units()).cost)}</Explained
+        >
       </dd>
     </div>
     <div>

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Why a defect is likely there: ranked causes, what speaks for and against each, and one thing to change. */
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import type { Diagnosis } from '$core/judge/diagnosis';
   import { CAUSES, DEFECTS, type Cause, type DefectName } from '$core/reference/defects';
   import { SIGN_WORDS, TRY_NEXT, percent } from './shake-out-words';
@@ -40,7 +41,7 @@
       <li class="grid gap-1 py-2">
         <p class="flex items-baseline justify-between gap-3">
           <span class={i === 0 && diagnosis.told ? 'font-bold' : ''}>{CAUSES[suspect.cause]}</span>
-          <span class="figure">{percent(suspect.chance)}</span>
+          <Explained of="word-suspect">{percent(suspect.chance)}</Explained>
         </p>
         {#if suspect.speaks_for.length > 0}<p class="small">for it: {names(suspect.speaks_for)}</p>{/if}
         {#if suspect.speaks_against.length > 0}<p class="small soft">

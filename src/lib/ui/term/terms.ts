@@ -231,6 +231,30 @@ export const TERMS = {
     means:
       'Metal gets shorter as it cools, most by one to two hundredths. The pattern is made longer by that, and by what is machined off.'
   },
+  cost: {
+    word: 'What it costs',
+    means:
+      'Each lot costs by weight what was paid for it; one without a price is left out, and said to be. By good casting: over the weight of all that was not scrapped, in months in which castings were judged.'
+  },
+  lost: {
+    word: 'Sand lost',
+    means: 'Sand that was thrown out or spilled, and so has to come in anew; not what lies beside the heap.'
+  },
+  yield: {
+    word: 'Yield',
+    means:
+      'Good casting out of the metal that was poured. The rest is gating, risers, spills and scrap: most of it is melted again.'
+  },
+  suspect: {
+    word: 'Chance of a cause',
+    means:
+      'Each cause begins as likely as it usually is for that defect. Every sign that was looked at makes it more or less so (Bayes’ rule); what nobody looked at changes nothing.'
+  },
+  limits: {
+    word: 'Limits of a chart',
+    means:
+      'How far readings of a heap that nothing happens to wander by chance: their mean and 2.66 times how far one lies from the next, on the mean. What lies beyond, or keeps to one side, is not chance.'
+  },
   looks: {
     word: 'Hand, scale, oven',
     means:

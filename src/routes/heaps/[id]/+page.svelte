@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { NINE_IN_TEN } from '$core/judge/normal';
   import type { PageProps } from './$types';
   import { durationText, massFigure, massText } from '$core/quantity/display';
@@ -161,41 +162,59 @@
           <div>
             <dt>moisture</dt>
             <dd>
-              <Figure figure={moisture} spread={(NINE_IN_TEN * now.moisture_percent.sd).toFixed(fine)} />
+              <Explained of="word-moisture"
+                ><Figure
+                  figure={moisture}
+                  spread={(NINE_IN_TEN * now.moisture_percent.sd).toFixed(fine)}
+                /></Explained
+              >
             </dd>
           </div>
           <div>
             <dt>{oil ? 'organoclay' : 'active clay'}</dt>
             <dd>
-              <Figure
-                figure={percent(now.active_clay_percent.value)}
-                spread={spread(now.active_clay_percent.sd)}
-              />
+              <Explained of="word-active-clay"
+                ><Figure
+                  figure={percent(now.active_clay_percent.value)}
+                  spread={spread(now.active_clay_percent.sd)}
+                /></Explained
+              >
             </dd>
           </div>
           <div>
             <dt><Term name="active-clay">dead clay</Term></dt>
             <dd>
-              <Figure
-                figure={percent(now.dead_clay_percent.value)}
-                spread={spread(now.dead_clay_percent.sd)}
-              />
+              <Explained of="formula-settles"
+                ><Figure
+                  figure={percent(now.dead_clay_percent.value)}
+                  spread={spread(now.dead_clay_percent.sd)}
+                /></Explained
+              >
             </dd>
           </div>
           {#if oil}
             <div>
               <dt>oil</dt>
-              <dd><Figure figure={percent(now.oil_percent.value)} spread={spread(now.oil_percent.sd)} /></dd>
+              <dd>
+                <Explained of="word-binder"
+                  ><Figure
+                    figure={percent(now.oil_percent.value)}
+                    spread={spread(now.oil_percent.sd)}
+                  /></Explained
+                >
+              </dd>
             </div>
           {:else}
             <div>
               <dt><Term name="water-clay">water : clay</Term></dt>
-              <dd class="figure">{now.temper_ratio?.toFixed(2) ?? '–'}</dd>
+              <dd><Explained of="formula-temper-ratio">{now.temper_ratio?.toFixed(2) ?? '–'}</Explained></dd>
             </div>
           {/if}
           <div>
             <dt>on hand</dt>
-            <dd><Figure figure={massFigure(now.total_kg, units())} /></dd>
+            <dd>
+              <Explained of="word-estimate"><Figure figure={massFigure(now.total_kg, units())} /></Explained>
+            </dd>
           </div>
         </dl>
         <p class="soft small">

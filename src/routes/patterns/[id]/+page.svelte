@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import { castingOf } from '$core/mold/casting';
   import { filletSuits, wantedFillet } from '$core/pattern/fillet';
@@ -124,8 +125,8 @@
   <section class="ticket stack" aria-label="Its casting">
     <h2>Its casting</h2>
     <p class="leading-none">
-      <span class="figure text-5xl"
-        >{pattern.volume_l === null ? '≈ ' : ''}{massText(casting.kg, units())}</span
+      <Explained of="formula-casting-mass" class="text-5xl"
+        >{pattern.volume_l === null ? '≈ ' : ''}{massText(casting.kg, units())}</Explained
       >
     </p>
     <p class="small">
@@ -163,9 +164,16 @@
           {@const m = pattern[of] / 1000}
           <tr class="border-b border-(--rule)">
             <th class="py-1 font-normal">{name}</th>
-            <td class="figure font-normal">{fine(m)}</td>
-            <td class="figure">{fine(castingLength(m, alloy, machined.si ?? 0))}</td>
-            <td class="figure font-normal">{fine(patternLength(m, alloy, machined.si ?? 0))}</td>
+            <td class="font-(family-name:--mono)">{fine(m)}</td>
+            <td
+              ><Explained of="formula-shrinkage">{fine(castingLength(m, alloy, machined.si ?? 0))}</Explained
+              ></td
+            >
+            <td
+              ><Explained of="formula-shrinkage" class="font-normal"
+                >{fine(patternLength(m, alloy, machined.si ?? 0))}</Explained
+              ></td
+            >
           </tr>
         {/each}
       </tbody>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { durationText, massText, percentText, temperatureText } from '$core/quantity/display';
   import { CAUSES, DEFECTS } from '$core/reference/defects';
   import type { NotedStep } from '$core/session/noted-step';
@@ -86,19 +87,19 @@
     <dl class="grid grid-cols-2 gap-3 desk:grid-cols-4">
       <div>
         <dt class="soft small">molds</dt>
-        <dd class="figure text-xl">{data.molds.length}</dd>
+        <dd class="text-xl font-bold">{data.molds.length}</dd>
       </div>
       <div>
         <dt class="soft small">castings, scrap</dt>
-        <dd class="figure text-xl">{castings.length}, {scrap}</dd>
+        <dd class="text-xl font-bold">{castings.length}, {scrap}</dd>
       </div>
       {#if metal > 0}<div>
           <dt class="soft small">metal poured</dt>
-          <dd class="figure text-xl">{mass(metal)}</dd>
+          <dd><Explained of="word-yield" class="text-xl">{mass(metal)}</Explained></dd>
         </div>{/if}
       {#if metal > 0 && good > 0}<div>
           <dt class="soft small">yield, as weighed</dt>
-          <dd class="figure text-xl">{percentText(good / metal, 0)}</dd>
+          <dd><Explained of="word-yield" class="text-xl">{percentText(good / metal, 0)}</Explained></dd>
         </div>{/if}
     </dl>
   {/if}
@@ -174,9 +175,9 @@
             <tbody>
               {#each heap.figures as [what, before, after] (what)}
                 <tr class="border-t border-(--rule)"
-                  ><th class="py-1 font-normal">{what}</th><td class="figure">{before}</td><td class="figure"
-                    >{after}</td
-                  ></tr
+                  ><th class="py-1 font-normal">{what}</th>{#each [before, after] as figure, i (i)}<td
+                      ><Explained of="word-estimate">{figure}</Explained></td
+                    >{/each}</tr
                 >
               {/each}
             </tbody>

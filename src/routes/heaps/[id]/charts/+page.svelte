@@ -1,6 +1,7 @@
 <script lang="ts">
   import { FEWEST_READINGS, signalWords } from '$core/judge/phases';
   import ControlChart from '$lib/ui/chart/ControlChart.svelte';
+  import Term from '$lib/ui/term/Term.svelte';
   import { shortDate } from '$lib/ui/date/written-date';
 
   const { data } = $props();
@@ -30,8 +31,8 @@
   <header>
     <h1>Drift of {data.heap.name}</h1>
     <p class="soft max-w-2xl">
-      Every reading against the limits that its own phase sets. What lies within them is chance; what is
-      ringed is not. A renewal or another clay begins a new phase.
+      Every reading against <Term name="limits">the limits</Term> that its own phase sets. What lies within them
+      is chance; what is ringed is not. A renewal or another clay begins a new phase.
     </p>
   </header>
   {#if drawn.length === 0}

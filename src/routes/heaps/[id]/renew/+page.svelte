@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Explained from '$lib/ui/figure/Explained.svelte';
   import { moneyText } from '$lib/ui/money';
   import { goto } from '$app/navigation';
   import { bareMassUnit, massFigure, massText } from '$core/quantity/display';
@@ -286,7 +287,9 @@
       {#if shown}
         <ul class="ruled lines" aria-live="polite">
           {#if shown.discard_kg > 0}<li>
-              <span>throw out of the heap</span><Figure figure={massFigure(shown.discard_kg, units())} />
+              <span>throw out of the heap</span><Explained of="word-renewal"
+                ><Figure figure={massFigure(shown.discard_kg, units())} /></Explained
+              >
             </li>{/if}
           {#each shown.additions as each (`${each.name}${'lot_id' in each ? each.lot_id : ''}`)}
             <li>
@@ -294,7 +297,7 @@
                 >{each.name}{#if 'bags' in each && each.bags}<span class="soft small"
                     >&nbsp;· {bagWords(each.bags)}</span
                   >{/if}</span
-              ><Figure figure={massFigure(each.kg, units())} />
+              ><Explained of="word-renewal"><Figure figure={massFigure(each.kg, units())} /></Explained>
             </li>
           {/each}
           {#if shown.discard_kg === 0 && shown.additions.length === 0}<li>
@@ -304,33 +307,45 @@
         <dl>
           <div>
             <dt>then</dt>
-            <dd><Figure figure={massFigure(shown.result.total_kg, units())} /></dd>
+            <dd>
+              <Explained of="word-renewal"
+                ><Figure figure={massFigure(shown.result.total_kg, units())} /></Explained
+              >
+            </dd>
           </div>
           <div>
             <dt>moisture</dt>
-            <dd class="figure">{shown.result.moisture_percent.toFixed(1)} %</dd>
+            <dd><Explained of="word-moisture">{shown.result.moisture_percent.toFixed(1)} %</Explained></dd>
           </div>
           <div>
             <dt>active clay</dt>
-            <dd class="figure">{shown.result.active_clay_percent.toFixed(1)} %</dd>
+            <dd>
+              <Explained of="word-active-clay">{shown.result.active_clay_percent.toFixed(1)} %</Explained>
+            </dd>
           </div>
           <div>
             <dt>dead clay</dt>
-            <dd class="figure">{shown.result.dead_clay_percent.toFixed(1)} %</dd>
+            <dd>
+              <Explained of="word-active-clay">{shown.result.dead_clay_percent.toFixed(1)} %</Explained>
+            </dd>
           </div>
           <div>
             <dt>fines</dt>
-            <dd class="figure">{shown.result.fines_percent.toFixed(1)} %</dd>
+            <dd><Explained of="word-fines">{shown.result.fines_percent.toFixed(1)} %</Explained></dd>
           </div>
           {#if moneyText(shown.cost)}<div>
               <dt>cost</dt>
-              <dd class="figure">
-                {moneyText(shown.cost)}{#if shown.unpriced > 0}<span class="unit"> + unpriced</span>{/if}
+              <dd>
+                <Explained of="word-cost"
+                  >{moneyText(shown.cost)}{#if shown.unpriced > 0}<span class="unit">
+                      + unpriced</span
+                    >{/if}</Explained
+                >
               </dd>
             </div>{/if}
           {#if shown.result.fineness_number !== null}<div>
               <dt>fineness</dt>
-              <dd class="figure">{shown.result.fineness_number.toFixed(0)}</dd>
+              <dd><Explained of="formula-fineness">{shown.result.fineness_number.toFixed(0)}</Explained></dd>
             </div>{/if}
         </dl>
       {/if}

@@ -9,6 +9,7 @@
   import { shortDate } from '$lib/ui/date/written-date';
   import { zone } from '$lib/ui/field/record-form.svelte';
   import { units } from '$lib/ui/preferences';
+  import Term from '$lib/ui/term/Term.svelte';
   import { told, warned } from '$lib/ui/toast/toaster';
 
   const { data } = $props();
@@ -18,15 +19,19 @@
   const rows = (now: BranchPoint, present: BranchPoint, then: BranchPoint) =>
     (
       [
-        ['Mass', (p: BranchPoint) => mass(p.total_kg)],
-        ['Burnt sand beside it', (p: BranchPoint) => (p.burnt_kg > 0.005 ? mass(p.burnt_kg) : 'none')],
-        ['Moisture', (p: BranchPoint) => share(p.moisture)],
-        ['Active clay', (p: BranchPoint) => share(p.active_clay)],
-        ['Dead clay', (p: BranchPoint) => share(p.dead_clay)],
-        ['Fines', (p: BranchPoint) => share(p.fines)],
-        ['Water to temper it', (p: BranchPoint) => (p.water_kg > 0 ? mass(p.water_kg) : 'none')]
+        ['Mass', 'estimate', (p: BranchPoint) => mass(p.total_kg)],
+        [
+          'Burnt sand beside it',
+          'burnt',
+          (p: BranchPoint) => (p.burnt_kg > 0.005 ? mass(p.burnt_kg) : 'none')
+        ],
+        ['Moisture', 'moisture', (p: BranchPoint) => share(p.moisture)],
+        ['Active clay', 'active-clay', (p: BranchPoint) => share(p.active_clay)],
+        ['Dead clay', 'active-clay', (p: BranchPoint) => share(p.dead_clay)],
+        ['Fines', 'fines', (p: BranchPoint) => share(p.fines)],
+        ['Water to temper it', 'temper', (p: BranchPoint) => (p.water_kg > 0 ? mass(p.water_kg) : 'none')]
       ] as const
-    ).map(([name, of]) => ({ name, cells: [of(now), of(present), of(then)] }));
+    ).map(([name, term, of]) => ({ name, term, cells: [of(now), of(present), of(then)] }));
 
   async function throwAway({ id, name }: { id: number; name: string }) {
     await api('DELETE', `/branches/${id}`);
@@ -82,9 +87,9 @@
               </tr>
             </thead>
             <tbody>
-              {#each rows(data.now, present.at(-1)!, then) as { name, cells } (name)}
+              {#each rows(data.now, present.at(-1)!, then) as { name, term, cells } (name)}
                 <tr class="border-b border-(--rule) text-right">
-                  <th class="py-1 text-left font-normal">{name}</th>
+                  <th class="py-1 text-left font-normal"><Term name={term}>{name}</Term></th>
                   {#each cells as cell, i (i)}<td class="figure {i === 2 ? 'font-bold' : ''}">{cell}</td
                     >{/each}
                 </tr>

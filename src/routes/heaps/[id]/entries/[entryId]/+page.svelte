@@ -78,7 +78,7 @@
         {@const was = entryWords(version, units())}
         <li>
           <span class="soft small">version {version.version}, written {shortDate(version.written_at)}</span>
-          <span class:old={i > 0}>{was.what} <span class="figure">{was.amount}</span></span>
+          <span class:old={i > 0}>{was.what} <strong>{was.amount}</strong></span>
           {#if i > 0}
             <button
               type="button"
