@@ -267,7 +267,17 @@ test('every word of the craft and every figure on a page is explained in the han
     const text = (await page.locator('main').innerText()).toLowerCase();
     for (const word of CRAFT)
       if (!seen.has(word) && new RegExp(`\\b${word}(s|es)?\\b`).test(text)) seen.set(word, path);
+    await ready(page);
+    const figures = await page.evaluate(unexplained);
+    if (figures.length > 0) bare[path] = figures;
+    for (const href of await page
+      .locator('a[href^="/handbook"][href*="#"]')
+      .evaluateAll((all) => all.map((each) => each.getAttribute('href')!)))
+      lead.add(href);
   }
+  expect(bare).toEqual({});
+  expect(lead.size).toBeGreaterThan(20);
+  expect([...lead].filter((href) => !places.has(href))).toEqual([]);
   // A check that finds no words checks nothing.
   expect(seen.size).toBeGreaterThan(30);
   const unknown = [...seen].filter(([word]) => !new RegExp(`\\b${word}(s|es|ed|ing)?\\b`).test(explained));
