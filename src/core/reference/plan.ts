@@ -29,6 +29,8 @@ export const COAT_DRY_H = 4;
 export const DELIVERY_DAYS = 5;
 /** Tempered sand lies covered so long for the clay to take up the water: overnight, h (handbook default). */
 export const NIGHT_H = 8;
+/** The evening before lies so long before the pour, h (handbook default). */
+export const TEMPERED_BEFORE_H = 18;
 /** A bin of cold sand takes so long to come to room temperature, h (handbook default). */
 export const WARM_UP_H = 12;
 /** A mold is left shut about so long where its heat was not worked out yet, min (handbook default). */

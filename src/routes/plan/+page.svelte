@@ -149,7 +149,12 @@
           <ul class="ruled">
             {#each done as step (step.id)}
               <li class="py-2">
-                <StepLine {step} who={name(step.member)} ontick={(is) => tick(schedule.plan.id, step, is)} />
+                <StepLine
+                  plan_id={schedule.plan.id}
+                  {step}
+                  who={name(step.member)}
+                  ontick={(is) => tick(schedule.plan.id, step, is)}
+                />
               </li>
             {/each}
           </ul>

@@ -90,16 +90,22 @@ export function create<S extends AnySchema>(
   );
 }
 
-/** Amends a record, or computes from a body: 200 with the answer. */
+/** Amends a record, or computes from a body: 200 with the answer; once for each Idempotency-Key where that is said. */
 export function respond<S extends AnySchema>(
-  named: WithBody<S>,
+  named: WithBody<S> & { once?: true },
   answer: (db: Database, input: InferType<S>, event: RequestEvent) => unknown
 ): RequestHandler {
   return describing(
     { ...named, status: 200 },
     guarded(async (db, event) => {
-      const { value } = await jsonBody(event.request);
-      return Response.json(await answer(db, checked(named.body, value, event), event));
+      const { text, value } = await jsonBody(event.request);
+      const run = async (): Promise<Answer> => ({
+        status: 200,
+        body: await answer(db, checked(named.body, value, event), event),
+        location: null
+      });
+      const key = named.once ? event.request.headers.get('idempotency-key') : null;
+      return Response.json((await answeredOnce(db, { key, what: whatOf(event), body: text }, run)).body);
     })
   );
 }

@@ -1,6 +1,6 @@
 import { ALLOYS } from '$core/reference/alloys';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
-import { DELIVERY_DAYS, FROST_C } from '$core/reference/plan';
+import { DELIVERY_DAYS, FROST_C, TEMPERED_BEFORE_H } from '$core/reference/plan';
 import { GATING_SHARE } from '$core/reference/mold';
 import { USUAL_HEEL } from '$core/reference/scrap';
 import { meltLoss } from '$core/metal/melt-loss';
@@ -51,8 +51,13 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
     listLots(db),
     memberNames(db)
   ]);
-  const at = session.at > new Date(now).toISOString() ? session.at : new Date(now).toISOString();
-  const [states, then] = await Promise.all([readStates(db, new Date(now).toISOString()), readStates(db, at)]);
+  // The sand is tempered the evening before; from then on the plan and the heap's own page tell one dose.
+  const tempered_ms = Math.max(now, Date.parse(session.at) - TEMPERED_BEFORE_H * HOUR_MS);
+  const at = new Date(tempered_ms).toISOString();
+  const [states, at_temper] = await Promise.all([
+    readStates(db, new Date(now).toISOString()),
+    readStates(db, at)
+  ]);
   const alloy = ALLOYS[plan.metal];
   const flask_name = (id: number | null) => flasks.find((flask) => flask.id === id)?.name ?? 'a flask';
   const pattern = (id: number) => patterns.find((each) => each.id === id);
@@ -107,12 +112,12 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
   for (const id of heap_ids) {
     const heap = heaps.find((each) => each.id === id);
     const state = states.get(id)?.state;
-    const on_the_day = then.get(id)?.state;
-    if (!heap || !state || !on_the_day) continue;
+    const tempered = at_temper.get(id)?.state;
+    if (!heap || !state || !tempered) continue;
     const wants = molds.filter((mold) => mold.heap_id === id && mold.round === 1 && !mold.rammed);
     const short_kg = wants.reduce((sum, { sand_kg }) => sum + sand_kg, 0) - state.total_kg;
     const missing = new Map<string, number>(
-      on_the_day.prescription.missing.map(({ what, short_kg: kg }) => [what, kg])
+      tempered.prescription.missing.map(({ what, short_kg: kg }) => [what, kg])
     );
     const long = await readLongView(db, id);
     const each_time = long.policy?.new_sand_kg ?? 0;
@@ -136,7 +141,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
         heap_id: id
       });
     }
-    const { water_kg, binder_kg, water_to_lose_kg, need } = on_the_day.prescription;
+    const { water_kg, binder_kg, water_to_lose_kg, need } = tempered.prescription;
     of_heaps.push({
       id,
       name: heap.name,

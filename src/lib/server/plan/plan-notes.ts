@@ -15,6 +15,8 @@ export interface Noted {
   plan: PlanRecord;
   /** What was entered where it belongs, in words; null where a tick is all there is to it. */
   logged: string | null;
+  /** The step as it was entered: of what hangs on the hour, that hour's. */
+  entered: StepAbout | null;
   /** The call that takes that back; null where nothing was entered. */
   undo: Undo | null;
 }
@@ -52,7 +54,8 @@ export async function notePlanStep(db: Database, id: number, { log, ...note }: P
     await row.save({ transaction });
     return {
       plan: await readPlan(db, id, transaction),
-      logged: entered?.logged ?? null,
+      logged: entered ? `${stepWords(entered.about, 'metric')}: entered ${entered.where}` : null,
+      entered: entered?.about ?? null,
       undo: entered?.undo ?? null
     };
   });
@@ -62,8 +65,7 @@ async function enter(
   db: Database,
   about: StepAbout,
   at: string
-): Promise<{ logged: string; undo: Undo } | null> {
-  const said = (where: string) => `${stepWords(about, 'metric')}: entered ${where}`;
+): Promise<{ about: StepAbout; where: string; undo: Undo } | null> {
   switch (about.do) {
     case 'coat': {
       const { coats } = await readPattern(db, about.pattern_id);
@@ -72,7 +74,8 @@ async function enter(
         coats: [...coats, { what, dry_h, at, ...(grit !== null && { grit }) }]
       });
       return {
-        logged: said('with the pattern'),
+        about,
+        where: 'with the pattern',
         undo: { method: 'PATCH', path: `/patterns/${about.pattern_id}`, body: { coats } }
       };
     }
@@ -85,7 +88,7 @@ async function enter(
         currency: about.currency,
         bought_at: at
       });
-      return { logged: said('in the stock'), undo: { method: 'DELETE', path: `/lots/${lot.id}` } };
+      return { about, where: 'in the stock', undo: { method: 'DELETE', path: `/lots/${lot.id}` } };
     }
     case 'temper': {
       const { prescription } = await readState(db, about.heap_id, at);
@@ -112,7 +115,12 @@ async function enter(
       ];
       if (entries.length === 0) return null;
       const { id } = await writeAct(db, { name: `tempered ${about.heap}`, entries });
-      return { logged: said('in its ledger'), undo: { method: 'POST', path: `/acts/${id}/undo` } };
+      const went = (kind: string) => entries.find((each) => each.kind === kind)?.kg ?? 0;
+      return {
+        about: { ...about, binder_kg: went('added'), water_kg: went('water'), dry_off_kg: 0 },
+        where: 'in its ledger',
+        undo: { method: 'POST', path: `/acts/${id}/undo` }
+      };
     }
     case 'indoors': {
       const { container } = await readHeap(db, about.heap_id);
@@ -122,7 +130,7 @@ async function enter(
           { heap_id: about.heap_id, kind: 'moved', at, container: { ...container, place: 'indoors' } }
         ]
       });
-      return { logged: said('in its ledger'), undo: { method: 'POST', path: `/acts/${id}/undo` } };
+      return { about, where: 'in its ledger', undo: { method: 'POST', path: `/acts/${id}/undo` } };
     }
     default:
       return null;

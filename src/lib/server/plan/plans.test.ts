@@ -1,4 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { massText } from '$core/quantity/display';
+import { readState } from '../heap/heap-state';
+import { createHeap } from '../heap/heaps';
+import { listEntries } from '../heap/ledger';
+import { appendEntry } from '../heap/ledger-writing';
 import { createMember, amendMember } from '../member/members';
 import { amendPattern, listPatterns, readPattern } from '../pattern/patterns';
 import { createSession, readSession } from '../session/sessions';
@@ -37,6 +42,18 @@ async function planned(count = 4, members: number[] = []) {
     ]
   });
   return { session, plan, pattern: pattern! };
+}
+
+async function plannedOf(heap_id: number) {
+  const { db } = shed;
+  const pattern = (await listPatterns(db)).at(-1)!;
+  const session = await createSession(db, { name: 'Other', at: saturday(), zone: 'Europe/London' });
+  return createPlan(db, {
+    session_id: session.id,
+    heap_id,
+    metal: 'aluminium',
+    wanted: [{ pattern_id: pattern.id, count: 1 }]
+  });
 }
 
 describe('a plan back from a pour day', () => {
@@ -181,6 +198,53 @@ describe('a plan back from a pour day', () => {
     const lots = await db.tables.lots.count();
     await notePlanStep(db, plan.id, { id: taken.id, done_at: new Date().toISOString(), log: true });
     expect(await db.tables.lots.count()).toBe(lots + 1);
+  });
+
+  it('sand that is tempered gets the dose of its hour, as its own page tells it; a guessed one is no entry', async () => {
+    const { db } = shed;
+    const { plan } = await planned(2);
+    const step = (await readSchedule(db, plan.id)).steps.find(({ about }) => about.do === 'temper')!;
+    const done_at = new Date().toISOString();
+    const { prescription } = await readState(db, 1, done_at);
+    expect(prescription.need).not.toBe('test');
+    const ledger = async () => (await listEntries(db, 1, { limit: 3 })).items;
+    const { entered, undo, logged } = await notePlanStep(db, plan.id, { id: step.id, done_at, log: true });
+    expect(entered).toMatchObject({ do: 'temper', water_kg: prescription.water_kg });
+    const [last] = await ledger();
+    expect(last).toMatchObject({ kind: 'water', kg: prescription.water_kg });
+    expect(logged).toContain(massText(prescription.water_kg, 'metric'));
+    expect(undo!.path).toMatch(/^\/acts\/\d+\/undo$/);
+    // Tempered, it asks for no more.
+    expect((await readState(db, 1)).prescription.water_kg).toBeLessThan(0.05);
+    // Nobody ever looked at this one: its dose is a guess, and so no entry.
+    const { id } = await createHeap(db, {
+      name: 'Unknown heap',
+      system: 'water',
+      binder: 'sodium-bentonite',
+      container: { cover: 'lid', exposed_area_m2: 0.2 }
+    });
+    await appendEntry(db, id, { kind: 'bought', at: done_at, kg: 60, confirmed: true });
+    const unseen = (await readState(db, id)).prescription;
+    expect(unseen.need).toBe('test');
+    const of_it = await plannedOf(id);
+    const its = (await readSchedule(db, of_it.id)).steps;
+    expect(its.some(({ about }) => about.do === 'squeeze')).toBe(true);
+    const temper = its.find(({ about }) => about.do === 'temper')!;
+    const guessed = await notePlanStep(db, of_it.id, { id: temper.id, done_at, log: true });
+    expect(guessed).toMatchObject({ entered: null, logged: null, undo: null });
+    expect((await listEntries(db, id, { limit: 9 })).items).toHaveLength(1);
+  });
+
+  it('on the day before the pour the plan tells the dose that the heap tells', async () => {
+    const { db } = shed;
+    const { plan, session } = await planned(2);
+    const eve = Date.parse(session.at) - 16 * 3_600_000;
+    const { steps } = await readSchedule(db, plan.id, eve);
+    const { prescription } = await readState(db, 1, new Date(eve).toISOString());
+    expect(steps.find(({ about }) => about.do === 'temper')!.about).toMatchObject({
+      water_kg: prescription.water_kg,
+      binder_kg: prescription.binder_kg
+    });
   });
 
   it('a pattern that fits no flask is refused by name', async () => {

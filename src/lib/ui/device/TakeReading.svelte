@@ -98,7 +98,7 @@
       </label>
     {/if}
     <p class="shown" aria-live="off">
-      <span class="figure">{figure}</span>
+      <span class="font-(family-name:--mono) font-bold">{figure}</span>
       <span class="small soft">
         {!live.online
           ? 'connecting'

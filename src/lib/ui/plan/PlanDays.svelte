@@ -97,6 +97,7 @@
             aria-label={stepWords(step.about, units())}
           >
             <StepLine
+              {plan_id}
               {step}
               who={name(step.member)}
               ontick={(done) => tick(plan_id, step, done)}

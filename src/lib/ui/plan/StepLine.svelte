@@ -5,9 +5,11 @@
   import { units } from '$lib/ui/preferences';
   import { shortTime } from '$lib/ui/date/written-date';
   import { slackWords } from './plan-words';
+  import { waitingTick } from './tick';
   import type { PlanStepShown } from './schedule';
 
   interface Props {
+    plan_id: number;
     step: PlanStepShown;
     /** Who does it, by name. */
     who: string | null;
@@ -18,9 +20,10 @@
     onopen?: (() => void) | undefined;
     open?: boolean;
   }
-  const { step, who, day, ontick, onopen, open = false }: Props = $props();
+  const { plan_id, step, who, day, ontick, onopen, open = false }: Props = $props();
   const words = $derived(stepWords(step.about, units()));
   const page = $derived(stepPage(step.about));
+  const waits = $derived(waitingTick(plan_id, step.id) !== undefined);
 </script>
 
 <div class="flex min-w-0 flex-1 items-start gap-3">
@@ -29,7 +32,7 @@
     <input
       type="checkbox"
       class="checkbox size-6"
-      checked={step.done_at !== null}
+      checked={step.done_at !== null || waits}
       onchange={({ currentTarget }) => ontick(currentTarget.checked)}
     />
   </label>
@@ -52,6 +55,7 @@
         >
       {/if}
       {#if step.not_before}<span>put off</span>{/if}
+      {#if waits}<span>done, waits in the outbox</span>{/if}
     </p>
   </div>
   {#if onopen}

@@ -17,6 +17,7 @@ export interface PlanStepShown {
 
 /** What noting a step answers: what was entered, and how that is taken back. */
 export interface StepNoted {
-  logged: string | null;
+  /** As it was entered; null where a tick is all there is to it. */
+  entered: StepAbout | null;
   undo: { method: 'POST' | 'PATCH' | 'DELETE'; path: string; body?: unknown } | null;
 }

@@ -1,32 +1,48 @@
 import { invalidateAll } from '$app/navigation';
 import { stepWords } from '$core/plan/step-words';
 import { ApiProblem, api } from '$lib/ui/api-client';
+import { outbox } from '$lib/ui/outbox/outbox.svelte';
 import { units } from '$lib/ui/preferences';
 import { told, warned } from '$lib/ui/toast/toaster';
 import type { PlanStepShown, StepNoted } from './schedule';
 
-/** Ticks a step, or takes the tick back; what it did is entered where it belongs, and both are undone as one. */
+const pathOf = (plan_id: number) => `/plans/${plan_id}/steps`;
+
+/** The tick of a step that waits in the outbox; nothing where none does. */
+export const waitingTick = (plan_id: number, step_id: string) =>
+  outbox.items.find(({ path, body }) => path === pathOf(plan_id) && body.id === step_id);
+
+/**
+ * Ticks a step, or takes the tick back; what it did is entered where it belongs, and both are undone as one. Out of reach
+ * of the server the tick waits in the outbox, with the hour at which it was made.
+ */
 export async function tick(plan_id: number, step: PlanStepShown, done: boolean): Promise<void> {
   const words = stepWords(step.about, units());
+  const waiting = waitingTick(plan_id, step.id);
   try {
-    const { logged, undo } = await note(plan_id, {
-      id: step.id,
-      done_at: done ? new Date().toISOString() : null,
-      ...(done && { log: true })
-    });
-    if (done)
-      told(logged ? `Done, and entered: ${words}.` : `Done: ${words}.`, async () => {
+    if (!done && waiting) return outbox.throwAway(waiting.key);
+    if (!done) await note(plan_id, { id: step.id, done_at: null });
+    else {
+      const { entered, undo } = await outbox.post<StepNoted>(
+        pathOf(plan_id),
+        { id: step.id, done_at: new Date().toISOString(), log: true },
+        `done: ${words}`
+      );
+      const what = entered ? `Done, and entered: ${stepWords(entered, units())}.` : `Done: ${words}.`;
+      told(what, async () => {
         if (undo) await api(undo.method, undo.path, undo.body);
         await note(plan_id, { id: step.id, done_at: null });
         await invalidateAll();
       });
+    }
   } catch (thrown) {
     if (!(thrown instanceof ApiProblem)) throw thrown;
-    warned(thrown.message);
+    // Taken out of the outbox again by hand: that is known.
+    if (thrown.status !== 0) warned(thrown.message);
   }
   await invalidateAll();
 }
 
 /** Notes something of a step. */
 export const note = (plan_id: number, body: object): Promise<StepNoted> =>
-  api<StepNoted>('POST', `/plans/${plan_id}/steps`, body);
+  api<StepNoted>('POST', pathOf(plan_id), body);

@@ -152,6 +152,7 @@
         {#each ahead.steps as step (step.id)}
           <li class="py-1.5">
             <StepLine
+              plan_id={ahead.plan_id}
               {step}
               day={relativeDay(step.from!)}
               who={members.find(({ id }) => id === step.member)?.name ?? null}
