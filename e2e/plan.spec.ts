@@ -134,6 +134,72 @@ test('a day that is too soon says when it can be, and a calendar of one’s own 
   await expect(page.getByText('The day stands.')).toBeVisible();
 });
 
+test('a step goes to another day by the keys and by dragging; a tick out of reach waits, and counts once', async ({
+  page,
+  request
+}) => {
+  await shed(request, 6);
+  await open(page, '/plan');
+  await page.getByLabel('Latch, castings').fill('1');
+  await page.getByRole('button', { name: 'Plan it' }).click();
+  await expect(page.getByText('The day stands.')).toBeVisible();
+  const tools = 'lay out tools, fuel, clothing and dry sand';
+  const schedule = async () => (await request.get('/api/v1/plans/1/schedule')).json();
+  const step = async (id: string) =>
+    (await schedule()).steps.find((each: { id: string }) => each.id === id) as {
+      from: string;
+      not_before: string | null;
+      done_at: string | null;
+    };
+  const item = page.getByRole('listitem', { name: tools, exact: true });
+  const days = page.locator('ul[aria-label^="Steps on"]');
+  const placeOf = () =>
+    item.evaluate((li) =>
+      [...document.querySelectorAll('ul[aria-label^="Steps on"]')].indexOf(li.closest('ul')!)
+    );
+  const before = await placeOf();
+  // By the keys: picked up, taken to the list of the day after, let go.
+  await item.focus();
+  await page.keyboard.press('Enter');
+  await days.nth(before + 1).focus();
+  await page.keyboard.press('Escape');
+  await expect(page.getByText(/^Not before .*: lay out tools/)).toBeVisible();
+  expect((await step('tools')).not_before).not.toBeNull();
+  await expect.poll(placeOf).toBeGreaterThan(before);
+  await accessible(page);
+  await page
+    .locator('[data-scope=toast][data-part=root]')
+    .filter({ hasText: 'Not before' })
+    .getByRole('button', { name: 'Undo' })
+    .click();
+  await expect.poll(placeOf).toBe(before);
+  expect((await step('tools')).not_before).toBeNull();
+  // By the pointer, to the same day.
+  const from = (await item.boundingBox())!;
+  const to = (await days.nth(before + 1).boundingBox())!;
+  await page.mouse.move(from.x + from.width - 30, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(from.x + from.width - 30, from.y + from.height / 2 + 12, { steps: 4 });
+  await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 20 });
+  await expect(days.nth(before + 1).getByRole('listitem', { name: tools, exact: true })).toBeVisible();
+  await page.mouse.up();
+  await expect.poll(async () => (await step('tools')).not_before).not.toBeNull();
+  await expect.poll(placeOf).toBeGreaterThan(before);
+  // Out of reach the tick stays, and is entered once the server is there again, with the hour at which it was made.
+  await page.route('**/api/v1/plans/**', (route) => route.abort());
+  const box = page.getByRole('checkbox', { name: tools });
+  await box.check();
+  await expect(page.getByText('done, waits in the outbox')).toBeVisible();
+  await page.reload();
+  await ready(page);
+  await expect(box).toBeChecked();
+  const made_at = Date.now();
+  expect((await step('tools')).done_at).toBeNull();
+  await page.unroute('**/api/v1/plans/**');
+  await expect.poll(async () => (await step('tools')).done_at, { timeout: 15_000 }).not.toBeNull();
+  expect(Date.parse((await step('tools')).done_at!)).toBeLessThanOrEqual(made_at);
+});
+
 test.describe('without a script', () => {
   test.use({ javaScriptEnabled: false });
   test('a casting day is planned by posting its form', async ({ page, request }) => {

@@ -1,5 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer, request as forward } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, made, mixedHeap, open, ready, serve, squeezed, test } from './brunkel';
@@ -69,6 +71,50 @@ test.describe('where the page is secure', () => {
     await page.goto('about:blank');
     await server.end();
     rmSync(folder, { recursive: true, force: true });
+  });
+
+  test('a new version is taken over, and what was typed stays', async ({ page, brunkel }) => {
+    // Between page and server, so that the parts can be of another version from one moment to the next.
+    let newer = false;
+    const between = createServer((asked, answer) => {
+      const on = forward(
+        brunkel.url + asked.url,
+        { method: asked.method, headers: { ...asked.headers, host: new URL(brunkel.url).host } },
+        (got) => {
+          const worker = asked.url === '/service-worker.js';
+          const { 'content-length': _, 'content-encoding': __, ...headers } = got.headers;
+          answer.writeHead(got.statusCode!, worker ? headers : got.headers);
+          if (worker) answer.write(newer ? '/* a newer one */' : '');
+          got.pipe(answer);
+        }
+      );
+      if (asked.url === '/service-worker.js') on.setHeader('accept-encoding', 'identity');
+      asked.pipe(on);
+      on.on('error', () => answer.destroy());
+    });
+    await new Promise<void>((done) => between.listen(0, '127.0.0.1', done));
+    const { port } = between.address() as AddressInfo;
+    const url = `http://localhost:${port}`;
+    await page.goto(`${url}/heaps/new`);
+    await ready(page);
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+    const said = page.getByText('A new version of Brunkel is here.');
+    await expect(said).toHaveCount(0);
+    await page.getByLabel('Name').fill('Quay heap');
+    newer = true;
+    await page.evaluate(async () => (await navigator.serviceWorker.ready).update());
+    await expect(said).toBeVisible();
+    await expect(page.getByLabel('Name')).toHaveValue('Quay heap');
+    await Promise.all([
+      page.waitForEvent('load'),
+      page.getByRole('button', { name: 'Take it over' }).click()
+    ]);
+    await ready(page);
+    await expect(page.getByLabel('Name')).toHaveValue('Quay heap');
+    await expect(said).toHaveCount(0);
+    await page.goto('about:blank');
+    between.closeAllConnections();
+    between.close();
   });
 });
 
