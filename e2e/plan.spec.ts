@@ -175,11 +175,13 @@ test('a step goes to another day by the keys and by dragging; a tick out of reac
   await expect.poll(placeOf).toBe(before);
   expect((await step('tools')).not_before).toBeNull();
   // By the pointer, to the same day.
+  await days.nth(before + 1).scrollIntoViewIfNeeded();
+  await item.scrollIntoViewIfNeeded();
   const from = (await item.boundingBox())!;
   const to = (await days.nth(before + 1).boundingBox())!;
-  await page.mouse.move(from.x + from.width - 30, from.y + from.height / 2);
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
   await page.mouse.down();
-  await page.mouse.move(from.x + from.width - 30, from.y + from.height / 2 + 12, { steps: 4 });
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2 + 12, { steps: 4 });
   await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 20 });
   await expect(days.nth(before + 1).getByRole('listitem', { name: tools, exact: true })).toBeVisible();
   await page.mouse.up();

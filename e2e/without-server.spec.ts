@@ -100,17 +100,17 @@ test.describe('where the page is secure', () => {
     await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
     const said = page.getByText('A new version of Brunkel is here.');
     await expect(said).toHaveCount(0);
-    await page.getByLabel('Name').fill('Quay heap');
+    await page.getByLabel('What do you call it?').fill('Quay heap');
     newer = true;
     await page.evaluate(async () => (await navigator.serviceWorker.ready).update());
     await expect(said).toBeVisible();
-    await expect(page.getByLabel('Name')).toHaveValue('Quay heap');
+    await expect(page.getByLabel('What do you call it?')).toHaveValue('Quay heap');
     await Promise.all([
       page.waitForEvent('load'),
       page.getByRole('button', { name: 'Take it over' }).click()
     ]);
     await ready(page);
-    await expect(page.getByLabel('Name')).toHaveValue('Quay heap');
+    await expect(page.getByLabel('What do you call it?')).toHaveValue('Quay heap');
     await expect(said).toHaveCount(0);
     await page.goto('about:blank');
     between.closeAllConnections();
