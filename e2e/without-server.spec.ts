@@ -88,7 +88,11 @@ test.describe('where the page is secure', () => {
           got.pipe(answer);
         }
       );
-      if (asked.url === '/service-worker.js') on.setHeader('accept-encoding', 'identity');
+      if (asked.url === '/service-worker.js') {
+        on.setHeader('accept-encoding', 'identity');
+        on.removeHeader('if-none-match');
+        on.removeHeader('if-modified-since');
+      }
       asked.pipe(on);
       on.on('error', () => answer.destroy());
     });
