@@ -36,7 +36,7 @@ export const forecastQuery = shape({
   sand_c: between('°C', -30, 400)
 });
 
-export const JOURNAL_KINDS = ['entry', 'test', 'note', 'session', 'casting'] as const;
+export const JOURNAL_KINDS = ['entry', 'test', 'note', 'session', 'casting', 'pattern'] as const;
 const journalFilters = {
   kind: choice(JOURNAL_KINDS),
   words: text(200),

@@ -13,6 +13,7 @@
   let words = $state(asked('words'));
   let kind = $state(asked('kind'));
   let heap = $state(asked('heap_id'));
+  let photo = $state(asked('photo'));
   let from = $state(asked('from'));
   let to = $state(asked('to'));
   const { items, total, limit, offset } = $derived(data.found);
@@ -38,7 +39,7 @@
     <div>
       <h1>Journal</h1>
       <p class="soft">
-        Everything that happened: entries, tests, casting days and castings, the latest first.
+        Everything that happened: entries, tests, casting days, castings and patterns, the latest first.
       </p>
     </div>
     <p class="row">
@@ -55,7 +56,7 @@
   <form class="grid gap-3" role="search" aria-label="The journal">
     {#if data.wall}<input type="hidden" name="view" value="wall" />{/if}
     <div
-      class="grid items-end gap-3 desk:grid-cols-[minmax(0,2fr)_repeat(2,minmax(0,1fr))_repeat(2,10rem)_auto]"
+      class="grid items-end gap-3 desk:grid-cols-[minmax(0,2fr)_repeat(3,minmax(0,1fr))_repeat(2,9.5rem)_auto]"
     >
       <TextField label="Words in it" bind:value={words} post="words" maxlength={200} />
       {#if !data.wall}
@@ -67,6 +68,7 @@
             { value: '', name: 'Everything' },
             { value: 'casting', name: 'Castings' },
             { value: 'session', name: 'Casting days' },
+            { value: 'pattern', name: 'Patterns' },
             { value: 'test', name: 'Tests' },
             { value: 'note', name: 'Notes' },
             { value: 'entry', name: 'Other entries' }
@@ -82,6 +84,15 @@
           ]}
         />
       {/if}
+      <SelectField
+        label="Photos"
+        bind:value={photo}
+        post="photo"
+        options={[
+          { value: '', name: 'With or without' },
+          { value: 'true', name: 'With a photo' }
+        ]}
+      />
       <TextField label="From" type="date" bind:value={from} post="from" />
       <TextField label="To" type="date" bind:value={to} post="to" />
       <button class="quiet">Search</button>

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { undoEntry, restoreEntry } from '../heap/acts';
 import { amendHeap } from '../heap/heaps';
 import { amendMold, amendSession, readSession, removeSession, restoreSession } from '../session/sessions';
+import { amendPattern, removePattern, restorePattern } from '../pattern/patterns';
 import { amendCasting } from '../shake-out/castings';
 import { demoDatabase } from '../demo/demo-database';
 import { journalCsv, matching, searchJournal } from './journal';
@@ -21,7 +22,8 @@ describe('the journal', () => {
     const entries = await db.tables.entries.count({ where: { undone_at: null } });
     const sessions = await db.tables.sessions.count({ where: { removed_at: null } });
     const castings = await db.tables.castings.count({ where: { removed_at: null } });
-    expect(await total({})).toBe(entries + sessions + castings);
+    const patterns = await db.tables.patterns.count({ where: { removed_at: null } });
+    expect(await total({})).toBe(entries + sessions + castings + patterns);
     const { items } = await searchJournal(db, {}, { limit: 200 });
     const times = items.map(({ at }) => at);
     expect(times).toEqual([...times].sort().reverse());
@@ -57,6 +59,29 @@ describe('the journal', () => {
     for (const { at } of (await searchJournal(db, { from, to }, { limit: 500 })).items)
       expect(at >= from && at <= to).toBe(true);
     expect(await total({ photo: true })).toBe(0);
+  });
+
+  it('has the patterns as they came, with their photo, under the name that they have now', async () => {
+    const { db } = shed;
+    const { items } = await searchJournal(db, { kind: 'pattern' }, { limit: 50 });
+    expect(items).toHaveLength(await db.tables.patterns.count({ where: { removed_at: null } }));
+    const [first] = items;
+    if (first?.kind !== 'pattern') throw new Error('no pattern');
+    const { id, name } = first.pattern;
+    await amendPattern(db, id, { name: 'Harbour cleat', note: 'pear wood' });
+    expect((await searchJournal(db, { words: 'pear wood' })).items).toEqual([
+      { ...first, pattern: { ...first.pattern, name: 'Harbour cleat', note: 'pear wood' } }
+    ]);
+    expect(await total({ words: name, kind: 'pattern' })).toBe(0);
+    const photo_hash = 'a'.repeat(64);
+    await db.tables.files.create({ hash: photo_hash, media: 'image/jpeg', bytes: 9, created_at: first.at });
+    await db.tables.patterns.update({ photo_hash }, { where: { id } });
+    expect(await total({ photo: true })).toBe(1);
+    await removePattern(db, id);
+    expect(await total({ kind: 'pattern' })).toBe(items.length - 1);
+    await restorePattern(db, id);
+    await db.tables.patterns.update({ photo_hash: null }, { where: { id } });
+    expect(await total({ kind: 'pattern' })).toBe(items.length);
   });
 
   it('follows what is struck out, put back, amended, renamed and taken off', async () => {

@@ -45,11 +45,21 @@ export interface SessionLine {
   lessons: string | null;
 }
 
+/** A pattern as it came into the library. */
+export interface PatternLine {
+  id: number;
+  name: string;
+  wear: string | null;
+  note: string | null;
+  photo_hash: string | null;
+}
+
 /** One thing that happened: what it is, and the record of it. */
 export type JournalItem = { at: string } & (
   | { kind: 'entry' | 'test' | 'note'; entry: EntryRecord }
   | { kind: 'session'; session: SessionLine }
   | { kind: 'casting'; casting: CastingLine }
+  | { kind: 'pattern'; pattern: PatternLine }
 );
 
 interface Row {
@@ -140,10 +150,11 @@ export async function searchJournal(
 async function filledIn(db: Database, rows: readonly Row[]): Promise<JournalItem[]> {
   const of = (...kinds: JournalKind[]) =>
     rows.filter(({ kind }) => kinds.includes(kind)).map(({ ref_id }) => ref_id);
-  const [entries, sessions, castings] = await Promise.all([
+  const [entries, sessions, castings, patterns] = await Promise.all([
     entriesOfAnyHeap(db, of('entry', 'test', 'note')),
     sessionLines(db, of('session')),
-    castingLines(db, of('casting'))
+    castingLines(db, of('casting')),
+    patternLines(db, of('pattern'))
   ]);
   return rows.flatMap(({ kind, ref_id, at }): JournalItem[] => {
     if (kind === 'session') {
@@ -153,6 +164,10 @@ async function filledIn(db: Database, rows: readonly Row[]): Promise<JournalItem
     if (kind === 'casting') {
       const casting = castings.get(ref_id);
       return casting ? [{ kind, at, casting }] : [];
+    }
+    if (kind === 'pattern') {
+      const pattern = patterns.get(ref_id);
+      return pattern ? [{ kind, at, pattern }] : [];
     }
     const entry = entries.get(ref_id);
     return entry ? [{ kind, at, entry }] : [];
@@ -193,6 +208,14 @@ async function castingLines(db: Database, ids: readonly number[]): Promise<Map<n
   );
 }
 
+async function patternLines(db: Database, ids: readonly number[]): Promise<Map<number, PatternLine>> {
+  const rows = await db.sequelize.query<PatternLine>(
+    'SELECT id, name, wear, note, photo_hash FROM patterns WHERE id IN (SELECT value FROM json_each(:ids))',
+    { type: QueryTypes.SELECT, replacements: { ids: JSON.stringify(ids) } }
+  );
+  return new Map(rows.map((row) => [row.id, row]));
+}
+
 const BATCH = 500;
 
 /** The same as CSV (RFC 4180), a line each, all that is found. */
@@ -214,6 +237,10 @@ function csvLine(item: JournalItem): unknown[] {
     case 'casting': {
       const { id, session_id, pattern, result, note } = item.casting;
       return [item.at, item.kind, id, '', session_id, `${pattern}: ${result}`, note ?? ''];
+    }
+    case 'pattern': {
+      const { id, name, note } = item.pattern;
+      return [item.at, item.kind, id, '', '', `${name}: into the library`, note ?? ''];
     }
     default: {
       const { id, heap_id, session_id, kind, note } = item.entry;

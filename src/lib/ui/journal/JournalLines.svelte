@@ -1,20 +1,20 @@
 <script lang="ts">
   /** The stream of what happened, a day under another; each line leads to the record of it. */
-  import { Flame, Hammer } from '@lucide/svelte';
+  import { Box, Flame, Hammer } from '@lucide/svelte';
   import { DEFECTS, type DefectName } from '$core/reference/defects';
   import { massText } from '$core/quantity/display';
   import { shortDate } from '$lib/ui/date/written-date';
   import { byWhom } from '$lib/ui/entry/by-whom';
   import { entryWords } from '$lib/ui/entry/entry-words';
   import { units } from '$lib/ui/preferences';
-  import type { JournalItem } from './journal-item';
+  import { recordOf, type JournalItem } from './journal-item';
 
   const { items, names }: { items: readonly JournalItem[]; names: Record<number, string> } = $props();
   const day = (iso: string) => iso.slice(0, 10);
 </script>
 
 <ul class="ruled">
-  {#each items as item, i (`${item.kind} ${item.kind === 'session' ? item.session.id : item.kind === 'casting' ? item.casting.id : item.entry.id}`)}
+  {#each items as item, i (`${item.kind} ${recordOf(item).id}`)}
     {@const first = i === 0 || day(items[i - 1]!.at) !== day(item.at)}
     <li class="grid grid-cols-[4.2rem_minmax(0,1fr)] items-baseline gap-x-3">
       <time class="soft small" datetime={item.at}
@@ -46,12 +46,21 @@
         >
           <span class="min-w-0 wrap-anywhere">
             <Flame size={16} class="inline" aria-hidden="true" />
+            {@render photo(casting.photo_hash)}
             {casting.pattern}: <strong>{casting.result}</strong>{casting.defects.length > 0
               ? `, ${casting.defects.map(({ defect }) => DEFECTS[defect as DefectName]?.name ?? defect).join(', ')}`
               : ''}
             {#if casting.note}<span class="soft small block">{casting.note}</span>{/if}
           </span>
           <span class="figure">{casting.kg === null ? '' : massText(casting.kg, units())}</span>
+        </a>
+      {:else if item.kind === 'pattern'}
+        {@const { pattern } = item}
+        <a class="block min-h-12 py-2 wrap-anywhere no-underline" href="/patterns/{pattern.id}">
+          <Box size={16} class="inline" aria-hidden="true" />
+          {@render photo(pattern.photo_hash)}
+          <strong>{pattern.name}</strong> into the library{pattern.wear ? `; wear: ${pattern.wear}` : ''}
+          {#if pattern.note}<span class="soft small block">{pattern.note}</span>{/if}
         </a>
       {:else}
         {@const { entry } = item}
@@ -71,3 +80,14 @@
     </li>
   {/each}
 </ul>
+
+{#snippet photo(hash: string | null)}
+  {#if hash}<img
+      class="float-right ml-3 size-16 rounded-base object-cover"
+      src="/api/v1/files/{hash}"
+      alt=""
+      width="64"
+      height="64"
+      loading="lazy"
+    />{/if}
+{/snippet}

@@ -30,4 +30,28 @@ export type JournalItem = { at: string } & (
       };
     }
   | { kind: 'casting'; casting: CastingShown }
+  | {
+      kind: 'pattern';
+      pattern: {
+        id: number;
+        name: string;
+        wear: string | null;
+        note: string | null;
+        photo_hash: string | null;
+      };
+    }
 );
+
+/** The record that an item is of. */
+export function recordOf(item: JournalItem): { id: number | string } {
+  switch (item.kind) {
+    case 'session':
+      return item.session;
+    case 'casting':
+      return item.casting;
+    case 'pattern':
+      return item.pattern;
+    default:
+      return item.entry;
+  }
+}

@@ -7,6 +7,7 @@ import * as flasks from './0006-flasks';
 import * as patterns from './0007-patterns';
 import * as pours from './0008-pours';
 import * as plansAndLearning from './0009-plans-and-learning';
+import * as patternsInTheJournal from './0010-patterns-in-the-journal';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
 export const migrations = [
@@ -18,5 +19,6 @@ export const migrations = [
   flasks,
   patterns,
   pours,
-  plansAndLearning
+  plansAndLearning,
+  patternsInTheJournal
 ];
