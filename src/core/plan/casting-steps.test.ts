@@ -45,7 +45,8 @@ const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
       unknown: false,
       renew: true,
       short_kg: 2,
-      frost_c: 1
+      frost_c: 1,
+      frost_known: true
     }
   ],
   buy: [
@@ -65,6 +66,7 @@ const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
     { molds: [2], charge_kg: 1.4, heat_min: 30 }
   ],
   alloy: 'aluminium, 7 Si',
+  ramming_pace: 1,
   own: [{ id: 'a', what: 'ask the neighbour', minutes: 10, before: true }],
   ...rest
 });
@@ -88,8 +90,9 @@ describe('the steps of a casting day', () => {
     const of = (id: string) => plan.steps.find((each) => each.id === id)!;
     expect(plan.late_min).toBe(0);
     expect(of(POUR).from).toBe(SATURDAY);
-    // The second coat when the first is dry; ramming when the last is.
-    expect(of('coat:1:2').from - of('coat:1:1').to).toBeGreaterThanOrEqual(4 * 60 * MINUTE_MS);
+    // Sanded when the first coat is dry, then the second; ramming when the last is.
+    expect(of('sand:1:1').from - of('coat:1:1').to).toBeGreaterThanOrEqual(4 * 60 * MINUTE_MS);
+    expect(of('coat:1:2').from).toBeGreaterThanOrEqual(of('sand:1:1').to);
     expect(of('ram:1').from - of('coat:1:2').to).toBeGreaterThanOrEqual(12 * 60 * MINUTE_MS);
     // Bought, then renewed when it has come, then tempered and left for the night.
     expect(of('renew:1').from - of('buy:1:sodium-bentonite').to).toBeGreaterThanOrEqual(
@@ -103,6 +106,15 @@ describe('the steps of a casting day', () => {
     expect(of('pour:2').from).toBeGreaterThanOrEqual(of('ram:2').to);
     expect(of('recondition:1').from).toBeGreaterThanOrEqual(of('shake:2').to);
     expect(of('own:a').to).toBeLessThanOrEqual(of(POUR).from);
+  });
+
+  it('takes the pace of who rams, and nothing else by it', () => {
+    const minutes = (ramming_pace: number) =>
+      new Map(castingSteps(facts({ ramming_pace })).map((step) => [step.id, step.minutes]));
+    const [usual, slow] = [minutes(1), minutes(1.5)];
+    expect(usual.get('ram:1')).toBe(40);
+    expect(slow.get('ram:1')).toBe(60);
+    for (const [id, of] of slow) if (!id.startsWith('ram:')) expect(of, id).toBe(usual.get(id));
   });
 
   it('the evening before: sand that can wait is tempered as late as the night allows', () => {
@@ -125,7 +137,7 @@ describe('the steps of a casting day', () => {
       { id: 'ram:1', minutes: 20 }
     ]);
     expect(left.map(({ id }) => id)).not.toContain('coat:1:1');
-    expect(left.find(({ id }) => id === 'coat:1:2')!.not_before).toBe(Date.parse(done_at) + 4 * 3_600_000);
+    expect(left.find(({ id }) => id === 'sand:1:1')!.not_before).toBe(Date.parse(done_at) + 4 * 3_600_000);
     const tools = left.find(({ id }) => id === 'tools')!;
     expect(tools).toMatchObject({ not_before: Date.parse(later), by: ['2'], late: false });
     expect(left.find(({ id }) => id === 'ram:1')!.minutes).toBe(20);

@@ -1,6 +1,7 @@
-import { LEFT_SHUT_MIN, NIGHT_H, RAM_MIN, SAND_COOLS_MIN, WARM_UP_H, WORK_MIN } from '../reference/plan';
+import { LEFT_SHUT_MIN, NIGHT_H, SAND_COOLS_MIN, WARM_UP_H, WORK_MIN } from '../reference/plan';
 import type { MaterialKind } from '../reference/ingredients';
 import type { CoatKind } from '../reference/pattern';
+import { rammingMinutes } from './ramming-pace';
 import type { PlanStep } from './step';
 
 /** What a step is about, for its words and for what it logs. */
@@ -15,6 +16,7 @@ export type StepAbout =
       grit: number | null;
       dry_h: number;
     }
+  | { do: 'sand'; pattern_id: number; pattern: string; nth: number; of: number; what: CoatKind; grit: number }
   | { do: 'repair'; pattern_id: number; pattern: string; wear: string }
   | {
       do: 'buy';
@@ -84,6 +86,8 @@ export interface CastingFacts {
     short_kg: number;
     /** The coldest that is forecast where it stands; null where no frost is. */
     frost_c: number | null;
+    /** There is a forecast for where it stands, or none is wanted. */
+    frost_known: boolean;
   }[];
   buy: readonly {
     what: string;
@@ -114,6 +118,8 @@ export interface CastingFacts {
   /** Molds of each melt, by their number, and how long the furnace takes. */
   melts: readonly { molds: readonly number[]; charge_kg: number; heat_min: number }[];
   alloy: string;
+  /** How long a mold takes here against the handbook; 1 until that is known. */
+  ramming_pace: number;
   own: readonly { id: string; what: string; minutes: number; before: boolean }[];
 }
 
@@ -124,7 +130,7 @@ export const POUR = 'pour:1';
  *
  * A flask that is used twice is rammed again once it was shaken out; a melt waits for the furnace and for its molds; sand is
  * bought before it is renewed, renewed before it is tempered, tempered the evening before it is rammed; what has dried is
- * coated again, and a mold is rammed when its patterns are dry.
+ * sanded and coated again, and a mold is rammed when its patterns are dry.
  */
 export function castingSteps(facts: CastingFacts): CastingStep[] {
   const { people, molds } = facts;
@@ -183,6 +189,19 @@ export function castingSteps(facts: CastingFacts): CastingStep[] {
       const first = i === 0 ? { not_before: dry_at } : {};
       const coated = add(`coat:${id}:${i + 1}`, about, WORK_MIN.coat, before, { ...serves, ...first });
       before = [{ id: coated, lag_min: Math.round(coat.dry_h * 60) }];
+      const { dry_h: _, ...sanded } = about;
+      if (coat.grit !== null)
+        before = [
+          now(
+            add(
+              `sand:${id}:${i + 1}`,
+              { ...sanded, do: 'sand', grit: coat.grit },
+              WORK_MIN.sand,
+              before,
+              serves
+            )
+          )
+        ];
     }
     pattern_ready.set(id, [...before]);
   }
@@ -268,7 +287,7 @@ export function castingSteps(facts: CastingFacts): CastingStep[] {
         add(
           `ram:${number}`,
           { do: 'ram', mold: number, mold_id, flask, makes, sand_kg },
-          RAM_MIN.first + RAM_MIN.per_kg * sand_kg,
+          facts.ramming_pace * rammingMinutes(sand_kg),
           waits,
           serves
         )

@@ -8,9 +8,9 @@ export function stepWords(about: StepAbout, units: UnitSystem): string {
   const mass = (kg: number) => massText(kg, units);
   switch (about.do) {
     case 'coat':
-      return `${about.of > 1 ? `coat ${about.nth} of ${about.of}` : 'a coat'} of ${COATS[about.what].name} on ${about.pattern}${
-        about.grit ? `, sanded at ${about.grit} once dry` : ''
-      }`;
+      return `${nthCoat(about)} of ${COATS[about.what].name} on ${about.pattern}`;
+    case 'sand':
+      return `sand ${about.pattern} at ${about.grit} once ${nthCoat(about)} of ${COATS[about.what].name} is dry`;
     case 'repair':
       return `repair ${about.pattern}: ${about.wear}`;
     case 'buy':
@@ -59,6 +59,8 @@ export function stepWords(about: StepAbout, units: UnitSystem): string {
   }
 }
 
+const nthCoat = ({ nth, of }: { nth: number; of: number }) => (of > 1 ? `coat ${nth} of ${of}` : 'a coat');
+
 const numbered = (molds: readonly number[]) =>
   molds.length === 1 ? `mold ${molds[0]}` : `molds ${molds.slice(0, -1).join(', ')} and ${molds.at(-1)}`;
 
@@ -66,6 +68,7 @@ const numbered = (molds: readonly number[]) =>
 export function stepPage(about: StepAbout): string | null {
   switch (about.do) {
     case 'coat':
+    case 'sand':
     case 'repair':
       return `/patterns/${about.pattern_id}`;
     case 'buy':

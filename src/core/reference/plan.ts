@@ -5,6 +5,7 @@
  */
 export const WORK_MIN = {
   coat: 20,
+  sand: 15,
   repair: 45,
   order: 10,
   take_in: 10,

@@ -81,8 +81,13 @@ export const branchChange = shape({
   steps: steps().optional()
 }).required(REQUIRED);
 /** The zone of its day. */
-export const branchPlan = shape({ zone: zone().required(REQUIRED) }).required(REQUIRED);
+export const branchPlan = shape({
+  zone: zone().required(REQUIRED),
+  /** What its words are written in; metric unless said. */
+  units: choice(['metric', 'us'])
+}).required(REQUIRED);
 /** Steps that are only tried. */
 export const branchTried = shape({ steps: steps().required(REQUIRED) }).required(REQUIRED);
+export type BranchPlan = InferType<typeof branchPlan>;
 export type NewBranch = InferType<typeof newBranch>;
 export type BranchChange = InferType<typeof branchChange>;

@@ -3,7 +3,7 @@ import { planPage } from '$lib/schema/query';
 import { newPlan } from '$lib/schema/plan';
 import { newSession } from '$lib/schema/session';
 import { listBusy } from '$lib/server/calendar/busy';
-import { ownStepsOf } from '$lib/server/branch/branches';
+import { branchStart } from '$lib/server/branch/branches';
 import { nextCasting } from '$lib/server/casting/next-casting';
 import { listHeaps } from '$lib/server/heap/heaps';
 import { pageLoad } from '$lib/server/http/guard';
@@ -13,6 +13,7 @@ import { listMembers } from '$lib/server/member/members';
 import { listPatterns } from '$lib/server/pattern/patterns';
 import { createPlan, planOfSession } from '$lib/server/plan/plans';
 import { readSchedule } from '$lib/server/plan/schedule';
+import { readSettings } from '$lib/server/settings/settings';
 import { createSession, readSession } from '$lib/server/session/sessions';
 
 export const load: PageServerLoad = pageLoad(async (db, event) => {
@@ -26,8 +27,8 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   for (const { patterns: of } of day?.molds ?? [])
     for (const { pattern_id, count } of of) counted[pattern_id] = (counted[pattern_id] ?? 0) + count;
   return {
-    // What a branch would do besides pouring is offered as steps of one's own.
-    own: branch === undefined ? [] : await ownStepsOf(db, branch),
+    // What a branch would do is what its plan begins with.
+    start: branch === undefined ? null : await branchStart(db, branch, event.locals.preferences.units),
     day: day && { id: day.id, name: day.name, at: day.at, stage: day.stage, molds: day.molds.length },
     counted,
     schedule: plan && (await readSchedule(db, plan.id)),
@@ -41,6 +42,8 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
         busy: await listBusy(db, of)
       }))
     ),
+    /** Whether any forecast is to be had. */
+    weather: (await readSettings(db)).simulated_weather,
     origin: event.url.origin
   };
 });

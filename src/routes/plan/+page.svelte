@@ -87,7 +87,7 @@
           heaps={data.heaps}
           counted={data.counted}
           plan={schedule?.plan ?? null}
-          own={data.own}
+          start={data.start}
           {...changing && { ondone: () => (changing = false) }}
         />
       {/key}
@@ -125,6 +125,14 @@
             {left.length === 1 ? 'step is' : 'steps are'} left. All of it could be ready by {dayAndHour(
               schedule.earliest!
             )}.
+          </p>
+        {/if}
+        {#if schedule.frost_unknown.length > 0}
+          <p class="soft small">
+            Whether it freezes before the day where {schedule.frost_unknown.join(' and ')}
+            {schedule.frost_unknown.length === 1 ? 'stands' : 'stand'} is not known: there is no forecast{data.weather
+              ? ' so far ahead'
+              : ' without a weather station'}. Frozen sand wants half a day indoors.
           </p>
         {/if}
       </section>
@@ -177,6 +185,12 @@
             </li>
           {/each}
         </ul>
+        <p class="soft small">
+          {#if schedule.ramming}Ramming takes {schedule.ramming.times.toFixed(1)} times as long here as the handbook
+            says, by {schedule.ramming.molds} molds that were ticked step by step.
+          {:else}Ramming takes what the handbook says, until the steps of three molds were ticked as they were
+            done.{/if}
+        </p>
         <p class="row">
           {#if day.molds === 0}
             <button type="button" class="quiet" onclick={() => setOut(schedule.plan.id)}

@@ -9,7 +9,7 @@ import {
   followOne,
   followSteps,
   listBranches,
-  ownStepsOf,
+  branchStart,
   planBranch,
   removeBranch,
   restoreBranch
@@ -78,16 +78,24 @@ describe('a branch of a heap in the shed', () => {
     await removeBranch(db, branch.id);
     expect(await listBranches(db, 1)).toEqual([]);
     await restoreBranch(db, branch.id);
-    const { session_id, policy } = await planBranch(db, branch.id, 'Europe/London');
+    const { session_id, policy } = await planBranch(db, branch.id, {
+      zone: 'America/New_York',
+      units: 'us'
+    });
     expect(policy).toBe(true);
     expect((await readHeap(db, 1)).policy).toMatchObject({ burnt_out_percent: 70, new_sand_kg: 1 });
     const day = await readSession(db, session_id);
     expect(day).toMatchObject({ name: 'Bronze in June', stage: 'mold' });
+    // In the words and by the clock of who pressed it.
     expect(day.note).toContain('3 castings');
+    expect(day.note).toMatch(/4\.41.lb/);
     expect(Date.parse(day.at)).toBeGreaterThan(Date.now());
-    expect((await ownStepsOf(db, branch.id)).map(({ what }) => what)).toEqual([
-      expect.stringContaining('bentonite')
-    ]);
+    const clock = new Intl.DateTimeFormat('en-GB', { timeStyle: 'short', timeZone: 'America/New_York' });
+    expect(clock.format(new Date(day.at))).toBe('14:00');
+    const start = await branchStart(db, branch.id, 'us');
+    expect(start).toMatchObject({ heap_id: 1, metal: 'aluminium' });
+    expect(start.own.map(({ what }) => what)).toEqual([expect.stringMatching(/1\.10.lb of .*bentonite/)]);
+    expect(start.pours).toEqual([expect.stringContaining('3 castings')]);
   });
 
   it('what cannot happen is refused', async () => {

@@ -1,7 +1,10 @@
+import { TZDate } from '@date-fns/tz';
 import type { InferAttributes, Transaction } from 'sequelize';
 import { followBranch, type BranchPoint } from '$core/forecast/branch';
 import { branchWords } from '$core/forecast/branch-words';
-import type { BranchChange, BranchStep, NewBranch } from '$lib/schema/branch';
+import type { UnitSystem } from '$core/quantity/unit';
+import { USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
+import type { BranchChange, BranchPlan, BranchStep, NewBranch } from '$lib/schema/branch';
 import type { OwnStep } from '$lib/schema/plan';
 import type { Database } from '../database/database';
 import type { BranchRow } from '../database/tables';
@@ -111,6 +114,8 @@ export async function followOne(db: Database, id: number): Promise<{ branch: Bra
   return { branch, ...(await followSteps(db, branch.heap_id, branch.steps)) };
 }
 
+/** When one pours where a branch does not say, by the clock of the shed. */
+const POUR_HOUR = 14;
 /** How long there is to get ready where a branch does not say, days. */
 const READY_DAYS = 7;
 
@@ -121,21 +126,21 @@ const READY_DAYS = 7;
 export async function planBranch(
   db: Database,
   id: number,
-  zone: string
+  { zone, units = 'metric' }: BranchPlan
 ): Promise<{ session_id: number; policy: boolean }> {
   const { branch, points, from } = await followOne(db, id);
   const pour = branch.steps.findIndex((step) => step.do === 'pour' || step.do === 'policy');
   const before = pour > 0 ? points.findLast(({ step }) => step === pour - 1) : undefined;
   const day = before && Date.parse(before.at) - Date.parse(from) > DAY_MS ? before.at : null;
-  const at = new Date(day ?? Date.parse(from) + READY_DAYS * DAY_MS);
-  at.setUTCHours(13, 0, 0, 0);
+  const at = new TZDate(day ? Date.parse(day) : Date.parse(from) + READY_DAYS * DAY_MS, zone);
+  at.setHours(POUR_HOUR, 0, 0, 0);
   const policy = branch.steps.find((step) => step.do === 'policy');
   return db.write(async () => {
     const session = await createSession(db, {
       name: branch.name,
-      at: at.toISOString(),
+      at: new Date(at.getTime()).toISOString(),
       zone,
-      note: branch.steps.map((step) => branchWords(step, 'metric')).join('; ')
+      note: branch.steps.map((step) => branchWords(step, units)).join('; ')
     });
     if (policy)
       await amendHeap(db, branch.heap_id, {
@@ -151,16 +156,40 @@ export async function planBranch(
 /** How long a step of a branch takes a pair of hands in a plan, minutes (a guess). */
 const STEP_MIN = 30;
 
-/** What a branch would do besides pouring and standing, as steps of a plan. */
-export async function ownStepsOf(db: Database, id: number): Promise<OwnStep[]> {
-  const { steps } = await readBranch(db, id);
+/** What a plan of a branch begins with. */
+export interface BranchStart {
+  heap_id: number;
+  /** Of its first pour; null where it pours nothing. */
+  metal: Alloy | null;
+  /** What it pours, in words. */
+  pours: string[];
+  /** What it does besides pouring and standing, as steps of a plan. */
+  own: OwnStep[];
+}
+
+export async function branchStart(
+  db: Database,
+  id: number,
+  units: UnitSystem = 'metric'
+): Promise<BranchStart> {
+  const { heap_id, steps } = await readBranch(db, id);
+  const pours = steps.filter((step) => step.do === 'pour' || step.do === 'policy');
+  return {
+    heap_id,
+    metal: pours.length > 0 ? (pours[0]!.alloy ?? USUAL_ALLOY) : null,
+    pours: pours.map((step) => branchWords(step, units)),
+    own: ownSteps(id, steps, units)
+  };
+}
+
+function ownSteps(id: number, steps: readonly BranchStep[], units: UnitSystem): OwnStep[] {
   return steps.flatMap((step, i) =>
     ['pour', 'policy', 'stand'].includes(step.do)
       ? []
       : [
           {
             id: `branch-${id}-${i}`,
-            what: branchWords(step, 'metric').slice(0, 120),
+            what: branchWords(step, units).slice(0, 120),
             minutes: STEP_MIN,
             before: true
           }

@@ -13,6 +13,7 @@ import { sandDemand } from '$core/mold/sand-demand';
 import { airIn } from '$core/heap/place';
 import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
+import { handbookAir } from '../device/weather-station';
 import { stationOf } from '../heap/air';
 import { readStates } from '../heap/heap-state';
 import { listHeaps } from '../heap/heaps';
@@ -24,6 +25,7 @@ import { readSession, type SessionRecord } from '../session/sessions';
 import { listLots } from '../stock/stock';
 import { memberNames } from '../member/members';
 import type { PlanRecord } from './plans';
+import { readRammingPace } from './ramming-pace';
 
 const HOUR_MS = 3_600_000;
 /** Days ahead that a forecast of frost is worth something. */
@@ -151,7 +153,10 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
       unknown: need === 'test',
       renew: each_time > 0 || short_kg > 0,
       short_kg: Math.max(0, short_kg),
-      frost_c: frostBefore(heap.container.place ?? 'shed', station, now, day_ms)
+      frost_c: frostBefore(heap.container.place ?? 'shed', station, now, day_ms),
+      frost_known:
+        heap.container.place === 'indoors' ||
+        (station !== handbookAir && day_ms - now <= FORECAST_DAYS * 24 * HOUR_MS)
     });
   }
   const people = session.members.length > 0 ? session.members : members.map(({ id }) => id);
@@ -189,6 +194,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
       return { ...melt, heat_min: warmUpTime(alloy, melt.charge_kg, set_c, furnace, furnace_c) / 60 };
     }),
     alloy: alloy.name,
+    ramming_pace: (await readRammingPace(db, flasks))?.times ?? 1,
     own: plan.own
   };
 

@@ -10,11 +10,13 @@ import { planBack, type Plan } from '$core/plan/plan-back';
 import { whatToDrop, whenItSlips } from '$core/plan/slips';
 import type { People } from '$core/plan/timetable';
 import type { Database } from '../database/database';
+import { listFlasks } from '../flask/flasks';
 import { notFound } from '../refusal';
 import { readSession, type SessionRecord } from '../session/sessions';
 import { peoplesTime } from './people-time';
 import { ANYONE, moldsOf, planFacts } from './plan-facts';
 import { readPlan, type PlanRecord } from './plans';
+import { readRammingPace } from './ramming-pace';
 
 /** A step of the plan as it is given out. */
 export interface ScheduledStep {
@@ -50,6 +52,10 @@ export interface Schedule {
   drop: { serves: string; makes: string }[] | null;
   /** Steps that find no opening that is long enough. */
   too_long: string[];
+  /** Heaps that may freeze for all that is known: there is no forecast for where they stand, or none so far ahead. */
+  frost_unknown: string[];
+  /** How long molds take here against the handbook, and by how many that is known; null where it is not. */
+  ramming: { times: number; molds: number } | null;
   /** The molds of the plan, and whether they are set out in the day already. */
   molds: {
     number: number;
@@ -134,6 +140,8 @@ async function scheduled(db: Database, id: number, now: number): Promise<Schedul
     proven: found?.proven ?? false,
     drop: drop && drop.length > 0 ? drop.map((serves) => ({ serves, makes: makes(serves) })) : null,
     too_long: planned && 'too_long' in planned ? planned.too_long : [],
+    frost_unknown: facts.heaps.filter(({ frost_known }) => !frost_known).map(({ name: of }) => of),
+    ramming: await readRammingPace(db, await listFlasks(db)),
     molds: facts.molds.map(({ number, mold_id, flask, makes: of, sand_kg, round }) => ({
       number,
       mold_id,

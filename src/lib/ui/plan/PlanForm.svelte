@@ -36,15 +36,16 @@
     /** Counts that the day's molds have already. */
     counted?: Readonly<Record<number, number>>;
     plan?: Given | null;
-    /** Steps that a new plan begins with. */
-    own?: Given['own'];
+    /** What a new plan begins with, where a branch is made one. */
+    start?: { heap_id: number; metal: string | null; pours: string[]; own: Given['own'] } | null;
     ondone?: () => void;
   }
-  const { session, patterns, heaps, counted = {}, plan = null, own = [], ondone }: Props = $props();
+  const { session, patterns, heaps, counted = {}, plan = null, start = null, ondone }: Props = $props();
+  const own = $derived(start?.own ?? []);
   const form = new RecordForm();
   // Filled in once, from the plan as it was read.
   // svelte-ignore state_referenced_locally
-  let typed = $state(plannedFrom(patterns, heaps, counted, plan));
+  let typed = $state(plannedFrom(patterns, heaps, counted, plan, start));
   // svelte-ignore state_referenced_locally
   form.keep(
     `plan:${session.id}`,
@@ -108,6 +109,9 @@
 
 <form class="stack" method="POST" action="?/plan" onsubmit={save} novalidate>
   <Posted body={drawn} />
+  {#if start && start.pours.length > 0}
+    <p>The branch would {start.pours.join(', then ')}. Which castings are they?</p>
+  {/if}
   <fieldset class="grid gap-2">
     <legend class="mb-2 font-(family-name:--display) text-xl font-bold">How many of which?</legend>
     {#each typed.lines as line, i (line.id)}

@@ -23,7 +23,7 @@ export interface PlanTyped {
 const number = (value: number | null | undefined): Typed =>
   value == null || value === 0 ? { text: '', si: undefined } : { text: String(value), si: value };
 
-/** What stands in the form of a plan: of the plan there is, else of the molds of the day. */
+/** What stands in the form of a plan: of the plan there is, else of the molds of the day and the branch it is made of. */
 export function plannedFrom(
   patterns: readonly { id: number; name: string; wear: string | null }[],
   heaps: readonly { id: number }[],
@@ -38,7 +38,8 @@ export function plannedFrom(
       repair?: boolean | undefined;
     }[];
     delivery_days: number | null;
-  } | null
+  } | null,
+  start: { heap_id: number; metal: string | null } | null = null
 ): PlanTyped {
   return {
     lines: patterns.map(({ id, name, wear }) => {
@@ -52,8 +53,8 @@ export function plannedFrom(
         repair: of?.repair ?? false
       };
     }),
-    metal: plan?.metal ?? USUAL_ALLOY,
-    heap: String(plan?.heap_id ?? heaps[0]?.id ?? ''),
+    metal: plan?.metal ?? start?.metal ?? USUAL_ALLOY,
+    heap: String(plan?.heap_id ?? start?.heap_id ?? heaps[0]?.id ?? ''),
     delivery: number(plan?.delivery_days)
   };
 }

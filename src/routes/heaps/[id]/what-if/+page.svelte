@@ -44,7 +44,8 @@
   async function plan({ id }: { id: number }) {
     try {
       const { session_id } = await api<{ session_id: number }>('POST', `/branches/${id}/plan`, {
-        zone: zone()
+        zone: zone(),
+        units: units()
       });
       await goto(`/plan?session=${session_id}&branch=${id}`);
     } catch (thrown) {

@@ -4,5 +4,5 @@ import { pathId, respond } from '$lib/server/http/endpoint';
 
 export const POST = respond(
   { summary: 'A casting day for its first pour; a policy in it becomes the heap’s own', body: branchPlan },
-  (db, { zone }, event) => planBranch(db, pathId(event, 'id', 'branch'), zone)
+  (db, body, event) => planBranch(db, pathId(event, 'id', 'branch'), body)
 );

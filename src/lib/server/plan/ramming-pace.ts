@@ -1,0 +1,42 @@
+import { rammingPace } from '$core/plan/ramming-pace';
+import { sandDemand } from '$core/mold/sand-demand';
+import { RAMMED_DENSITY } from '$core/reference/wear';
+import type { Database } from '../database/database';
+import type { FlaskRecord } from '../flask/flasks';
+import { flaskOf } from '../mold/molds-today';
+
+/** Casting days that tell how fast one rams, the latest. */
+const LOOK_BACK = 20;
+
+/** How long molds take here against the handbook, by the steps that were ticked as they were rammed. */
+export async function readRammingPace(db: Database, flasks: readonly FlaskRecord[]) {
+  return db.sinceLastWrite('ramming pace', async () => {
+    const sessions = await db.tables.sessions.findAll({
+      where: { removed_at: null },
+      order: [['at', 'DESC']],
+      limit: LOOK_BACK
+    });
+    const ticked = new Map<number, number[]>();
+    for (const { steps } of sessions)
+      for (const { id, state, at } of steps) {
+        // Steps of a mold are named by it.
+        const mold_id = Number(/^(\d+):/.exec(String(id))?.[1]);
+        if (!mold_id || state !== 'done' || typeof at !== 'string') continue;
+        ticked.set(mold_id, [...(ticked.get(mold_id) ?? []), Date.parse(at)]);
+      }
+    const molds = await db.tables.molds.findAll({ where: { id: [...ticked.keys()], removed_at: null } });
+    return rammingPace(
+      molds.flatMap(({ id, flask_id }) => {
+        const flask = flasks.find((each) => each.id === flask_id);
+        const times = ticked.get(id)!;
+        if (!flask || times.length < 2) return [];
+        const { sand_kg } = sandDemand(
+          flaskOf(flask),
+          { cope_m3: 0, drag_m3: 0 },
+          RAMMED_DENSITY.water.value
+        );
+        return [{ minutes: (Math.max(...times) - Math.min(...times)) / 60_000, sand_kg }];
+      })
+    );
+  });
+}
