@@ -156,14 +156,21 @@ test('a step goes to another day by the keys and by dragging; a tick out of reac
       [...document.querySelectorAll('ul[aria-label^="Steps on"]')].indexOf(li.closest('ul')!)
     );
   const before = await placeOf();
-  // By the keys: picked up, taken to the list of the day after, let go.
+  // By the keys: picked up, taken there and back, then there again; let go it is moved once, and keeps the focus.
   await item.focus();
-  await page.keyboard.press('Enter');
-  await days.nth(before + 1).focus();
-  await page.keyboard.press('Escape');
+  await page.keyboard.press('Space');
+  await page.keyboard.press('ArrowDown');
+  await expect.poll(placeOf).toBe(before + 1);
+  await page.keyboard.press('ArrowUp');
+  await expect.poll(placeOf).toBe(before);
+  expect((await step('tools')).not_before).toBeNull();
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(placeOf).toBe(before + 1);
+  await page.keyboard.press('Space');
   await expect(page.getByText(/^Not before .*: lay out tools/)).toBeVisible();
   expect((await step('tools')).not_before).not.toBeNull();
   await expect.poll(placeOf).toBeGreaterThan(before);
+  await expect(item).toBeFocused();
   await accessible(page);
   await page
     .locator('[data-scope=toast][data-part=root]')

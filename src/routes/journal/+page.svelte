@@ -89,7 +89,7 @@
         bind:value={photo}
         post="photo"
         options={[
-          { value: '', name: 'With or without' },
+          { value: '', name: 'Any' },
           { value: 'true', name: 'With a photo' }
         ]}
       />

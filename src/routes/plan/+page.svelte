@@ -140,8 +140,8 @@
         <section aria-label="All steps by their days">
           <h2 class="mb-1">All of it, by days</h2>
           <p class="soft small mb-2">
-            Drag a step to another day, or pick it up with the space bar and move it with the arrow keys: it
-            is not done sooner then, and what follows moves with it.
+            Drag a step to another day. Or pick it up with the space bar, take it there with the arrow keys
+            and let it go with the space bar. It is not done sooner then, and what follows moves with it.
           </p>
           <PlanDays
             plan_id={schedule.plan.id}

@@ -11,6 +11,7 @@ import { markStep } from '../session/steps';
 import { createCasting } from '../shake-out/castings';
 import { accepted } from './accepted';
 import type { DaysAgo } from './days-ago';
+import { drawnCasting, type Drawn } from './drawn-photos';
 import { HEAPS, SESSIONS } from './scenario';
 
 const DAY_MS = 86_400_000;
@@ -22,6 +23,8 @@ interface Came {
   seen?: Record<string, boolean>;
   cause?: string;
   note?: string;
+  /** What its photo shows. */
+  photo?: Drawn;
 }
 
 interface DayTold {
@@ -43,10 +46,11 @@ const DAYS: readonly DayTold[] = [
         pattern: 0,
         flask: 1,
         came: [
-          good(0.148),
+          { ...good(0.148), photo: 'latch' },
           {
             result: 'scrap',
             kg: 0.15,
+            photo: 'lapped',
             defects: [{ defect: 'cold-shut', x: 0.75, y: 0.4 }],
             seen: { 'sprue-emptied': true },
             cause: 'cold-metal'
@@ -58,7 +62,7 @@ const DAYS: readonly DayTold[] = [
   {
     name: 'Bench ends',
     lessons: 'Clean. Vents doubled, and it shows.',
-    molds: [{ pattern: 1, flask: 2, came: [good(0.3)] }]
+    molds: [{ pattern: 1, flask: 2, came: [{ ...good(0.3), photo: 'bracket' }] }]
   },
   {
     name: 'Pump handle, first try',
@@ -70,6 +74,7 @@ const DAYS: readonly DayTold[] = [
         came: [
           {
             result: 'scrap',
+            photo: 'short',
             defects: [{ defect: 'misrun', x: 0.92, y: 0.5 }],
             cause: 'cold-metal',
             note: 'The last four centimetres are missing.'
@@ -81,7 +86,7 @@ const DAYS: readonly DayTold[] = [
   {
     name: 'Pump handle again',
     lessons: 'Thirty degrees hotter. Good.',
-    molds: [{ pattern: 3, flask: 1, came: [good(0.21)] }]
+    molds: [{ pattern: 3, flask: 1, came: [{ ...good(0.21), photo: 'handle' }] }]
   },
   {
     name: 'Row markers',
@@ -158,8 +163,13 @@ export async function castingDays(
           patterns: [{ pattern_id, count: came.length }]
         })
       );
-      for (const each of came)
-        await createCasting(db, accepted(newCasting, { mold_id: mold.id, pattern_id, ...each }));
+      for (const { photo, ...each } of came) {
+        const casting = await createCasting(
+          db,
+          accepted(newCasting, { mold_id: mold.id, pattern_id, ...each })
+        );
+        if (photo) await drawnCasting(db, casting.id, photo);
+      }
     }
     for (const check of TICKED)
       await markStep(db, session.id, {

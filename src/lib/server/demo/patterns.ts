@@ -10,7 +10,11 @@ import { createPattern } from '../pattern/patterns';
 import { createMold } from '../session/sessions';
 import { accepted } from './accepted';
 import type { DaysAgo } from './days-ago';
+import { drawnPattern } from './drawn-photos';
 import { benchBracket, gateLatch, pumpHandle, sundialPlate } from './pattern-shapes';
+
+/** When each came into the library, days ago. */
+const MADE_DAYS_AGO = [148, 131, 12, 96, 60, 4];
 
 /** The shed's patterns: four as meshes, one put together of solids, one weighed. */
 export async function fillPatterns(db: Database, at: DaysAgo): Promise<number[]> {
@@ -105,7 +109,12 @@ export async function fillPatterns(db: Database, at: DaysAgo): Promise<number[]>
       })
     )
   ];
-  return made.map(({ id }) => id);
+  const ids = made.map(({ id }) => id);
+  for (const [i, id] of ids.entries())
+    await db.tables.patterns.update({ created_at: at(MADE_DAYS_AGO[i]!) }, { where: { id } });
+  await drawnPattern(db, ids[0]!, 'latch');
+  await drawnPattern(db, ids[3]!, 'handle');
+  return ids;
 }
 
 /** Two molds for the casting that comes: one is being rammed already. */

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** The steps by their days. One is taken to another day by dragging it, or with the keys: space picks it up. */
+  import { tick as rendered } from 'svelte';
   import { invalidateAll } from '$app/navigation';
   import { dndzone, SOURCES, TRIGGERS, type DndEvent } from 'svelte-dnd-action';
   import { stepWords } from '$core/plan/step-words';
@@ -38,19 +39,49 @@
   let opened = $state<string | null>(null);
   const name = (id: number | null) => members.find((member) => member.id === id)?.name ?? null;
 
+  /** The step that the keys have picked up. */
+  let picked = $state<string | null>(null);
+  let list: HTMLElement;
+
   function consider(day: string, { detail }: CustomEvent<DndEvent<PlanStepShown>>) {
+    const { source, trigger, id } = detail.info;
+    if (source === SOURCES.KEYBOARD && trigger === TRIGGERS.DRAG_STOPPED) return void letGo(id);
+    if (source === SOURCES.KEYBOARD) picked = id;
     dragged = days.map((each) => (each.day === day ? { day, items: detail.items } : each));
-    // With the keys it lies where it was put until it is let go.
-    if (detail.info.source === SOURCES.KEYBOARD && detail.info.trigger === TRIGGERS.DRAG_STOPPED)
-      dragged = null;
   }
   async function finalize(day: string, { detail }: CustomEvent<DndEvent<PlanStepShown>>) {
     dragged = days.map((each) => (each.day === day ? { day, items: detail.items } : each));
+    // With the keys it goes from day to day until it is let go.
+    if (detail.info.source === SOURCES.KEYBOARD) return;
     const moved = detail.items.find(({ from }) => from !== null && dayOf(from) !== day);
-    if (detail.info.source === SOURCES.POINTER || moved) {
-      if (moved) await move(moved, day);
-      dragged = null;
-    }
+    if (moved) await move(moved, day);
+    dragged = null;
+  }
+  /** What the keys carried lies where it lies: it is moved there, and has the focus again. */
+  async function letGo(id: string) {
+    const step = left.find((each) => each.id === id);
+    const day = days.find(({ items }) => items.some((each) => each.id === id))?.day;
+    picked = null;
+    if (step && day && day !== dayOf(step.from!)) await move(step, day);
+    dragged = null;
+    await rendered();
+    list.querySelector<HTMLElement>(`[data-step="${CSS.escape(id)}"]`)?.focus();
+  }
+  const DAYS_BY: Partial<Record<string, number>> = {
+    ArrowDown: 1,
+    ArrowRight: 1,
+    ArrowUp: -1,
+    ArrowLeft: -1
+  };
+  /** The order within a day follows from the plan: the arrows go from day to day. */
+  function arrows(event: KeyboardEvent) {
+    const by = DAYS_BY[event.key];
+    if (picked === null || by === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const lists = [...list.querySelectorAll('ul')];
+    const here = days.findIndex(({ items }) => items.some(({ id }) => id === picked));
+    lists[here + by]?.focus();
   }
   async function move(step: PlanStepShown, day: string) {
     const not_before = new Date(`${day}T00:00:00`).toISOString();
@@ -68,7 +99,8 @@
   }
 </script>
 
-<div class="grid">
+<!-- The keys are those of the steps in it; here they are only heard before their lists hear them. -->
+<div class="grid" role="presentation" bind:this={list} onkeydowncapture={arrows}>
   {#each days as { day, items } (day)}
     <section
       class="grid gap-1 {day === today ? 'ticket mb-2' : 'border-b border-(--rule) py-2'}"
@@ -83,7 +115,8 @@
         class="grid min-h-8 gap-1"
         aria-label="Steps on {dayHeading(day)}"
         use:dndzone={{
-          items,
+          // The lists are changed in place while something is dragged.
+          items: [...items],
           flipDurationMs: FLIP_MS,
           dropTargetStyle: { outline: '2px dashed var(--water)', outlineOffset: '2px' },
           delayTouchStart: 300
@@ -93,6 +126,7 @@
       >
         {#each items as step (step.id)}
           <li
+            data-step={step.id}
             class="rounded-base py-1.5 {day === today ? 'bg-(--paper)' : 'bg-(--ground)'}"
             aria-label={stepWords(step.about, units())}
           >

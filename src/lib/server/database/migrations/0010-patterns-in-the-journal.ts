@@ -15,7 +15,7 @@ const again = `DELETE FROM journal WHERE ref_id = NEW.id AND kind = 'pattern'; $
 export async function up(queryInterface: QueryInterface): Promise<void> {
   for (const sql of [
     `CREATE TRIGGER journal_pattern_new AFTER INSERT ON patterns BEGIN ${again} END`,
-    `CREATE TRIGGER journal_pattern_line AFTER UPDATE OF name, wear, note, photo_hash, removed_at ON patterns BEGIN ${again} END`
+    `CREATE TRIGGER journal_pattern_line AFTER UPDATE OF name, wear, note, photo_hash, created_at, removed_at ON patterns BEGIN ${again} END`
   ])
     await queryInterface.sequelize.query(sql);
   await queryInterface.sequelize.query(put('1'), { type: QueryTypes.INSERT });

@@ -1,5 +1,7 @@
 <script lang="ts">
   import { FEWEST_READINGS, signalWords } from '$core/judge/phases';
+  import { inUnits, massText } from '$core/quantity/display';
+  import { units } from '$lib/ui/preferences';
   import ControlChart from '$lib/ui/chart/ControlChart.svelte';
   import Term from '$lib/ui/term/Term.svelte';
   import { shortDate } from '$lib/ui/date/written-date';
@@ -18,7 +20,24 @@
         };
       })
     );
-  const charts = $derived([...data.charts].sort((a, b) => said(b).length - said(a).length));
+  // What was measured comes first; of that what is no chance.
+  const charts = $derived(
+    [...data.charts].sort(
+      (a, b) => Number(b.measured) - Number(a.measured) || said(b).length - said(a).length
+    )
+  );
+  const READS: Record<string, (value: number) => string> = {
+    kg: (value) => massText(value, units()),
+    kPa: (value) => inUnits(`${value.toFixed(0)} kPa`, units()),
+    '%': (value) => `${value.toFixed(1)} %`
+  };
+  /** From where to where a property went in its last phase. */
+  function course({ phases, unit }: Shown) {
+    const { readings: of, since } = phases.findLast(({ chart }) => chart !== null)!;
+    const read = READS[unit] ?? ((value: number) => value.toFixed(2));
+    return `From ${read(of[0]!.value)} to ${read(of.at(-1)!.value)} ${since ?? `since ${shortDate(new Date(of[0]!.at).toISOString())}`}.`;
+  }
+  const often = (times: number) => (times === 2 ? ', and once more' : `, and ${times - 1} times after`);
   const enough = (chart: Shown) => chart.phases.some(({ chart: of }) => of !== null);
   const drawn = $derived(charts.filter(enough));
   const waiting = $derived(charts.filter((chart) => !enough(chart)));
@@ -57,17 +76,17 @@
           measured={chart.measured}
           phases={chart.phases}
         />
+        {#if !chart.measured}<p>{course(chart)}</p>{/if}
         {#if signals.length === 0}
           <p class="soft small">{readings(chart)} readings, and nothing that chance does not do.</p>
+        {:else if chart.measured}
+          {@render rules(signals)}
         {:else}
-          <ul class="small grid gap-1">
-            {#each [...signals].reverse() as { words, at, times } (words)}
-              <li>
-                <strong class="inline-block first-letter:uppercase">{words}</strong>
-                <span class="soft">{shortDate(at)}{times > 1 ? `, and ${times - 1} times after` : ''}</span>
-              </li>
-            {/each}
-          </ul>
+          <!-- What is worked out drifts with every pour: that it breaks rules is no news, from where to where is. -->
+          <details>
+            <summary class="small min-h-12 cursor-pointer py-3">What the run rules say of it</summary>
+            {@render rules(signals)}
+          </details>
         {/if}
       </section>
     {/each}
@@ -80,3 +99,14 @@
     </p>
   {/if}
 </div>
+
+{#snippet rules(signals: ReturnType<typeof said>)}
+  <ul class="small grid gap-1">
+    {#each [...signals].reverse() as { words, at, times } (words)}
+      <li>
+        <strong class="inline-block first-letter:uppercase">{words}</strong>
+        <span class="soft">{shortDate(at)}{times > 1 ? often(times) : ''}</span>
+      </li>
+    {/each}
+  </ul>
+{/snippet}
