@@ -15,7 +15,7 @@ const VIEWS = [
   { name: 'mold-phone', path: '/mold/8', phone: true },
   { name: 'gating', path: '/mold/8/gating' },
   { name: 'plan', path: '/plan' },
-  { name: 'what-if', path: '/heaps/1/what-if', before: branch },
+  { name: 'what-if', path: '/heaps/1/what-if' },
   { name: 'year', path: '/year' },
   { name: 'trainer', path: '/trainer?training=mold' },
   { name: 'handbook', path: '/handbook/temper' },
@@ -46,19 +46,6 @@ async function pour(call) {
       seconds: 4.2
     });
   }
-}
-/** What if bronze were poured twice, and the heap stood open for a month? */
-async function branch(call) {
-  await call('POST', '/branches', {
-    heap_id: 1,
-    name: 'Bronze twice, then a month open',
-    steps: [
-      { do: 'temper' },
-      { do: 'pour', metal_kg: 1.5, alloy: 'tin-bronze', times: 2 },
-      { do: 'add', kind: 'sodium-bentonite', kg: 0.3 },
-      { do: 'stand', days: 30, cover: 'open' }
-    ]
-  });
 }
 /** One casting of the first mold has a seam. */
 async function judge(call) {

@@ -76,7 +76,7 @@ describe('a branch of a heap in the shed', () => {
     });
     expect((await followOne(db, branch.id)).points.length).toBeGreaterThan(6);
     await removeBranch(db, branch.id);
-    expect(await listBranches(db, 1)).toEqual([]);
+    expect((await listBranches(db, 1)).map(({ id }) => id)).not.toContain(branch.id);
     await restoreBranch(db, branch.id);
     const { session_id, policy } = await planBranch(db, branch.id, {
       zone: 'America/New_York',

@@ -7,6 +7,7 @@ import { listEntries } from '../heap/ledger';
 import { listLotTests } from '../stock/lot-tests';
 import { listLots } from '../stock/stock';
 import { temporaryDatabase } from '../testing/temporary-database';
+import { trainerRecord } from '../trainer/trainer';
 import { fillDemo } from './fill-demo';
 
 const TODAY = new Date('2026-11-20T12:00:00Z');
@@ -59,6 +60,18 @@ describe('demo records', () => {
     expect(of('rammed-density').value).toBeCloseTo(1.63, 1);
     expect(of('drying').range[0]).toBeLessThan(1.25);
     expect(of('drying').range[1]).toBeGreaterThan(1.25);
+    // A plan, a branch, evenings with the trainer, photos.
+    const { plans, branches, answers, files } = db.tables;
+    for (const [table, least] of [
+      [plans, 1],
+      [branches, 1],
+      [answers, 60],
+      [files, 5]
+    ] as const)
+      expect(await table.count(), table.name).toBeGreaterThanOrEqual(least);
+    const { hand, course } = await trainerRecord(db, 1);
+    expect(hand!.bias).toBeGreaterThan(0.2);
+    expect(course.at(-1)!.bias).toBeLessThan(course[0]!.bias);
     const lots = await listLots(db);
     const tested = (await Promise.all(lots.map(({ id }) => listLotTests(db, id)))).flat();
     for (const kind of CLAY_TESTS)

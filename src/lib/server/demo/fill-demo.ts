@@ -10,6 +10,7 @@ import { castingDays, nextCastingDay, ownAlloy, planIt } from './castings';
 import { fillDialSand } from './dial-sand';
 import { fillGateHeap } from './gate-heap';
 import { fillInheritedSand } from './plot-nine';
+import { train, wonder } from './learning';
 import { fillPatterns, planMolds } from './patterns';
 import { FLASKS, MEMBERS } from './scenario';
 
@@ -40,4 +41,6 @@ export async function fillDemo(db: Database, today: Date): Promise<void> {
   const next = await nextCastingDay(db, today, members);
   await planMolds(db, next, patterns);
   await planIt(db, next, patterns);
+  await wonder(db);
+  await train(db, daysAgo, members[0]!);
 }

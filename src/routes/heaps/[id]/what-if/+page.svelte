@@ -68,7 +68,7 @@
   <div class="stack">
     {#if data.branches.length === 0}
       <p class="soft">
-        No branch yet. Say what might happen, “pour 5 kg of bronze twice, then stand open for a month”, and
+        No branch yet. Say what might happen, “pour {mass(5)} of bronze twice, then stand open for a month”, and
         follow it.
       </p>
     {/if}
@@ -84,14 +84,17 @@
             <thead>
               <tr class="border-b border-(--ink) text-right">
                 <th class="text-left"><span class="sr-only">Figure</span></th>
-                <th>now</th><th>left alone until {shortDate(then.at)}</th><th>this branch then</th>
+                <th class="pl-3">now</th><th class="pl-3">left alone until {shortDate(then.at)}</th><th
+                  class="pl-3">this branch then</th
+                >
               </tr>
             </thead>
             <tbody>
               {#each rows(data.now, present.at(-1)!, then) as { name, term, cells } (name)}
                 <tr class="border-b border-(--rule) text-right">
                   <th class="py-1 text-left font-normal"><Term name={term}>{name}</Term></th>
-                  {#each cells as cell, i (i)}<td class="figure {i === 2 ? 'font-bold' : ''}">{cell}</td
+                  {#each cells as cell, i (i)}<td class="figure pl-3 {i === 2 ? '' : 'font-normal'}"
+                      >{cell}</td
                     >{/each}
                 </tr>
               {/each}
