@@ -232,10 +232,13 @@ const CRAFT = [
   'vent'
 ];
 
-/** Figures of a page that neither lead to the handbook themselves nor stand in a row or table whose name does. */
+/** Figures of a page, but those said twice to the eye alone, that neither lead to the handbook themselves nor stand in a row or table whose name does. */
 const unexplained = () =>
   [...document.querySelectorAll<HTMLElement>('main .figure')]
-    .filter((figure) => figure.offsetParent && !figure.closest('a, button, summary, label, [role=timer]'))
+    .filter(
+      (figure) =>
+        figure.offsetParent && !figure.closest('a, button, summary, label, [role=timer], [aria-hidden=true]')
+    )
     .map((figure) => ({ figure, row: figure.closest('dl > div, li, tr, p') ?? figure.parentElement! }))
     .filter(
       ({ figure, row }) =>

@@ -81,6 +81,20 @@ describe('phases', () => {
     // Without the boundary the step is a signal.
     expect(phasesOf([...old, ...later], [])[0]!.signals.length).toBeGreaterThan(0);
   });
+  it('are held against the limits that their first twenty set, however many come after', () => {
+    const first = readings(Array.from({ length: 20 }, (_, i) => 3 + 0.1 * (i % 2)));
+    const drifted = readings(
+      Array.from({ length: 40 }, (_, i) => 3.6 + 0.1 * (i % 2)),
+      20
+    );
+    const [phase] = phasesOf([...first, ...drifted], []);
+    expect(phase!.chart).toMatchObject({ baseline: 20 });
+    expect(phase!.chart!.mean).toBeCloseTo(3.05, 9);
+    const [, upper] = phase!.chart!.limits;
+    // By all sixty the mean would be 3.45, and the last of them within the limits.
+    expect(upper).toBeLessThan(3.6);
+    expect(phase!.signals.some(({ index, rule }) => index === 59 && rule === 'beyond-limits')).toBe(true);
+  });
   it('with too few readings set no limits', () => {
     expect(phasesOf(readings([1, 2, 3]), [])[0]).toMatchObject({ chart: null, signals: [] });
     expect(phasesOf([], [{ at: 0, since: 'x' }])).toEqual([]);

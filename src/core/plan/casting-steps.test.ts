@@ -108,6 +108,23 @@ describe('the steps of a casting day', () => {
     expect(of('own:a').to).toBeLessThanOrEqual(of(POUR).from);
   });
 
+  it('every wait is as long as it has to be, whatever else is in the way', () => {
+    const steps = new Map(castingSteps(facts()).map((step) => [step.id, step]));
+    const lag = (id: string, behind: string) =>
+      steps.get(id)!.after.find((each) => each.id === behind)?.lag_min;
+    expect(lag('sand:1:1', 'coat:1:1')).toBe(4 * 60);
+    expect(lag('ram:1', 'coat:1:2')).toBe(12 * 60);
+    expect(lag('take-in:1:sodium-bentonite', 'buy:1:sodium-bentonite')).toBe(5 * 24 * 60);
+    // A bin that comes in from the frost warms half a day, tempered sand lies overnight, a mold is left shut for an hour.
+    expect(lag('temper:1', 'indoors:1')).toBe(12 * 60);
+    expect(lag('ram:1', 'temper:1')).toBe(8 * 60);
+    expect(lag('shake:1', 'pour:1')).toBe(60);
+    expect(lag('ram:2', 'shake:1')).toBe(0);
+    expect(lag('recondition:1', 'shake:2')).toBe(30);
+    // One furnace, for each melt.
+    for (const id of ['heat:1', 'pour:1', 'pour:2']) expect(steps.get(id)!.uses, id).toEqual(['furnace']);
+  });
+
   it('takes the pace of who rams, and nothing else by it', () => {
     const minutes = (ramming_pace: number) =>
       new Map(castingSteps(facts({ ramming_pace })).map((step) => [step.id, step.minutes]));

@@ -15,6 +15,8 @@ describe('how fast somebody rams', () => {
       times: 1.2,
       molds: 3
     });
+    // Three times as long as the handbook, but over four hours: somebody was away.
+    expect(rammingPace([took(1), took(1), { minutes: 260, sand_kg: 60 }])).toBeNull();
     // Ticked all at once afterwards, they tell nothing.
     expect(rammingPace([took(0), took(0.01), took(0.02), took(0.1)])).toBeNull();
   });

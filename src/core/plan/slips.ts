@@ -24,9 +24,7 @@ export function whenItSlips(
   const before = new Map(plan.steps.map((step) => [step.id, step]));
   const put_off = before.get(slipping.id)!.from + slipping.by_min * MINUTE_MS;
   const later = steps.map((step) =>
-    step.id === slipping.id
-      ? { ...step, late: false, not_before: Math.max(put_off, step.not_before ?? 0) }
-      : step
+    step.id === slipping.id ? { ...step, not_before: Math.max(put_off, step.not_before ?? 0) } : step
   );
   const after = planBack(later, goal, wanted, people, now);
   if ('too_long' in after) return null;

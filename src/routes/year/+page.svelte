@@ -100,8 +100,8 @@
       </table>
     </div>
     {#if of.by_year.length > 1}
-      <section class="grid gap-3" aria-labelledby="by-year">
-        <h2 id="by-year">Year by year</h2>
+      <div class="grid gap-3">
+        <h2>Year by year</h2>
         <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reached by keyboard) -->
         <div class="overflow-x-auto" role="region" aria-label="Year by year" tabindex="0">
           <table class="w-full text-sm">
@@ -143,7 +143,7 @@
             </tbody>
           </table>
         </div>
-      </section>
+      </div>
     {/if}
     <div class="grid gap-8 desk:grid-cols-2 print:grid-cols-2">
       <section class="grid content-start gap-3" aria-label="The heaps">

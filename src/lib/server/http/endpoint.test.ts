@@ -55,6 +55,17 @@ describe('a record is made', () => {
     expect(answer.headers.get('location')).toBe(`/api/v1/materials/${String(answer.json().id)}`);
     expect(await stored()).toMatchObject([{ id: answer.json().id, kind: 'olivine' }]);
   });
+  it('is amended once too, where that is said and the same request comes twice', async () => {
+    let made = 0;
+    const count = (once?: true) =>
+      respond({ summary: 'Counts', body: newMaterial, ...(once && { once }) }, () => ({ made: ++made }));
+    const twice = async (handler: ReturnType<typeof count>, key: string) => [
+      (await ask(handler, { body: { kind: 'olivine' }, path: `/api/v1/${key}`, key })).json(),
+      (await ask(handler, { body: { kind: 'olivine' }, path: `/api/v1/${key}`, key })).json()
+    ];
+    expect(await twice(count(true), 'amended')).toEqual([{ made: 1 }, { made: 1 }]);
+    expect(await twice(count(), 'counted')).toEqual([{ made: 2 }, { made: 3 }]);
+  });
   it('once, when the same request comes twice', async () => {
     const [first, again] = [
       await ask(make, { body: { kind: 'olivine' }, key: 'once' }),

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { massText } from '$core/quantity/display';
 import { readState } from '../heap/heap-state';
-import { createHeap } from '../heap/heaps';
+import { amendHeap, createHeap, listHeaps } from '../heap/heaps';
+import { changeSettings } from '../settings/settings';
 import { listEntries } from '../heap/ledger';
 import { appendEntry } from '../heap/ledger-writing';
 import { createMember, amendMember } from '../member/members';
@@ -223,9 +224,18 @@ describe('a plan back from a pour day', () => {
       binder: 'sodium-bentonite',
       container: { cover: 'lid', exposed_area_m2: 0.2 }
     });
-    await appendEntry(db, id, { kind: 'bought', at: done_at, kg: 60, confirmed: true });
+    const at = new Date(Date.now() - 3 * DAY).toISOString();
+    await appendEntry(db, id, {
+      kind: 'bought',
+      at,
+      kg: 60,
+      moisture_percent: 2,
+      active_clay_percent: 8,
+      confirmed: true
+    });
     const unseen = (await readState(db, id)).prescription;
     expect(unseen.need).toBe('test');
+    expect(unseen.water_kg).toBeGreaterThan(0.5);
     const of_it = await plannedOf(id);
     const its = (await readSchedule(db, of_it.id)).steps;
     expect(its.some(({ about }) => about.do === 'squeeze')).toBe(true);
@@ -245,6 +255,48 @@ describe('a plan back from a pour day', () => {
       water_kg: prescription.water_kg,
       binder_kg: prescription.binder_kg
     });
+  });
+
+  it('frost is told where it is forecast, and said to be unknown where it is not', async () => {
+    const { db } = shed;
+    const frosts = async (day: number, before_days: number) => {
+      const session = await createSession(db, { at: new Date(day).toISOString(), zone: 'UTC' });
+      const plan = await createPlan(db, {
+        session_id: session.id,
+        heap_id: 1,
+        metal: 'aluminium',
+        wanted: [{ pattern_id: (await listPatterns(db)).at(-1)!.id, count: 1 }]
+      });
+      const { steps, frost_unknown } = await readSchedule(db, plan.id, day - before_days * DAY);
+      const indoors = steps.find(({ about }) => about.do === 'indoors')?.about;
+      return { air_c: indoors?.do === 'indoors' ? indoors.air_c : null, frost_unknown };
+    };
+    const year = new Date().getUTCFullYear() + 1;
+    const [name] = (await listHeaps(db)).filter(({ id }) => id === 1).map((heap) => heap.name);
+    // A cold morning in a shed in January, none in July, and nobody knows three weeks ahead.
+    const january = await frosts(Date.UTC(year, 0, 20, 10), 2);
+    expect(january.frost_unknown).toEqual([]);
+    expect(january.air_c).toBeLessThan(4);
+    expect(await frosts(Date.UTC(year, 6, 20, 10), 2)).toEqual({ air_c: null, frost_unknown: [] });
+    expect(await frosts(Date.UTC(year, 0, 20, 10), 21)).toEqual({ air_c: null, frost_unknown: [name] });
+    await changeSettings(db, { simulated_weather: false });
+    expect(await frosts(Date.UTC(year, 0, 20, 10), 2)).toEqual({ air_c: null, frost_unknown: [name] });
+    await changeSettings(db, { simulated_weather: true });
+  });
+
+  it('what the molds and the long view take beyond the stock is ordered', async () => {
+    const { db } = shed;
+    const of_sand = async () => {
+      const { plan } = await planned(2);
+      const { steps } = await readSchedule(db, plan.id);
+      const orders = steps.filter(({ about }) => about.do === 'buy').map(({ about }) => about);
+      return orders.reduce((sum, about) => sum + (about.do === 'buy' ? about.kg : 0), 0);
+    };
+    await amendHeap(db, 1, { policy: { burnt_out_percent: 50, new_sand_kg: 1 } });
+    const little = await of_sand();
+    await amendHeap(db, 1, { policy: { burnt_out_percent: 50, new_sand_kg: 150 } });
+    // That much now and as much the next time are more than any shed has, and so is their clay.
+    expect(await of_sand()).toBeGreaterThan(little + 150);
   });
 
   it('a pattern that fits no flask is refused by name', async () => {

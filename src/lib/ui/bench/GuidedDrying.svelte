@@ -1,6 +1,5 @@
 <script lang="ts">
   /** Moisture by drying to constant weight, step by step. */
-  import Explained from '$lib/ui/figure/Explained.svelte';
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { goto } from '$app/navigation';
   import {
@@ -248,8 +247,8 @@
   </div>
   <InSight>
     {#snippet answer()}
-      {#if result}<Explained of="formula-moisture" class="text-xl"
-          >{(result.wet_basis * 100).toFixed(1)} <span class="unit">% water</span></Explained
+      {#if result}<strong class="figure text-xl"
+          >{(result.wet_basis * 100).toFixed(1)} <span class="unit">% water</span></strong
         >{:else}<span class="soft small">no answer before three weights</span>{/if}
     {/snippet}
     {#snippet action()}{@render log_it()}{/snippet}

@@ -1,6 +1,5 @@
 <script lang="ts">
   /** A bench test, step by step: what to do, what to read, the live result, repeats with mean and spread. */
-  import Explained from '$lib/ui/figure/Explained.svelte';
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { goto } from '$app/navigation';
   import { FINDING_WORDS, grading, type Grading } from '$core/bench/formula/grading';
@@ -288,8 +287,8 @@
   </div>
   <InSight>
     {#snippet answer()}
-      {#if summary}<Explained of="test-{guide.kind}" class="text-xl"
-          >{shown(summary.mean)} <span class="unit">{scale.unit}</span></Explained
+      {#if summary}<strong class="figure text-xl"
+          >{shown(summary.mean)} <span class="unit">{scale.unit}</span></strong
         >{:else}<span class="soft small">{guide.name}: no reading yet</span>{/if}
     {/snippet}
     {#snippet action()}{@render log_it()}{/snippet}

@@ -1,6 +1,5 @@
 <script lang="ts">
   /** The recipe of a batch, and the live answer to it. */
-  import Explained from '$lib/ui/figure/Explained.svelte';
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { INGREDIENTS } from '$core/reference/ingredients';
   import { mixingSteps, mullingMinutes } from '$core/mix/mixing-order';
@@ -336,7 +335,7 @@
   {#if answer}
     <InSight>
       {#snippet answer()}
-        <Explained of="formula-batch-water">{massText(shown!.batch.total_kg, units())}</Explained>
+        <strong class="figure">{massText(shown!.batch.total_kg, units())}</strong>
         {#if shown!.batch.water_kg > 0}<span class="soft small"
             >with {massText(shown!.batch.water_kg, units())} water</span
           >{/if}

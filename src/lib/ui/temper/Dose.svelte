@@ -1,6 +1,5 @@
 <script lang="ts">
   /** Water, with clay where it is short: the ticket that is followed with the scale and logged with one action. */
-  import Explained from '$lib/ui/figure/Explained.svelte';
   import { durationText, weighable, massFigure, massText } from '$core/quantity/display';
   import { GRADE_NAMES } from '$core/bench/formula/squeeze';
   import { handMeasure, liquidMeasure } from '$core/quantity/hand-measure';
@@ -189,8 +188,8 @@
     </form>
     <InSight>
       {#snippet answer()}
-        <Explained of="formula-water-only" class="text-xl"
-          >{clay ? massText(clayKg ?? 0, units()) : massText(water ?? 0, units())}</Explained
+        <strong class="figure text-xl"
+          >{clay ? massText(clayKg ?? 0, units()) : massText(water ?? 0, units())}</strong
         >
         <span class="small"
           >of {clay
