@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { undoEntry, restoreEntry } from '../heap/acts';
-import { amendHeap } from '../heap/heaps';
+import { amendHeap, removeHeap, restoreHeap } from '../heap/heaps';
 import { amendMold, amendSession, readSession, removeSession, restoreSession } from '../session/sessions';
 import { amendPattern, removePattern, restorePattern } from '../pattern/patterns';
 import { amendCasting } from '../shake-out/castings';
@@ -87,6 +87,17 @@ describe('the journal', () => {
     await restorePattern(db, id);
     await db.tables.patterns.update({ photo_hash: null }, { where: { id } });
     expect(await total({ kind: 'pattern' })).toBe(items.length);
+  });
+
+  it('leaves out the lines of a heap that was taken off the bench, until it is back', async () => {
+    const { db } = shed;
+    const [all, of_it] = [await total({}), await total({ heap_id: 3 })];
+    expect(of_it).toBeGreaterThan(5);
+    await removeHeap(db, 3);
+    expect(await total({})).toBe(all - of_it);
+    expect(await total({ words: 'Plot 9', heap_id: 3 })).toBe(0);
+    await restoreHeap(db, 3);
+    expect(await total({})).toBe(all);
   });
 
   it('follows what is struck out, put back, amended, renamed and taken off', async () => {
