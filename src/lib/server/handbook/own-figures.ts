@@ -1,5 +1,5 @@
-import { TESTS_OF_SAND } from '$core/bench/bench-tests';
-import { testFigure, type HeapTest, type HeapTestKind } from '$core/bench/heap-test';
+import { testFigure, type HeapTest } from '$core/bench/heap-test';
+import { readingOfHeap } from '$core/heap/entry';
 import type { OwnFigures } from '$core/handbook/formula/formulas';
 import { patternSurface } from '$core/pattern/surface';
 import { ALLOYS, USUAL_ALLOY } from '$core/reference/alloys';
@@ -7,8 +7,9 @@ import { solidOf } from '$lib/schema/pattern';
 import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
 import { readState } from '../heap/heap-state';
-import { listHeaps } from '../heap/heaps';
-import { latestTest, listTests } from '../heap/tests';
+import { heapRow, listHeaps } from '../heap/heaps';
+import { entriesOf } from '../heap/heap-ledger';
+import { ledgerFor } from '../heap/ledger-cache';
 import { castingOfPattern } from '../mold/molds-today';
 import { moldSands } from '../mold/mold-page';
 import { listPatterns } from '../pattern/patterns';
@@ -31,8 +32,11 @@ export async function ownFigures(db: Database): Promise<OwnFigures> {
   const alloy = pattern?.metal ?? USUAL_ALLOY;
   const box = pattern ? await castingOfPattern(db, pattern, alloy) : null;
   const volume_m3 = box ? box.kg / ALLOYS[alloy].solid_kg_m3 : 0;
-  const tests = heap ? await latestTests(db, heap.id) : {};
-  const drying = heap ? await readings(db, heap.id, 'moisture') : [];
+  const tests = heap ? await testsOf(db, heap.id) : [];
+  const drying = tests
+    .filter(({ kind }) => kind === 'moisture')
+    .slice(-MOST_READINGS)
+    .flatMap((test) => testFigure(test) ?? []);
   const long = heap ? await readLongView(db, heap.id) : null;
   const lots = await listLots(db);
   const lot = lots.find(({ moisture_percent }) => moisture_percent.value > 0);
@@ -78,7 +82,8 @@ export async function ownFigures(db: Database): Promise<OwnFigures> {
             alloy
           }
         : null,
-    tests,
+    // The later of a kind takes the place of the one before; each stands under its own kind.
+    tests: Object.fromEntries(tests.map((test) => [test.kind, test])) as OwnFigures['tests'],
     readings: heap && drying.length > 0 ? { name: 'Moisture', heap: heap.name, of: drying } : null,
     standing:
       heap && state
@@ -101,29 +106,13 @@ export async function ownFigures(db: Database): Promise<OwnFigures> {
   };
 }
 
-/** The heap's latest of each kind of test. */
-async function latestTests(db: Database, heap_id: number): Promise<OwnFigures['tests']> {
-  const found: [HeapTestKind, unknown][] = [];
-  for (const kind of TESTS_OF_SAND) {
-    const test = await latestTest(db, heap_id, kind);
-    if (test) found.push([kind, test]);
-  }
-  // A record of a test has the test's own readings on top.
-  return Object.fromEntries(found) as OwnFigures['tests'];
+/** Every test that counts for a heap as it is, the first first, with its readings as they are kept. */
+async function testsOf(db: Database, heap_id: number): Promise<HeapTest[]> {
+  return entriesOf(await ledgerFor(db, await heapRow(db, heap_id))).flatMap(({ event }) => {
+    const test = readingOfHeap(event);
+    return test ? [test] : [];
+  });
 }
 
 /** Readings of one kind of test that tell a run of a heap, at most. */
 const MOST_READINGS = 20;
-
-/** What a kind of test read of a heap, fractions, the first first. */
-async function readings(db: Database, heap_id: number, test_kind: HeapTestKind): Promise<number[]> {
-  const { items } = await listTests(db, heap_id, { test_kind, limit: MOST_READINGS });
-  return items
-    .filter(({ excluded_reason, batch_entry_id }) => !excluded_reason && !batch_entry_id)
-    .reverse()
-    .flatMap((test) => {
-      // As above: a record has the readings of its test.
-      const figure = testFigure(test as unknown as HeapTest);
-      return figure === null ? [] : [figure];
-    });
-}
