@@ -1,6 +1,6 @@
 import { copeLift, dropOut } from '../../mold/holding';
 import { patternLength } from '../../pattern/shrinkage';
-import { massText, volumeText } from '../../quantity/display';
+import { inUnits, massText, percentText, volumeText } from '../../quantity/display';
 import { ALLOYS } from '../../reference/alloys';
 import { mm } from './written';
 import type { Formula } from './formula';
@@ -61,7 +61,12 @@ export const MOLD_FORMULAS: readonly Formula[] = [
     formula: 'm = V·(1 − s)³·ρ',
     symbols: 'V volume of the pattern, s contraction, ρ density of the solid metal.',
     source: 'volume balance (alloy: handbook default)',
-    own: ({ casting }, units) =>
-      casting && `${casting.name} in ${ALLOYS[casting.alloy].name}: ${massText(casting.kg, units)}`
+    own: ({ casting }, units) => {
+      if (!casting) return null;
+      const { name, contraction, solid_kg_m3 } = ALLOYS[casting.alloy];
+      const pattern_m3 = casting.volume_m3 / (1 - contraction) ** 3;
+      const density = inUnits(`${(solid_kg_m3 / 1000).toFixed(2)} kg/L`, units);
+      return `${casting.name} in ${name}: ${volumeText(pattern_m3, units)} of pattern × (1 − ${percentText(contraction)})³ × ${density} = ${massText(casting.kg, units)}`;
+    }
   }
 ];

@@ -7,7 +7,7 @@ import { permeabilityNumber } from '../../bench/formula/permeability';
 import { COVER_NAMES, SHED, evaporationOf } from '../../heap/drying';
 import { HELD_WATER } from '../../material/composition';
 import { waterToAdd } from '../../mix/correction';
-import { inUnits, massText, percentText } from '../../quantity/display';
+import { inUnits, massText, percentText, temperatureText } from '../../quantity/display';
 import { mm } from './written';
 import type { Formula } from './formula';
 
@@ -126,6 +126,6 @@ export const TEMPER_FORMULAS: readonly Formula[] = [
     source: 'usual estimate of evaporation from a wet surface; vapour pressure by Magnus',
     own: ({ standing }, units) =>
       standing &&
-      `${standing.name}, wet, ${COVER_NAMES[standing.cover]}, in a shed of 12 °C: ${massText(24 * evaporationOf({ ...standing, climate: SHED }), units)} a day`
+      `${standing.name}, wet, ${COVER_NAMES[standing.cover]}, in a shed of ${temperatureText(SHED.air_c, units)}: ${massText(24 * evaporationOf({ ...standing, climate: SHED }), units)} a day`
   }
 ];

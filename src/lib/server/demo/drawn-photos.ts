@@ -1,8 +1,8 @@
 import sharp from 'sharp';
 import type { Database } from '../database/database';
-import { letGo, takeIn, type Incoming } from '../file/files';
 import { photograph } from '../pattern/patterns';
 import { photographCasting } from '../shake-out/castings';
+import { sent } from './sent';
 
 /** What lies on the bench in each picture: nobody took them, they are drawn. */
 const THINGS = {
@@ -34,23 +34,7 @@ async function pictureOf(thing: Drawn): Promise<Buffer> {
   return sharp(Buffer.from(svg)).jpeg({ quality: 80 }).toBuffer();
 }
 
-async function sent<T>(db: Database, thing: Drawn, take: (file: Incoming) => Promise<T>): Promise<T> {
-  const bytes = await pictureOf(thing);
-  const file = await takeIn(
-    db,
-    (async function* () {
-      yield bytes;
-    })(),
-    bytes.length
-  );
-  try {
-    return await take(file);
-  } finally {
-    letGo(file);
-  }
-}
-
-export const drawnPattern = (db: Database, id: number, thing: Drawn) =>
-  sent(db, thing, (file) => photograph(db, id, file));
-export const drawnCasting = (db: Database, id: number, thing: Drawn) =>
-  sent(db, thing, (file) => photographCasting(db, id, file));
+export const drawnPattern = async (db: Database, id: number, thing: Drawn) =>
+  sent(db, await pictureOf(thing), (file) => photograph(db, id, file));
+export const drawnCasting = async (db: Database, id: number, thing: Drawn) =>
+  sent(db, await pictureOf(thing), (file) => photographCasting(db, id, file));

@@ -4,13 +4,13 @@ import type { Triangles } from '$core/pattern/mesh/triangles';
 import { newPattern } from '$lib/schema/pattern';
 import { newMold } from '$lib/schema/session';
 import type { Database } from '../database/database';
-import { letGo, takeIn } from '../file/files';
 import { takeMesh } from '../pattern/meshes';
 import { createPattern } from '../pattern/patterns';
 import { createMold } from '../session/sessions';
 import { accepted } from './accepted';
 import type { DaysAgo } from './days-ago';
 import { drawnPattern } from './drawn-photos';
+import { sent } from './sent';
 import { benchBracket, gateLatch, pumpHandle, sundialPlate } from './pattern-shapes';
 
 /** When each came into the library, days ago. */
@@ -19,7 +19,9 @@ const MADE_DAYS_AGO = [148, 131, 12, 96, 60, 4];
 /** The shed's patterns: four as meshes, one put together of solids, one weighed. */
 export async function fillPatterns(db: Database, at: DaysAgo): Promise<number[]> {
   const meshed = async (file: string, body: Triangles, about: object) => {
-    const mesh = await fileOf(db, file, writeStl(body));
+    const mesh = await sent(db, writeStl(body), (mesh_file) =>
+      takeMesh(db, mesh_file, { unit: 'mm', name: file })
+    );
     const { way, parting_mm } = mesh.analysis.drawing;
     const lying = lyingAlong(body, way, parting_mm / 1000);
     const mm = (m: number) => Number((m * 1000).toFixed(3));
@@ -144,19 +146,4 @@ export async function planMolds(
       metal: 'aluminium'
     })
   );
-}
-
-async function fileOf(db: Database, name: string, bytes: Uint8Array) {
-  const file = await takeIn(
-    db,
-    (async function* () {
-      yield bytes;
-    })(),
-    bytes.length
-  );
-  try {
-    return await takeMesh(db, file, { unit: 'mm', name });
-  } finally {
-    letGo(file);
-  }
 }
