@@ -78,6 +78,11 @@ test('from the castings that are wanted to the hour of every step; ticked, put o
   await expect(page.getByText(/If it slips 7 days/)).toBeVisible();
   const later = new Date(Date.now() + 9 * DAY).toISOString().slice(0, 10);
   await page.getByLabel(/^Not before/).fill(`${later}T08:00`);
+  // What was typed there outlives a reload.
+  await page.reload();
+  await ready(page);
+  await page.getByRole('button', { name: 'More about: coat 1 of 2 of primer on Latch' }).click();
+  await expect(page.getByLabel(/^Not before/)).toHaveValue(`${later}T08:00`);
   await page.getByRole('button', { name: 'Plan it so' }).click();
   await expect(page.getByText('put off').first()).toBeVisible();
   // With the keys it goes to another day.

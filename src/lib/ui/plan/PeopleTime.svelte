@@ -26,20 +26,23 @@
     const before = of.hours;
     const others = (of.hours ?? USUAL_HOURS).filter((each) => each.weekday !== weekday);
     const next = to_min > from_min ? [...others, { weekday, from_min, to_min }] : others;
-    await keep(of, next);
+    if (!(await keep(of, next))) return;
     told(
       `${of.name} on ${weekdayName(weekday)}: ${to_min > from_min ? `${clockOf(from_min)} to ${clockOf(to_min)}` : 'no time'}.`,
-      () => keep(of, before)
+      async () => void (await keep(of, before))
     );
   }
-  async function keep(of: Member, hours: readonly OpenHours[] | null) {
+  /** Whether it was taken. */
+  async function keep(of: Member, hours: readonly OpenHours[] | null): Promise<boolean> {
     try {
       await api('PATCH', `/members/${of.id}`, { hours });
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       warned(thrown.message);
+      return false;
     }
     await invalidateAll();
+    return true;
   }
   async function take(of: Member, files: FileList | null) {
     const file = files?.[0];

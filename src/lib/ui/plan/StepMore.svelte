@@ -5,6 +5,7 @@
   import type { StepAbout } from '$core/plan/casting-steps';
   import { stepWords } from '$core/plan/step-words';
   import { ApiProblem, api } from '$lib/ui/api-client';
+  import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { units } from '$lib/ui/preferences';
@@ -25,12 +26,20 @@
     member: step.member === null ? '' : String(step.member),
     minutes: String(step.minutes)
   });
+  // svelte-ignore state_referenced_locally
+  const draft = new KeptDraft(
+    `plan-step:${plan_id}:${step.id}`,
+    () => typed,
+    (kept) => (typed = kept),
+    JSON.stringify([step.not_before, step.member, step.minutes])
+  );
   let trouble = $state<string | null>(null);
 
   async function keep(body: object) {
     trouble = null;
     try {
       await note(plan_id, { id: step.id, ...body });
+      draft.finish();
       await invalidateAll();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
