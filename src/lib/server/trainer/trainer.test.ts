@@ -61,6 +61,20 @@ describe('the trainer', () => {
     );
     expect((await nextQuestion(db, 'word', null)).card).toMatch(/^word:/);
   });
+  it('an answer that waited for the server counts from when it was given', async () => {
+    const { db } = shed;
+    const at = '2026-01-05T19:00:00.000Z';
+    const told = await answer(db, {
+      card: 'mold:no-trap',
+      level: 1,
+      seed: 9,
+      fault: 'no-trap',
+      at: '2026-01-05T20:00:00+01:00'
+    });
+    expect(told.at).toBe(at);
+    expect(Date.parse(told.due)).toBeGreaterThan(Date.parse(at));
+    expect(Date.parse(told.due)).toBeLessThan(Date.parse(at) + 60 * 864e5);
+  });
   it('refuses what is no card, or no answer to it', async () => {
     const { db } = shed;
     await expect(
