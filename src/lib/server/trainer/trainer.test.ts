@@ -65,10 +65,10 @@ describe('the trainer', () => {
     const { db } = shed;
     const at = '2026-01-05T19:00:00.000Z';
     const told = await answer(db, {
-      card: 'mold:no-trap',
+      card: 'mold:margin',
       level: 1,
       seed: 9,
-      fault: 'no-trap',
+      fault: 'margin',
       at: '2026-01-05T20:00:00+01:00'
     });
     expect(told.at).toBe(at);
