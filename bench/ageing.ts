@@ -2,7 +2,9 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { LedgerEntry } from '../src/core/heap/entry';
+import type { BranchStep } from '../src/lib/schema/branch';
 import type { NewEntry } from '../src/lib/schema/entry';
+import { followSteps } from '../src/lib/server/branch/branches';
 import { openDatabase, type Database } from '../src/lib/server/database/database';
 import { EVENT_FORMAT } from '../src/lib/server/database/event-format';
 import { newAct } from '../src/lib/server/heap/acts';
@@ -74,6 +76,13 @@ export async function ageing(): Promise<Measured[]> {
         target: 30,
         unit: 'ms'
       });
+    const year = [{ do: 'policy', times: 52, days: 7, metal_kg: 2, burnt_out_percent: 50, new_sand_kg: 1 }];
+    rows.push({
+      what: `${ENTRIES} entries: a branch of 52 weeks`,
+      value: await medianMs(() => followSteps(db, heap, year as BranchStep[], at(++minute))),
+      target: 300,
+      unit: 'ms'
+    });
     return rows;
   } finally {
     await db.close();

@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Page } from '@playwright/test';
@@ -7,6 +7,7 @@ import { openDatabase } from '../src/lib/server/database/database';
 import { createHeap } from '../src/lib/server/heap/heaps';
 import { chance } from '../src/lib/server/demo/chance';
 import { start } from '../scripts/served';
+import { LAUNCH } from './browser';
 import type { Measured } from './table';
 
 const POINTS = 5000;
@@ -20,34 +21,19 @@ const DROPPED_MS = 25;
 const STRETCHES = 10;
 const STRETCH_MS = 1000;
 
-const executablePath = [process.env.BRUNKEL_CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
-  (path) => path && existsSync(path)
-);
-
 /**
  * The story chart with five thousand measured points in Chromium, zoomed and panned: the time from frame to frame,
  * and how many frames came late. Empty where there is no Chromium.
  */
 export async function charting(): Promise<Measured[]> {
-  if (!executablePath) {
+  if (!LAUNCH.executablePath) {
     console.log('charts: not measured, for want of Chromium');
     return [];
   }
   const folder = mkdtempSync(join(tmpdir(), 'brunkel-bench-'));
   await fillDense(folder);
   const server = await start(folder);
-  const browser = await chromium.launch({
-    executablePath,
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync'
-    ]
-  });
+  const browser = await chromium.launch(LAUNCH);
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
     await page.goto(`${server.url}/heaps/1`);

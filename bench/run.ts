@@ -6,6 +6,7 @@ import { roughly } from './rough/measured';
 import { planning } from './planning';
 import { meshing } from './mesh/meshing';
 import { serving } from './serving';
+import { withoutServer } from './without-server';
 import { met, table, type Measured } from './table';
 
 const trial = estimatorTrial(200, 20, 20260301);
@@ -41,6 +42,7 @@ const rows: Measured[] = [
   ...(await ageing()),
   ...(await meshing()),
   ...(await serving()),
+  ...(await withoutServer()),
   ...(await charting())
 ];
 console.log(table(rows));
