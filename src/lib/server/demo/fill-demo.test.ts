@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CLAY_TESTS, TESTS_OF_SAND } from '$core/bench/bench-tests';
 import { listHeaps } from '../heap/heaps';
 import { readStates } from '../heap/heap-state';
@@ -19,16 +19,21 @@ async function filled() {
   const states = await readStates(db, '2026-11-20T12:00:00.000Z');
   const ledgers = await Promise.all(heaps.map((heap) => listEntries(db, heap.id, { limit: 500 })));
   const lots = await listLots(db);
-  await remove();
   const withoutClock = ledgers.map((page) =>
     page.items.map(({ kind, at, kg, result }) => ({ kind, at, kg, result }))
   );
-  return { heaps, states: [...states.values()].map(({ state }) => state!), ledgers, withoutClock, lots };
+  const standing = [...states.values()].map(({ state }) => state!);
+  return { db, remove, heaps, states: standing, ledgers, withoutClock, lots };
 }
+
+let first: Awaited<ReturnType<typeof filled>>;
+beforeAll(async () => void (first = await filled()), 60_000);
+afterAll(() => first.remove());
 
 describe('demo records', () => {
   it('tell fourteen months of three heaps, the same every time', async () => {
-    const [first, again] = [await filled(), await filled()];
+    const again = await filled();
+    await again.remove();
     expect(first.heaps.map((heap) => heap.name)).toEqual(['Gate heap', 'Dial sand', 'Plot 9 bin']);
     expect(first.withoutClock).toEqual(again.withoutClock);
     expect(first.states).toEqual(again.states);
@@ -38,9 +43,8 @@ describe('demo records', () => {
     expect(first.ledgers[0]!.total).toBeGreaterThan(150);
   });
   it('show all there is: tests of bags and of a batch, moves, what was not weighed, every kind of test', async () => {
-    const { db, remove } = await temporaryDatabase();
-    await fillDemo(db, TODAY);
-    const [gate, dial, bin] = await listHeaps(db);
+    const { db, heaps, lots } = first;
+    const [gate, dial, bin] = heaps;
     const kinds = async (heap: number, test_kind: string) =>
       (await listEntries(db, heap, { test_kind, limit: 1 })).total;
     for (const kind of TESTS_OF_SAND) {
@@ -68,7 +72,6 @@ describe('demo records', () => {
     expect(answers).toBeGreaterThan(60);
     expect(hand!.bias).toBeGreaterThan(0.2);
     expect(course.length).toBeGreaterThan(2);
-    const lots = await listLots(db);
     const tested = (await Promise.all(lots.map(({ id }) => listLotTests(db, id)))).flat();
     for (const kind of CLAY_TESTS)
       expect(
@@ -78,10 +81,9 @@ describe('demo records', () => {
     expect(lots.filter(({ moisture_percent }) => moisture_percent.source === 'your tests')).toHaveLength(1);
     expect(lots.filter(({ fineness_source }) => fineness_source === 'your tests')).toHaveLength(1);
     expect(lots.filter(({ active_percent }) => active_percent.source === 'your tests')).toHaveLength(2);
-    await remove();
   });
-  it('leave something to do on the bench, and stock that was never overdrawn', async () => {
-    const { states, lots } = await filled();
+  it('leave something to do on the bench, and stock that was never overdrawn', () => {
+    const { states, lots } = first;
     expect(new Set(states.map((state) => state.verdict)).size).toBeGreaterThan(1);
     expect(states.some((state) => state.prescription.need !== 'nothing')).toBe(true);
     for (const lot of lots) expect(lot.on_hand_kg, lot.name).toBeGreaterThanOrEqual(0);
