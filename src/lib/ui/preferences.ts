@@ -18,12 +18,23 @@ export function locale(): string {
 
 const A_YEAR_S = 31_536_000;
 
+/** What was chosen while the pages have not heard of it yet: a second choice at once goes on from there. */
+let chosen: Preferences | null = null;
+
 /** Keeps a preference in the cookie and shows everything anew in it. */
-export async function prefer(change: Partial<Preferences>): Promise<void> {
-  const next: Preferences = { ...page.data.preferences, ...change };
+export async function prefer(
+  change: Partial<Preferences> | ((now: Preferences) => Partial<Preferences>)
+): Promise<void> {
+  const now = chosen ?? page.data.preferences;
+  const next: Preferences = { ...now, ...(typeof change === 'function' ? change(now) : change) };
+  chosen = next;
   document.cookie = `preferences=${encodeURIComponent(JSON.stringify(next))}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
   document.documentElement.dataset.mode = next.mode;
-  await invalidateAll();
+  try {
+    await invalidateAll();
+  } finally {
+    if (chosen === next) chosen = null;
+  }
 }
 
 /** Keeps who works at this device; null: nobody is named. */

@@ -7,7 +7,9 @@
 
   const { owned }: { owned: readonly Gear[] | undefined } = $props();
   const own = (gear: Gear, has: boolean) =>
-    void prefer({ gear: GEAR_NAMES.filter((each) => (each === gear ? has : (owned ?? []).includes(each))) });
+    void prefer((now) => ({
+      gear: GEAR_NAMES.filter((each) => (each === gear ? has : now.gear?.includes(each)))
+    }));
 </script>
 
 <Accordion collapsible>

@@ -23,8 +23,9 @@
     (of.hours ?? USUAL_HOURS).find((each) => each.weekday === weekday) ?? null;
 
   async function setDay(of: Member, weekday: number, from_min: number, to_min: number) {
-    const before = of.hours;
-    const others = (of.hours ?? USUAL_HOURS).filter((each) => each.weekday !== weekday);
+    // A second change at once goes on from the first, which the page has not heard of yet.
+    const before = sent?.id === of.id ? sent.hours : of.hours;
+    const others = (before ?? USUAL_HOURS).filter((each) => each.weekday !== weekday);
     const next = to_min > from_min ? [...others, { weekday, from_min, to_min }] : others;
     if (!(await keep(of, next))) return;
     told(
@@ -32,16 +33,21 @@
       async () => void (await keep(of, before))
     );
   }
+  let sent: { id: number; hours: readonly OpenHours[] | null } | null = null;
   /** Whether it was taken. */
   async function keep(of: Member, hours: readonly OpenHours[] | null): Promise<boolean> {
+    const mine = { id: of.id, hours };
+    sent = mine;
     try {
       await api('PATCH', `/members/${of.id}`, { hours });
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       warned(thrown.message);
+      sent = null;
       return false;
     }
     await invalidateAll();
+    if (sent === mine) sent = null;
     return true;
   }
   async function take(of: Member, files: FileList | null) {
