@@ -71,8 +71,9 @@ test('from the castings that are wanted to the hour of every step; ticked, put o
     .filter({ hasText: 'Done, and entered' })
     .getByRole('button', { name: 'Undo' })
     .click();
+  await expect.poll(coats).toEqual([]);
   await expect(first).toBeVisible();
-  expect(await coats()).toEqual([]);
+  await expect(first).not.toBeChecked();
   // Put off, with what follows told before.
   await page.getByRole('button', { name: 'More about: coat 1 of 2 of primer on Latch' }).click();
   await expect(page.getByText(/If it slips 7 days/)).toBeVisible();
