@@ -1,10 +1,5 @@
-import { existsSync } from 'node:fs';
 import { defineConfig } from '@playwright/test';
-
-/** Debian's Chromium, wherever it is; BRUNKEL_CHROMIUM names another. */
-const executablePath = [process.env.BRUNKEL_CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
-  (path) => path && existsSync(path)
-);
+import { LAUNCH } from './scripts/chromium';
 
 export default defineConfig({
   testDir: 'e2e',
@@ -23,17 +18,6 @@ export default defineConfig({
     timezoneId: 'Europe/London',
     // What is kept for when the server is gone has a test of its own; elsewhere it would only ask for pages in between.
     serviceWorkers: 'block',
-    launchOptions: {
-      ...(executablePath && { executablePath }),
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync'
-      ]
-    }
+    launchOptions: LAUNCH
   }
 });

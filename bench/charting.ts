@@ -7,7 +7,7 @@ import { openDatabase } from '../src/lib/server/database/database';
 import { createHeap } from '../src/lib/server/heap/heaps';
 import { chance } from '../src/lib/server/demo/chance';
 import { start } from '../scripts/served';
-import { LAUNCH } from './browser';
+import { LAUNCH } from '../scripts/chromium';
 import type { Measured } from './table';
 
 const POINTS = 5000;

@@ -6,7 +6,7 @@ import { chromium } from '@playwright/test';
 import { openDatabase } from '../src/lib/server/database/database';
 import { fillDemo } from '../src/lib/server/demo/fill-demo';
 import { start } from '../scripts/served';
-import { LAUNCH } from './browser';
+import { LAUNCH } from '../scripts/chromium';
 import type { Measured } from './table';
 
 const STARTS = 5;

@@ -26,14 +26,11 @@ export function stepWords(about: StepAbout, units: UnitSystem): string {
     case 'squeeze':
       return `squeeze ${about.heap}: nobody knows how it stands`;
     case 'temper': {
-      const parts = [
-        about.binder_kg > 0 && `${mass(about.binder_kg)} of clay`,
-        about.water_kg > 0 && `${mass(about.water_kg)} of water`
-      ].filter(Boolean);
+      const parts = doseParts(about, units);
       if (about.dry_off_kg > 0)
         return `spread ${about.heap} to dry off ${mass(about.dry_off_kg)}, then cover it`;
       return parts.length > 0
-        ? `temper ${about.heap}, likely with ${parts.join(' and ')}, and cover it overnight`
+        ? `temper ${about.heap}, by then likely with ${parts.join(' and ')}, and cover it overnight`
         : `squeeze ${about.heap} and cover it overnight`;
     }
     case 'tools':
@@ -58,6 +55,20 @@ export function stepWords(about: StepAbout, units: UnitSystem): string {
       return about.what;
   }
 }
+
+/** What a step was once it is entered: where the step says what is likely, this says what it was. */
+export function enteredWords(about: StepAbout, units: UnitSystem): string {
+  if (about.do !== 'temper') return stepWords(about, units);
+  return `${doseParts(about, units).join(' and ')} into ${about.heap}`;
+}
+
+const doseParts = (
+  { binder_kg, water_kg }: { binder_kg: number; water_kg: number },
+  units: UnitSystem
+): string[] => [
+  ...(binder_kg > 0 ? [`${massText(binder_kg, units)} of clay`] : []),
+  ...(water_kg > 0 ? [`${massText(water_kg, units)} of water`] : [])
+];
 
 const nthCoat = ({ nth, of }: { nth: number; of: number }) => (of > 1 ? `coat ${nth} of ${of}` : 'a coat');
 

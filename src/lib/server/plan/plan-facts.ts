@@ -156,6 +156,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()
       frost_c: frostBefore(heap.container.place ?? 'shed', station, now, day_ms),
       frost_known:
         heap.container.place === 'indoors' ||
+        day_ms < now ||
         (station !== handbookAir && day_ms - now <= FORECAST_DAYS * 24 * HOUR_MS)
     });
   }

@@ -1,5 +1,5 @@
 import type { StepAbout, StepNote } from '$core/plan/casting-steps';
-import { stepWords } from '$core/plan/step-words';
+import { enteredWords } from '$core/plan/step-words';
 import type { PlanNote } from '$lib/schema/plan';
 import type { Database } from '../database/database';
 import { writeAct } from '../heap/acts';
@@ -54,7 +54,7 @@ export async function notePlanStep(db: Database, id: number, { log, ...note }: P
     await row.save({ transaction });
     return {
       plan: await readPlan(db, id, transaction),
-      logged: entered ? `${stepWords(entered.about, 'metric')}: entered ${entered.where}` : null,
+      logged: entered ? `${enteredWords(entered.about, 'metric')}: entered ${entered.where}` : null,
       entered: entered?.about ?? null,
       undo: entered?.undo ?? null
     };

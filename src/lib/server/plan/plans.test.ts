@@ -213,7 +213,9 @@ describe('a plan back from a pour day', () => {
     expect(entered).toMatchObject({ do: 'temper', water_kg: prescription.water_kg });
     const [last] = await ledger();
     expect(last).toMatchObject({ kind: 'water', kg: prescription.water_kg });
-    expect(logged).toContain(massText(prescription.water_kg, 'metric'));
+    expect(logged).toBe(
+      `${massText(prescription.water_kg, 'metric')} of water into Gate heap: entered in its ledger`
+    );
     expect(undo!.path).toMatch(/^\/acts\/\d+\/undo$/);
     // Tempered, it asks for no more.
     expect((await readState(db, 1)).prescription.water_kg).toBeLessThan(0.05);
@@ -281,6 +283,8 @@ describe('a plan back from a pour day', () => {
     expect(await frosts(Date.UTC(year, 0, 20, 10), 21)).toEqual({ air_c: null, frost_unknown: [name] });
     await changeSettings(db, { simulated_weather: false });
     expect(await frosts(Date.UTC(year, 0, 20, 10), 2)).toEqual({ air_c: null, frost_unknown: [name] });
+    // A day that is over asks for no forecast.
+    expect(await frosts(Date.UTC(year, 0, 20, 10), -1)).toEqual({ air_c: null, frost_unknown: [] });
     await changeSettings(db, { simulated_weather: true });
   });
 

@@ -47,6 +47,23 @@ it('is read off the steps that were ticked as molds were rammed, half as long ag
         mold_id: mold.id
       });
   }
+  // One that is half rammed yet tells nothing, however quick its first steps were.
+  const half = await createMold(db, session.id, {
+    flask_id: flask.id,
+    backing_heap_id: heap.id,
+    patterns: []
+  });
+  for (const [kind, after] of [
+    ['board', 400],
+    ['ram-drag', 415]
+  ] as const)
+    await markStep(db, session.id, {
+      id: `${half.id}:${kind}`,
+      kind,
+      state: 'done',
+      at: new Date(began + after * 60_000).toISOString(),
+      mold_id: half.id
+    });
   const found = (await pace())!;
   expect(found.molds).toBe(3);
   expect(found.times).toBeCloseTo(1.5, 6);

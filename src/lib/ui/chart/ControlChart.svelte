@@ -96,9 +96,10 @@
       ...movingRanges(values(phase)).map((range, i) => [phase.readings[i + 1]!.at, shown(range)] as const),
       [phase.readings.at(-1)!.at + 1, null]
     ]);
-    // Both lie over one another in time.
-    const [first, last] = [phases[0]?.readings[0]?.at, phases.at(-1)?.readings.at(-1)?.at];
-    const time = { ...timeAxis(palette), ...(first !== last && { min: first, max: last }) };
+    // Both lie over one another in time, though the ranges begin one reading later.
+    const own = timeAxis(palette);
+    const all = { min: phases[0]?.readings[0]?.at ?? 0, max: phases.at(-1)?.readings.at(-1)?.at ?? 0 };
+    const time = { ...own, min: own.min(all), max: own.max(all) };
     return {
       grid: [
         { left: 60, right: 16, top: 16, height: 150 },

@@ -12,7 +12,8 @@
   const { of, class: size = '', children }: Props = $props();
 </script>
 
-<!-- The room about it takes the finger too. -->
-<a class="figure explained relative after:absolute after:-inset-3 {size}" href={pageOf(of)}
-  >{@render children()}</a
+<!-- The room about it takes the finger too, but not the word that stands above it, which explains itself. -->
+<a
+  class="figure explained relative after:absolute after:-inset-x-2 after:-top-0.5 after:-bottom-3 {size}"
+  href={pageOf(of)}>{@render children()}</a
 >

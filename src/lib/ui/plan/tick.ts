@@ -1,5 +1,5 @@
 import { invalidateAll } from '$app/navigation';
-import { stepWords } from '$core/plan/step-words';
+import { enteredWords, stepWords } from '$core/plan/step-words';
 import { ApiProblem, api } from '$lib/ui/api-client';
 import { outbox } from '$lib/ui/outbox/outbox.svelte';
 import { units } from '$lib/ui/preferences';
@@ -28,7 +28,7 @@ export async function tick(plan_id: number, step: PlanStepShown, done: boolean):
         { id: step.id, done_at: new Date().toISOString(), log: true },
         `done: ${words}`
       );
-      const what = entered ? `Done, and entered: ${stepWords(entered, units())}.` : `Done: ${words}.`;
+      const what = entered ? `Done, and entered: ${enteredWords(entered, units())}.` : `Done: ${words}.`;
       told(what, async () => {
         if (undo) await api(undo.method, undo.path, undo.body);
         await note(plan_id, { id: step.id, done_at: null });
