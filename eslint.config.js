@@ -35,5 +35,24 @@ export default ts.config(
     // Tests may hand over what no type allows: that is what they test.
     ignores: ['**/*.test.ts'],
     rules: { 'brunkel/cast-reason': 'error' }
+  },
+  {
+    // These run where nothing is installed yet. What wants packages is imported by a call, once they are there.
+    files: ['scripts/*.mjs'],
+    ignores: ['scripts/serve.mjs'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^(?!node:|\\./preflight\\.mjs$)',
+              message:
+                'This script starts before packages are installed: import Node’s own modules, or await import() after ensureInstalled().'
+            }
+          ]
+        }
+      ]
+    }
   }
 );

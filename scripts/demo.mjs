@@ -1,5 +1,5 @@
 /** npm run demo: installs, builds, makes the demo records and serves them; the second time in seconds. */
-import { existsSync, renameSync, rmSync } from 'node:fs';
+import { cpSync, existsSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   DEMO_DATA,
@@ -10,28 +10,34 @@ import {
   ensureWritable,
   working
 } from './preflight.mjs';
-import { serve } from './serve.mjs';
 
 await ensureFreePort();
 ensureWritable(DEMO_DATA);
 await ensureInstalled();
 await ensureBuilt();
 await fillDemo(DEMO_DATA);
+// Only now: it needs packages, and on a fresh machine there were none before.
+const { serve } = await import('./serve.mjs');
 await serve(DEMO_DATA, `Brunkel, with fourteen months of a made-up society’s sand (in ${DEMO_DATA})`);
 
-/** Fills beside and moves into place, so that an interrupted fill is never served. */
+/**
+ * Fills beside and moves into place, so that an interrupted fill is never served. Records whose photos and meshes
+ * were left behind by an earlier version get them back: the same demo has the same files on every day.
+ */
 async function fillDemo(folder) {
-  if (existsSync(join(folder, 'brunkel.sqlite'))) return;
+  const records = join(folder, 'brunkel.sqlite');
+  const filled = existsSync(records);
+  if (filled && existsSync(join(folder, 'files'))) return;
   const draft = join(folder, 'in-the-making');
   rmSync(draft, { recursive: true, force: true });
   await working(
-    'making the demo records',
+    filled ? 'drawing the demo’s photos and meshes anew' : 'making the demo records',
     process.execPath,
     [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), join(ROOT, 'scripts/fill-demo.ts'), draft],
-    {
-      timeHint: 'a few seconds'
-    }
+    { timeHint: 'less than a minute' }
   );
-  renameSync(join(draft, 'brunkel.sqlite'), join(folder, 'brunkel.sqlite'));
+  // Files first: records that name a file are never there without it.
+  cpSync(join(draft, 'files'), join(folder, 'files'), { recursive: true });
+  if (!filled) renameSync(join(draft, 'brunkel.sqlite'), records);
   rmSync(draft, { recursive: true, force: true });
 }
