@@ -26,8 +26,9 @@ await serve(DEMO_DATA, `Brunkel, with fourteen months of a made-up society’s s
  */
 async function fillDemo(folder) {
   const records = join(folder, 'brunkel.sqlite');
+  const files = join(folder, 'files');
   const filled = existsSync(records);
-  if (filled && existsSync(join(folder, 'files'))) return;
+  if (filled && existsSync(files)) return;
   const draft = join(folder, 'in-the-making');
   rmSync(draft, { recursive: true, force: true });
   await working(
@@ -37,7 +38,8 @@ async function fillDemo(folder) {
     { timeHint: 'less than a minute' }
   );
   // Files first: records that name a file are never there without it.
-  cpSync(join(draft, 'files'), join(folder, 'files'), { recursive: true });
+  if (existsSync(files)) cpSync(join(draft, 'files'), files, { recursive: true });
+  else renameSync(join(draft, 'files'), files);
   if (!filled) renameSync(join(draft, 'brunkel.sqlite'), records);
   rmSync(draft, { recursive: true, force: true });
 }

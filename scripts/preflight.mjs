@@ -117,7 +117,7 @@ export async function ensureBuilt() {
   const mark = join(ROOT, 'build', '.brunkel-built');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === sources) return;
   await working('building', process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build'], {
-    timeHint: 'about half a minute'
+    timeHint: 'one to two minutes'
   });
   writeFileSync(mark, sources);
 }
