@@ -71,7 +71,7 @@ describe('what differed on the bad days', () => {
       // Most of them are told, and not only ranked.
       expect(found.filter(({ verdict }) => verdict === 'told').length).toBeGreaterThan(0.5 * found.length);
     }
-  }, 60_000);
+  });
 
   it('says that there is nothing to tell where there is nothing, in nine of ten', () => {
     const found = worlds(null, 60);
@@ -81,7 +81,7 @@ describe('what differed on the bad days', () => {
     expect(found.filter(({ verdict }) => verdict !== 'told').length).toBeGreaterThanOrEqual(
       0.9 * found.length
     );
-  }, 60_000);
+  });
 
   it('says how the bad differ, of measures and of kinds', () => {
     const [moist] = worlds('moisture', 1);

@@ -100,7 +100,7 @@ describe('the soonest plan', () => {
       }),
       { numRuns: 60, seed: 7 }
     );
-  }, 60_000);
+  });
 
   it('a chain waits for its coats to dry and for the evening', () => {
     const evenings: People = {

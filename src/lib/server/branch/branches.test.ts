@@ -18,7 +18,7 @@ import {
 let shed: Awaited<ReturnType<typeof demoDatabase>>;
 beforeAll(async () => {
   shed = await demoDatabase();
-}, 60_000);
+});
 afterAll(() => shed.remove());
 
 describe('a branch of a heap in the shed', () => {

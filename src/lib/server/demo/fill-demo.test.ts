@@ -27,7 +27,7 @@ async function filled() {
 }
 
 let first: Awaited<ReturnType<typeof filled>>;
-beforeAll(async () => void (first = await filled()), 60_000);
+beforeAll(async () => void (first = await filled()));
 afterAll(() => first.remove());
 
 describe('demo records', () => {

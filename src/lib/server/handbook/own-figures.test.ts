@@ -9,7 +9,7 @@ import { ownFigures } from './own-figures';
 let shed: Awaited<ReturnType<typeof demoDatabase>>;
 beforeAll(async () => {
   shed = await demoDatabase();
-}, 60_000);
+});
 afterAll(() => shed.remove());
 
 describe('the reader’s own figures', () => {

@@ -11,7 +11,7 @@ import { journalCsv, matching, searchJournal } from './journal';
 let shed: Awaited<ReturnType<typeof demoDatabase>>;
 beforeAll(async () => {
   shed = await demoDatabase();
-}, 60_000);
+});
 afterAll(() => shed.remove());
 const total = async (filter: Parameters<typeof searchJournal>[1]) =>
   (await searchJournal(shed.db, filter, { limit: 1 })).total;

@@ -60,7 +60,7 @@ async function plannedOf(heap_id: number) {
 describe('a plan back from a pour day', () => {
   beforeAll(async () => {
     shed = await demoDatabase();
-  }, 60_000);
+  });
   afterAll(() => shed.remove());
 
   it('makes molds of what is wanted, and every step has its hour before the pour', async () => {

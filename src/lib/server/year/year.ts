@@ -73,9 +73,17 @@ const empty = (): Span => ({
   cost: {}
 });
 
-/** A year of casting, by its months. */
-export async function readYear(db: Database, asked: number | undefined): Promise<YearRecord> {
-  const now = new Date().toISOString();
+/**
+ * A year of casting, by its months.
+ *
+ * @param asked the latest year with anything in it, where it is left out
+ * @param now ISO time that counts as now: a heap dries on between two readings
+ */
+export async function readYear(
+  db: Database,
+  asked: number | undefined,
+  now = new Date().toISOString()
+): Promise<YearRecord> {
   return db.sinceLastWrite(`year ${asked ?? ''} ${now.slice(0, 10)}`, () => yearOf(db, asked, now));
 }
 
