@@ -6,6 +6,7 @@ import { roughly } from './rough/measured';
 import { planning } from './planning';
 import { meshing } from './mesh/meshing';
 import { serving } from './serving';
+import { slowNetwork } from './slow-network';
 import { withoutServer } from './without-server';
 import { met, table, type Measured } from './table';
 
@@ -42,6 +43,7 @@ const rows: Measured[] = [
   ...(await ageing()),
   ...(await meshing()),
   ...(await serving()),
+  ...(await slowNetwork()),
   ...(await withoutServer()),
   ...(await charting())
 ];

@@ -111,7 +111,7 @@ for (const { size, units } of LOOKS) {
   test(`every page at the ${size}, light and dark, in ${units} units: nothing for axe, nothing out of bounds`, async ({
     page
   }) => {
-    test.setTimeout(900_000);
+    test.setTimeout(1_800_000);
     // Colours that are still on their way from one theme to the other are nobody's colours.
     await page.emulateMedia({ reducedMotion: 'reduce' });
     await page.setViewportSize(size === 'desk' ? { width: 1280, height: 800 } : { width: 390, height: 844 });
@@ -248,7 +248,6 @@ const unexplained = () =>
     .map(({ row }) => (row.textContent ?? '').replace(/\s+/g, ' ').slice(0, 80));
 
 test('every word of the craft and every figure on a page is explained in the handbook', async ({ page }) => {
-  test.setTimeout(300_000);
   const chapters = ['', '/mix', '/temper', '/mold', '/pour', '/shake-out', '/recondition'];
   let explained = '';
   const places = new Set<string>();

@@ -92,7 +92,6 @@ test.describe('on the phone', () => {
     request,
     context
   }) => {
-    test.setTimeout(180_000);
     const heap = await mixedHeap(request, 'Gate heap');
     await squeezed(request, heap, 'temper');
     const { day } = await closedMold(request);

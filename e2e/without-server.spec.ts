@@ -12,7 +12,6 @@ test.describe('where the page is secure', () => {
   test('the server gone, heaps, handbook and calculators still open, and what is entered waits for it', async ({
     page
   }) => {
-    test.setTimeout(180_000);
     const folder = mkdtempSync(join(tmpdir(), 'brunkel-offline-'));
     let server = await serve(folder);
     const port = new URL(server.url).port;
@@ -67,7 +66,7 @@ test.describe('where the page is secure', () => {
     const water = async () =>
       ((await (await fetch(`${server.url}/api/v1/heaps/1/entries?kind=water`)).json()) as { total: number })
         .total;
-    await expect.poll(water, { timeout: 30_000 }).toBe(1);
+    await expect.poll(water).toBe(1);
     await page.goto('about:blank');
     await server.end();
     rmSync(folder, { recursive: true, force: true });

@@ -5,6 +5,7 @@ import { writeStl } from '../src/core/pattern/file/write-stl';
 import { cylinder } from '../src/core/pattern/shape/bodies';
 import { start } from '../scripts/served';
 import { ask } from './ask';
+import { late } from './in-time';
 import type { Found } from './table';
 
 /** A mesh that is one is worked out in a few seconds; what is none is refused at once. */
@@ -60,15 +61,16 @@ export async function hostileMeshes(folder: string, tries: number, chance: () =>
       method: 'POST',
       headers: { 'content-type': 'application/octet-stream' },
       body: new Blob([bytes as Uint8Array<ArrayBuffer>]),
-      signal: AbortSignal.timeout(30_000)
+      signal: AbortSignal.timeout(90_000)
     }).catch(() => null);
     clearInterval(beside);
     const ms = performance.now() - began;
     const status = response?.status ?? 0;
     await response?.arrayBuffer();
     if (![201, 400, 413, 422].includes(status)) wrong.push(`${name}: ${status}`);
-    if (ms > SLOWEST_MS) wrong.push(`${name}: ${Math.round(ms)} ms`);
-    if (waited > NEIGHBOUR_MS) wrong.push(`${name}: a neighbour waited ${Math.round(waited)} ms`);
+    if (late(name, ms, SLOWEST_MS)) wrong.push(`${name}: ${Math.round(ms)} ms`);
+    if (late(`a neighbour of ${name}`, waited, NEIGHBOUR_MS))
+      wrong.push(`${name}: a neighbour waited ${Math.round(waited)} ms`);
     return status;
   };
   for (const [name, bytes] of WHOLE)

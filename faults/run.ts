@@ -4,12 +4,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { foreign, fuzz, heavy } from './hostile';
 import { hostileMeshes } from './hostile-meshes';
+import { SHORT } from './in-time';
 import { inKeeping, inStarting, inWriting, restores } from './kills';
 import { fullDisk, goneFolder, lockedFile, secondServer } from './store';
 import { print, type Found } from './table';
 
-const short = process.argv.includes('--short');
-const seed = Number(process.env.BRUNKEL_SEED ?? (short ? 7 : Date.now() % 1e6));
+const seed = Number(process.env.BRUNKEL_SEED ?? (SHORT ? 7 : Date.now() % 1e6));
 
 /** A small generator (mulberry32), so that a run can be had again by its seed. */
 let state = seed;
@@ -24,7 +24,7 @@ const folder = mkdtempSync(join(tmpdir(), 'brunkel-faults-'));
 const found: Found[] = [];
 const began = performance.now();
 try {
-  const many = (full: number, few: number) => (short ? few : full);
+  const many = (full: number, few: number) => (SHORT ? few : full);
   found.push(await inWriting(join(folder, 'writing'), many(8, 1), chance));
   found.push(await inStarting(folder, many(12, 2), chance, false));
   found.push(await inStarting(folder, many(8, 1), chance, true));
