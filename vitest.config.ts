@@ -15,7 +15,7 @@ export default defineConfig({
     }
   },
   test: {
-    include: ['src/**/*.test.ts', 'bench/**/*.test.ts', 'scripts/**/*.test.mjs'],
+    include: ['src/**/*.test.ts', 'bench/**/*.test.ts', 'faults/**/*.test.ts', 'scripts/**/*.test.mjs'],
     environment: 'node',
     // A test that hangs is ended; a slow machine fails none.
     testTimeout: 600_000,

@@ -1,13 +1,9 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { chromium, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import type { Event } from '../src/core/heap/kinds';
-import { openDatabase } from '../src/lib/server/database/database';
+import type { Database } from '../src/lib/server/database/database';
 import { createHeap } from '../src/lib/server/heap/heaps';
 import { chance } from '../src/lib/server/demo/chance';
-import { start } from '../scripts/served';
-import { LAUNCH } from '../scripts/chromium';
+import { inChromium } from './in-chromium';
 import type { Measured } from './table';
 
 const POINTS = 5000;
@@ -25,16 +21,8 @@ const STRETCH_MS = 1000;
  * The story chart with five thousand measured points in Chromium, zoomed and panned: the time from frame to frame,
  * and how many frames came late. Empty where there is no Chromium.
  */
-export async function charting(): Promise<Measured[]> {
-  if (!LAUNCH.executablePath) {
-    console.log('charts: not measured, for want of Chromium');
-    return [];
-  }
-  const folder = mkdtempSync(join(tmpdir(), 'brunkel-bench-'));
-  await fillDense(folder);
-  const server = await start(folder);
-  const browser = await chromium.launch(LAUNCH);
-  try {
+export const charting = (): Promise<Measured[]> =>
+  inChromium('charts', fillDense, async (server, browser) => {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
     await page.goto(`${server.url}/heaps/1`);
     // What is pressed before the page is awake asks for nothing.
@@ -72,12 +60,7 @@ export async function charting(): Promise<Measured[]> {
         unit: '%'
       }
     ];
-  } finally {
-    await browser.close();
-    await server.end();
-    rmSync(folder, { recursive: true, force: true });
-  }
-}
+  });
 
 /** Wheels in and out and drags the chart for a while; the milliseconds between one frame and the next. */
 async function zoomAndPan(page: Page, forMs: number): Promise<number[]> {
@@ -109,8 +92,7 @@ const WATCH_FRAMES = `
 `;
 
 /** A heap that was tested five thousand times, written straight into the tables. */
-async function fillDense(folder: string): Promise<void> {
-  const db = await openDatabase(folder);
+async function fillDense(db: Database): Promise<void> {
   const heap = await createHeap(db, { name: 'Much tested', system: 'water' } as never);
   const by = chance(5000);
   const start = Date.now() - DAYS * 86_400_000;
@@ -161,5 +143,4 @@ async function fillDense(folder: string): Promise<void> {
       { transaction }
     );
   });
-  await db.close();
 }

@@ -1,17 +1,6 @@
 import type { Page } from '@playwright/test';
+import { atTheFarEnd } from '../scripts/chromium';
 import { expect, mixedHeap, ready, squeezed, state, test } from './brunkel';
-
-/** A phone at the far end of the garden: 400 ms there and back, 50 kB in a second. */
-async function slow(page: Page): Promise<void> {
-  const session = await page.context().newCDPSession(page);
-  await session.send('Network.enable');
-  await session.send('Network.emulateNetworkConditions', {
-    offline: false,
-    latency: 400,
-    downloadThroughput: 50_000,
-    uploadThroughput: 50_000
-  });
-}
 
 /**
  * What the page as it is served asks for ahead of its waking; what is fetched once it is awake comes later. How long it
@@ -52,7 +41,7 @@ test('usable means that a press on what has come by then is stored, long before 
   const heap = await mixedHeap(request, 'Gate heap', 0.2);
   await squeezed(request, heap, 'dry');
   const before = (await state(request, heap)).total_kg as number;
-  await slow(page);
+  await atTheFarEnd(page);
   await page.goto('/', { waitUntil: 'commit' });
   await page.getByRole('button', { name: 'It went in' }).click();
   expect(await page.evaluate(() => document.documentElement.dataset.ready)).toBeUndefined();

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs';
-import type { LaunchOptions } from '@playwright/test';
+import type { LaunchOptions, Page } from '@playwright/test';
 
 /** Debian's Chromium, wherever it is; BRUNKEL_CHROMIUM names another. */
 const executablePath = [process.env.BRUNKEL_CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
@@ -19,3 +19,15 @@ export const LAUNCH: LaunchOptions = {
     '--disable-sync'
   ]
 };
+
+/** From now on the page is on a phone at the far end of the garden: 400 ms there and back, 50 kB in a second. */
+export async function atTheFarEnd(page: Page): Promise<void> {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Network.enable');
+  await session.send('Network.emulateNetworkConditions', {
+    offline: false,
+    latency: 400,
+    downloadThroughput: 50_000,
+    uploadThroughput: 50_000
+  });
+}

@@ -32,7 +32,7 @@ async function fillDemo(folder) {
   const draft = join(folder, 'in-the-making');
   rmSync(draft, { recursive: true, force: true });
   await working(
-    filled ? 'drawing the demo’s photos and meshes anew' : 'making the demo records',
+    filled ? 'bringing back the demo’s photos and meshes' : 'making the demo records',
     process.execPath,
     [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), join(ROOT, 'scripts/fill-demo.ts'), draft],
     { timeHint: 'less than a minute' }

@@ -7,10 +7,15 @@ import { createHash } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { delimiter, join } from 'node:path';
+import { setTimeout as sleep } from 'node:timers/promises';
 import { ROOT, stop } from './preflight.mjs';
 
 /** An installation with its compilation, a build and a filled demo, on a machine that has much else to do, ms. */
 const LONGEST_MS = 30 * 60_000;
+/** A page that is not answered by then hangs, ms. */
+const ANSWER_MS = 60_000;
+/** Who is told to end has so long for it, ms. */
+const ENDING_MS = 60_000;
 
 const desk = mkdtempSync(join(tmpdir(), 'brunkel-fresh-'));
 const clone = join(desk, 'brunkel');
@@ -29,30 +34,39 @@ let fault = null;
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
   process.once(signal, async () => {
     await end();
-    rmSync(desk, { recursive: true, force: true });
+    clear();
     process.exit(1);
   });
 try {
   const { status, stderr } = spawnSync('git', ['clone', '--quiet', ROOT, clone], { encoding: 'utf8' });
   if (status !== 0) throw new Error(`no clone could be made: ${stderr}`);
   const command = firstCommand();
-  console.log(`\n── ${command}, in an empty folder`);
+  await tried(command, 'in an empty folder');
+  // Demos that an earlier version filled have lost their files: the next start brings them back.
+  rmSync(join(clone, 'data-demo', 'files'), { recursive: true });
+  await tried(command, 'again, its photos and meshes gone');
+} catch (thrown) {
+  fault = thrown;
+} finally {
+  await end();
+  clear();
+}
+if (fault) stop(fault.message);
+
+/** Runs it until its page answers, and looks whether the demo is whole. */
+async function tried(command, how) {
+  console.log(`\n── ${command}, ${how}`);
   demo = spawn('sh', ['-c', command], {
     cwd: clone,
     env,
     detached: true,
     stdio: ['ignore', 'pipe', 'inherit']
   });
-  const url = await address(demo);
+  const url = await address(demo, command);
   const wrong = await whatIsMissing(url);
-  if (wrong.length > 0) throw new Error(`${command}: ${wrong.join('; ')}`);
-} catch (thrown) {
-  fault = thrown;
-} finally {
+  if (wrong.length > 0) throw new Error(`${command}, ${how}: ${wrong.join('; ')}`);
   await end();
-  rmSync(desk, { recursive: true, force: true });
 }
-if (fault) stop(fault.message);
 
 /** The first line of the README's first block of commands, without its remark. */
 function firstCommand() {
@@ -63,10 +77,13 @@ function firstCommand() {
 }
 
 /** Where it serves, once it says so. */
-function address(child) {
+function address(child, command) {
   return new Promise((resolve, reject) => {
     let said = '';
-    const limit = setTimeout(() => reject(new Error('it did not serve within half an hour')), LONGEST_MS);
+    const limit = setTimeout(
+      () => reject(new Error(`${command} did not serve within half an hour`)),
+      LONGEST_MS
+    );
     const settled = (settle, value) => {
       clearTimeout(limit);
       settle(value);
@@ -78,7 +95,9 @@ function address(child) {
       if (url) settled(resolve, url);
     });
     child.on('error', (error) => settled(reject, error));
-    child.on('exit', (code) => settled(reject, new Error(`it ended with ${code} and served nothing`)));
+    child.on('exit', (code) =>
+      settled(reject, new Error(`${command} ended with ${code} and served nothing`))
+    );
   });
 }
 
@@ -86,7 +105,7 @@ function address(child) {
 async function whatIsMissing(url) {
   const wrong = [];
   const get = async (path) => {
-    const response = await fetch(url + path);
+    const response = await fetch(url + path, { signal: AbortSignal.timeout(ANSWER_MS) });
     const body = Buffer.from(await response.arrayBuffer());
     if (response.status !== 200) wrong.push(`${path} answers ${response.status}`);
     return body;
@@ -110,10 +129,25 @@ async function whatIsMissing(url) {
   return wrong;
 }
 
-/** As Ctrl-C does: the whole group hears of it. */
+/** As Ctrl-C does: the whole group hears of it. What npm started may still be closing its records when npm has ended. */
 async function end() {
-  if (!demo || demo.exitCode !== null || demo.signalCode !== null) return;
-  const gone = new Promise((done) => demo.once('exit', done));
-  process.kill(-demo.pid, 'SIGINT');
-  await gone;
+  if (!demo) return;
+  tell('SIGINT');
+  const until = Date.now() + ENDING_MS;
+  while (tell(0) && Date.now() < until) await sleep(100);
+  if (tell('SIGKILL')) fault ??= new Error('the demo did not end when it was told to');
+  demo = null;
+}
+
+/** @returns false once nobody of the group is left */
+function tell(signal) {
+  try {
+    return process.kill(-demo.pid, signal);
+  } catch {
+    return false;
+  }
+}
+
+function clear() {
+  rmSync(desk, { recursive: true, force: true });
 }

@@ -77,7 +77,8 @@ const empty = (): Span => ({
  * A year of casting, by its months.
  *
  * @param asked the latest year with anything in it, where it is left out
- * @param now ISO time that counts as now: a heap dries on between two readings
+ * @param now ISO time that counts as now: a heap dries on between two readings. What was read once stands for its day,
+ *   until something is written
  */
 export async function readYear(
   db: Database,
