@@ -46,7 +46,7 @@ export default ts.config(
         {
           patterns: [
             {
-              regex: '^(?!node:|\\./preflight\\.mjs$)',
+              regex: '^(?!node:|\\./(preflight|working|installing|building)\\.mjs$)',
               message:
                 'This script starts before packages are installed: import Node’s own modules, or await import() after ensureInstalled().'
             }

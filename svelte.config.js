@@ -1,9 +1,7 @@
-import adapter from '@sveltejs/adapter-node';
-import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
+import adapter from './scripts/node-adapter.js';
 
 /** @type {import('@sveltejs/kit').Config} */
 export default {
-  preprocess: vitePreprocess(),
   compilerOptions: {
     // Forms and tickets take the first figures of their record on purpose: what is typed must not be swept away when the
     // ledger changes, and for another record they are drawn anew ({#key}).

@@ -1,7 +1,6 @@
-import { ensureBuilt, ensureInstalled } from '../scripts/preflight.mjs';
+import { ensureReady } from '../scripts/building.mjs';
 
 /** Packages and build once, before the tests start servers side by side. */
 export default async function prepare() {
-  await ensureInstalled();
-  await ensureBuilt();
+  await ensureReady({ tests: true });
 }

@@ -1,10 +1,10 @@
 /** npm run bench: the performance table; fails when a target is missed. */
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { ROOT, ensureBuilt, ensureInstalled } from './preflight.mjs';
+import { ensureReady } from './building.mjs';
+import { ROOT } from './preflight.mjs';
 
-await ensureInstalled();
-await ensureBuilt();
+await ensureReady({ tests: true });
 const { status } = spawnSync(
   process.execPath,
   [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), join(ROOT, 'bench/run.ts')],

@@ -1,21 +1,13 @@
 /** npm run demo: installs, builds, makes the demo records and serves them; the second time in seconds. */
 import { cpSync, existsSync, renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import {
-  DEMO_DATA,
-  ROOT,
-  ensureBuilt,
-  ensureFreePort,
-  ensureInstalled,
-  ensureWritable,
-  working
-} from './preflight.mjs';
+import { ensureReady } from './building.mjs';
+import { DEMO_DATA, ROOT, ensureFreePort, ensureWritable } from './preflight.mjs';
+import { orStop, working } from './working.mjs';
 
 await ensureFreePort();
 ensureWritable(DEMO_DATA);
-await ensureInstalled();
-await ensureBuilt();
-await fillDemo(DEMO_DATA);
+await ensureReady({ compiled: () => fillDemo(DEMO_DATA) });
 // Only now: it needs packages, and on a fresh machine there were none before.
 const { serve } = await import('./serve.mjs');
 await serve(DEMO_DATA, `Brunkel, with fourteen months of a made-up society’s sand (in ${DEMO_DATA})`);
@@ -37,9 +29,11 @@ async function fillDemo(folder) {
     [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), join(ROOT, 'scripts/fill-demo.ts'), draft],
     { timeHint: 'less than a minute' }
   );
-  // Files first: records that name a file are never there without it.
-  if (existsSync(files)) cpSync(join(draft, 'files'), files, { recursive: true });
-  else renameSync(join(draft, 'files'), files);
-  if (!filled) renameSync(join(draft, 'brunkel.sqlite'), records);
-  rmSync(draft, { recursive: true, force: true });
+  orStop('making the demo records', () => {
+    // Files first: records that name a file are never there without it.
+    if (existsSync(files)) cpSync(join(draft, 'files'), files, { recursive: true });
+    else renameSync(join(draft, 'files'), files);
+    if (!filled) renameSync(join(draft, 'brunkel.sqlite'), records);
+    rmSync(draft, { recursive: true, force: true });
+  });
 }

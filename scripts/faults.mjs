@@ -1,10 +1,10 @@
 /** npm run faults: tries to lose records, and to bring the server down; five minutes at most. */
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { ROOT, ensureBuilt, ensureInstalled } from './preflight.mjs';
+import { ensureReady } from './building.mjs';
+import { ROOT } from './preflight.mjs';
 
-await ensureInstalled();
-await ensureBuilt();
+await ensureReady({ tests: true });
 const tsx = join(ROOT, 'node_modules/tsx/dist/cli.mjs');
 const { status } = spawnSync(process.execPath, [tsx, join(ROOT, 'faults/run.ts'), ...process.argv.slice(2)], {
   cwd: ROOT,

@@ -1,7 +1,8 @@
 /** npm run backup, restore, export, import, passphrase: what is done with the records as a whole. */
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { DATA, ROOT, ensureInstalled } from './preflight.mjs';
+import { ensureInstalled } from './installing.mjs';
+import { DATA, ROOT } from './preflight.mjs';
 
 const [what, ...rest] = process.argv.slice(2);
 await ensureInstalled();

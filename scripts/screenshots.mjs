@@ -3,7 +3,8 @@ import { fork, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ROOT, ensureBuilt, ensureInstalled, stop } from './preflight.mjs';
+import { ensureReady } from './building.mjs';
+import { ROOT, stop } from './preflight.mjs';
 
 const VIEWS = [
   { name: 'bench', path: '/' },
@@ -59,8 +60,7 @@ async function judge(call) {
 }
 
 const wanted = process.argv.slice(2);
-await ensureInstalled();
-await ensureBuilt();
+await ensureReady({ tests: true });
 const { chromium } = await import('@playwright/test');
 const executablePath = [process.env.BRUNKEL_CHROMIUM, '/usr/bin/chromium'].find(
   (path) => path && existsSync(path)

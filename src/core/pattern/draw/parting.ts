@@ -49,11 +49,12 @@ export function bestParting(
   const in_cope = new Float64Array(heights);
   const in_drag = new Float64Array(heights);
   const span = most - least || 1;
-  let [stepped, walls] = [0, 0];
-  for (let i = 0; i < count; i++) {
-    const k = 3 * i;
-    const facing = normal[k]! * pull[0] + normal[k + 1]! * pull[1] + normal[k + 2]! * pull[2];
-    const height = at[k]! * pull[0] + at[k + 1]! * pull[1] + at[k + 2]! * pull[2];
+  const [px, py, pz] = pull;
+  let stepped = 0;
+  let walls = 0;
+  for (let i = 0, k = 0; i < count; i++, k += 3) {
+    const facing = normal[k]! * px + normal[k + 1]! * py + normal[k + 2]! * pz;
+    const height = at[k]! * px + at[k + 1]! * py + at[k + 2]! * pz;
     const bin = Math.max(0, Math.min(heights - 1, Math.floor(((height - least) / span) * heights)));
     const up = ways.up[i] === 1 && facing > -WALL;
     const down = ways.down[i] === 1 && facing < WALL;

@@ -37,6 +37,8 @@ const STEEP = 0.05;
  */
 export class Pictures {
   private readonly cells: number;
+  /** With a margin, so that who looks from off the surface stays within the picture. */
+  private readonly side: number;
   private readonly high: Float32Array;
   private readonly low: Float32Array;
   private readonly reach: number;
@@ -52,26 +54,31 @@ export class Pictures {
     this.reach = diagonal_m;
     // Samples lie about √(area) apart: cells of twice that have each several.
     this.cells = Math.max(24, Math.min(400, Math.floor(diagonal_m / (2 * Math.sqrt(samples.area_m2)))));
-    this.high = new Float32Array(this.cells ** 2);
-    this.low = new Float32Array(this.cells ** 2);
+    this.side = this.cells + 4;
+    this.high = new Float32Array(this.side ** 2);
+    this.low = new Float32Array(this.side ** 2);
   }
 
   ways(pull: Vector): Ways {
-    const { samples, cells, high, low, reach, middle } = this;
-    const { count, at, normal } = samples;
-    const [u, v] = squareTo(pull);
+    const { cells, side, high, low, reach } = this;
+    const { count, at, normal } = this.samples;
+    // Single numbers, not tuples: these two loops are most of what a body costs.
+    const [mx, my, mz] = this.middle;
+    const [px, py, pz] = pull;
+    const [[ux, uy, uz], [vx, vy, vz]] = squareTo(pull);
     high.fill(-Infinity);
     low.fill(Infinity);
     const scale = (cells - 1) / reach;
-    const half = (cells - 1) / 2;
-    const [mx, my, mz] = middle;
-    const flat = (x: number, y: number, z: number) =>
-      Math.round(half + scale * (x * u[0] + y * u[1] + z * u[2])) +
-      cells * Math.round(half + scale * (x * v[0] + y * v[1] + z * v[2]));
+    // Rounded to the nearest, from the middle of the picture.
+    const half = side / 2;
     for (let k = 0; k < 3 * count; k += 3) {
-      const [x, y, z] = [at[k]! - mx, at[k + 1]! - my, at[k + 2]! - mz];
-      const cell = flat(x, y, z);
-      const h = x * pull[0] + y * pull[1] + z * pull[2];
+      const x = at[k]! - mx;
+      const y = at[k + 1]! - my;
+      const z = at[k + 2]! - mz;
+      const cell =
+        Math.floor(half + scale * (x * ux + y * uy + z * uz)) +
+        side * Math.floor(half + scale * (x * vx + y * vy + z * vz));
+      const h = x * px + y * py + z * pz;
       if (h > high[cell]!) high[cell] = h;
       if (h < low[cell]!) low[cell] = h;
     }
@@ -80,17 +87,18 @@ export class Pictures {
     const cell_m = reach / cells;
     // One looks from a cell and a half off the surface, so that a wall does not hide itself.
     const off = 1.5 * cell_m;
-    for (let i = 0; i < count; i++) {
-      const k = 3 * i;
+    for (let i = 0, k = 0; i < count; i++, k += 3) {
       const nx = normal[k]!;
       const ny = normal[k + 1]!;
       const nz = normal[k + 2]!;
       const x = at[k]! - mx + off * nx;
       const y = at[k + 1]! - my + off * ny;
       const z = at[k + 2]! - mz + off * nz;
-      const cell = flat(x, y, z);
-      const h = x * pull[0] + y * pull[1] + z * pull[2];
-      const facing = nx * pull[0] + ny * pull[1] + nz * pull[2];
+      const cell =
+        Math.floor(half + scale * (x * ux + y * uy + z * uz)) +
+        side * Math.floor(half + scale * (x * vx + y * vy + z * vz));
+      const h = x * px + y * py + z * pz;
+      const facing = nx * px + ny * py + nz * pz;
       up[i] = facing > -STEEP && !(high[cell]! > h + cell_m) ? 1 : 0;
       down[i] = facing < STEEP && !(low[cell]! < h - cell_m) ? 1 : 0;
     }

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import sqlite from 'sqlite3';
+import type { Database } from 'sqlite3';
 import { RecordsTrouble } from './trouble';
 
 /**
@@ -10,7 +10,9 @@ import { RecordsTrouble } from './trouble';
  * @throws RecordsTrouble when another process holds it
  */
 export async function holdFolder(folder: string): Promise<() => Promise<void>> {
-  const lock = await new Promise<sqlite.Database>((resolve, reject) => {
+  // Only when it is called: the build looks at every route while the driver is still being compiled.
+  const { default: sqlite } = await import('sqlite3');
+  const lock = await new Promise<Database>((resolve, reject) => {
     const opened = new sqlite.Database(join(folder, '.in-use'), (error) =>
       error ? reject(error) : resolve(opened)
     );
