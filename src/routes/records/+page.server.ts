@@ -3,6 +3,7 @@ import { hostname } from 'node:os';
 import type { Actions, PageServerLoad } from './$types';
 import { settingsChange } from '$lib/schema/settings';
 import { newPassphrase, newToken } from '$lib/schema/access';
+import { filesHeld } from '$lib/server/database/packed-files';
 import { door, serving } from '$lib/server/access/current';
 import { listensBeyond, ownAddresses } from '$lib/server/access/served-names';
 import { checkedForm, formFields } from '$lib/server/http/form';
@@ -30,6 +31,7 @@ export const load: PageServerLoad = pageLoad(async (db) => {
   return {
     copies: listCopies(db.folder).map(({ day, bytes }) => ({ day, bytes })),
     failure: lastFailure(),
+    held: await filesHeld(db.sequelize, db.folder),
     tables: await recordTables(db.sequelize),
     addresses,
     qr: addresses[0] ? await qrcode.toString(addresses[0], { type: 'svg', margin: 2 }) : null,

@@ -43,6 +43,12 @@
   <section aria-labelledby="copies">
     <h2 id="copies">Copies</h2>
     {#if data.failure}<p class="wrong" role="alert">The last copy failed: {data.failure}</p>{/if}
+    {#if data.held.missing > 0}
+      <p class="wrong" role="alert">
+        {data.held.missing} of {data.held.files} photos and meshes are missing in the folder <code>files</code> beside the
+        records: a backup goes without them. Put them back from an earlier one.
+      </p>
+    {/if}
     {#if newest}
       <p class="newest">Copied <strong>{age(newest.day)}</strong></p>
     {:else}

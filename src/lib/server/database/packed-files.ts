@@ -29,17 +29,55 @@ const hasTable = async (sequelize: Sequelize, name: string): Promise<boolean> =>
   (await select(sequelize, `SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = ?`, [name])).length >
   0;
 
-/** Puts the files that the rows name into a copy of the records; one that is missing stays missing. */
+/** What the file holds, if it is there and still what its name says. */
+function contentOf(folder: string, hash: string): Buffer | null {
+  const from = filePath(folder, hash);
+  if (!existsSync(from)) return null;
+  const content = readFileSync(from);
+  return createHash('sha256').update(content).digest('hex') === hash ? content : null;
+}
+
+/**
+ * Puts the files that the rows name into a copy of the records. Those that came in an earlier backup, of records that
+ * were not served since, are in it already; one that is nowhere stays missing (see `filesHeld`).
+ */
 export async function packFiles(copy: Sequelize, folder: string): Promise<void> {
   if (!(await hasTable(copy, 'files'))) return;
-  await copy.query(`CREATE TABLE ${PACKED} (hash TEXT PRIMARY KEY, content BLOB NOT NULL)`);
-  for (const { hash } of await select<{ hash: string }>(copy, 'SELECT hash FROM files')) {
-    const from = filePath(folder, hash);
-    if (!existsSync(from)) continue;
+  await copy.query(
+    `CREATE TABLE IF NOT EXISTS ${PACKED} (hash TEXT PRIMARY KEY, content BLOB NOT NULL)`
+  );
+  for (const { hash } of await select<{ hash: string }>(
+    copy,
+    `SELECT hash FROM files WHERE hash NOT IN (SELECT hash FROM ${PACKED})`
+  )) {
+    const content = contentOf(folder, hash);
+    if (!content) continue;
     await copy.query(`INSERT INTO ${PACKED} (hash, content) VALUES ($hash, $content)`, {
-      bind: { hash, content: readFileSync(from) }
+      bind: { hash, content }
     });
   }
+}
+
+/** Photos and meshes that records name, and those of them that are nowhere. */
+export interface FilesHeld {
+  files: number;
+  missing: number;
+}
+
+/**
+ * Counts what the rows name and what is missing of it: neither packed with them nor in the folder beside them.
+ *
+ * @param folder where the files lie; left out for a backup, which has them in itself
+ */
+export async function filesHeld(sequelize: Sequelize, folder?: string): Promise<FilesHeld> {
+  if (!(await hasTable(sequelize, 'files'))) return { files: 0, missing: 0 };
+  const packed = (await hasTable(sequelize, PACKED))
+    ? new Set((await select<{ hash: string }>(sequelize, `SELECT hash FROM ${PACKED}`)).map(({ hash }) => hash))
+    : new Set<string>();
+  const rows = await select<{ hash: string }>(sequelize, 'SELECT hash FROM files');
+  const there = ({ hash }: { hash: string }) =>
+    packed.has(hash) || (folder !== undefined && existsSync(filePath(folder, hash)));
+  return { files: rows.length, missing: rows.filter((row) => !there(row)).length };
 }
 
 /** Puts packed files in their places beside the database. What does not hold what its name says is left out. */

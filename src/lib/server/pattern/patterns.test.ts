@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -10,7 +10,7 @@ import { check } from '$lib/schema/validate';
 import { openDatabase, type Database } from '../database/database';
 import { filePath, filesFolder } from '../database/packed-files';
 import { keepFile, readFileRow, takeIn, type Incoming } from '../file/files';
-import { backUp } from '../records/backup';
+import { backUp, backUpFolder, checkedBackup } from '../records/backup';
 import { restore } from '../records/restore';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { takeMesh } from './meshes';
@@ -191,7 +191,13 @@ describe('patterns', () => {
     const file = join(folder, 'backup.sqlite');
     await backUp(db.sequelize, file, db.folder);
     const into = join(folder, 'anew');
-    await restore(into, file);
+    const { held } = await restore(into, file);
+    expect(held.missing).toBe(0);
+    // Not served yet, its files still lie in it: carried on from here it is as whole.
+    const on = join(folder, 'carried-on.sqlite');
+    await backUpFolder(into, on);
+    const further = await restore(join(folder, 'further'), on);
+    expect(further.held).toEqual(held);
     const back = await openDatabase(into);
     const rows = await back.tables.files.findAll({ raw: true });
     expect(rows.length).toBeGreaterThan(2);
@@ -201,6 +207,12 @@ describe('patterns', () => {
       ).toBeTruthy();
     expect((await listPatterns(back)).length).toBe((await listPatterns(db)).length);
     await back.close();
+    // One gone, one no longer what it was: a backup says so.
+    rmSync(filePath(into, rows[0]!.hash));
+    writeFileSync(filePath(into, rows[1]!.hash), 'something else');
+    const poorer = join(folder, 'poorer.sqlite');
+    await backUpFolder(into, poorer);
+    expect(await checkedBackup(poorer)).toMatchObject({ files: rows.length, missing: 2 });
     rmSync(folder, { recursive: true });
   });
 });

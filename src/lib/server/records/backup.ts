@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path';
 import { QueryTypes, Sequelize } from 'sequelize';
 import { FILE_NAME } from '../database/coming';
 import { mustBeOurs, mustBeSqlite } from '../database/identity';
-import { packFiles } from '../database/packed-files';
+import { filesHeld, packFiles, type FilesHeld } from '../database/packed-files';
 import { RecordsTrouble } from '../database/trouble';
 
 /**
@@ -59,7 +59,7 @@ export const backUpFolder = (folder: string, file: string): Promise<void> =>
   withRecords(join(folder, FILE_NAME), (sequelize) => backUp(sequelize, file, folder));
 
 /** What a file of records holds, once it was found whole and of a version that this one understands. */
-export interface Held {
+export interface Held extends FilesHeld {
   heaps: number;
   entries: number;
   lots: number;
@@ -67,17 +67,21 @@ export interface Held {
   latest: string | null;
 }
 
-/** @throws RecordsTrouble when it is damaged, empty, foreign or of a newer version */
-export function checkedBackup(file: string): Promise<Held> {
+/**
+ * @param files the folder with its photos and meshes; left out for a backup, which has them in itself
+ * @throws RecordsTrouble when it is damaged, empty, foreign or of a newer version
+ */
+export function checkedBackup(file: string, files?: string): Promise<Held> {
   return withRecords(file, async (sequelize) => {
     await mustBeOurs(sequelize, file, true);
     const one = async <T extends object>(sql: string) =>
       (await sequelize.query<T>(sql, { type: QueryTypes.SELECT }))[0]!;
     try {
-      return await one<Held>(
+      const counted = await one<Omit<Held, keyof FilesHeld>>(
         `SELECT (SELECT count(*) FROM heaps) AS heaps, (SELECT count(*) FROM entries) AS entries,
            (SELECT count(*) FROM lots) AS lots, (SELECT max(written_at) FROM entry_versions) AS latest`
       );
+      return { ...counted, ...(await filesHeld(sequelize, files)) };
     } catch (thrown) {
       throw new RecordsTrouble(`${file} holds no records of Brunkel.`, thrown);
     }

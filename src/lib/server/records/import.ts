@@ -40,8 +40,8 @@ export async function importRecords(folder: string, file: string): Promise<Held>
     // Brought up to today's layout before it counts.
     await (await openDatabase(draft)).close();
     const made = join(draft, FILE_NAME);
-    const held = await checkedBackup(made);
     takeFiles(join(dirname(file), 'files'), folder);
+    const held = await checkedBackup(made, folder);
     toDisk(made);
     renameSync(made, join(folder, COMING));
     takeComing(folder);

@@ -25,7 +25,8 @@ export async function restore(folder: string, file: string): Promise<Restored> {
     rmSync(part, { force: true });
     copyFileSync(file, part);
     // A copy of a running server's file may want its log, which is not here: what was copied is what is checked.
-    const held = await checkedBackup(part);
+    // A copy of the day has no files in itself: those of its folder stay beside it.
+    const held = await checkedBackup(part, folder);
     await withRecords(part, (sequelize) => sequelize.query('PRAGMA journal_mode = DELETE'));
     toDisk(part);
     renameSync(part, join(folder, COMING));
