@@ -30,6 +30,14 @@ export async function fromDebian(packages) {
   return true;
 }
 
+const CHROMIUM = [process.env.BRUNKEL_CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'];
+
+/** The browser that the tests drive, where it is or can be brought. */
+export async function ensureChromium() {
+  if (CHROMIUM.some((path) => path && existsSync(path)) || (await fromDebian(['chromium']))) return;
+  stop('the end-to-end tests need Chromium: install it, or set BRUNKEL_CHROMIUM to its path.');
+}
+
 /** Everything of the lock file, ready to run. @param tests what only the tests and the bench need, too */
 export async function ensureInstalled({ tests = false } = {}) {
   await ensurePackages({ tests });

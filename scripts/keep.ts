@@ -12,12 +12,7 @@ import {
 import { dirname, join, resolve } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import {
-  filesFolder,
-  filesHeld,
-  unpackFiles,
-  type FilesHeld
-} from '../src/lib/server/database/packed-files';
+import { filesFolder, filesHeld, unpackFiles, type FilesHeld } from '../src/lib/server/database/packed-files';
 import { troubleLine } from '../src/lib/server/database/trouble';
 import { backUpFolder, checkedBackup, withRecords, type Held } from '../src/lib/server/records/backup';
 import { importRecords } from '../src/lib/server/records/import';

@@ -40,15 +40,11 @@ export default function adapter() {
   };
 }
 
-/** One server of the entries and what SvelteKit built, with all packages but those. */
+/** One server of the entry and what SvelteKit built, with all packages but those. */
 async function bundle(entries, server, tokens) {
   const bundled = await rolldown({
-    input: {
-      index: `${entries}/index.js`,
-      env: `${entries}/env.js`,
-      handler: `${entries}/handler.js`,
-      shims: `${entries}/shims.js`
-    },
+    // The one entry that is served from. It finds the assets from where it lies: it is not to be parted.
+    input: { handler: `${entries}/handler.js` },
     platform: 'node',
     external: OUTSIDE.map((name) => new RegExp(`^${name}(/.*)?$`)),
     plugins: [

@@ -2,14 +2,12 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ROOT, ensureBuilt, ensureInstalled, fromDebian, stop } from './preflight.mjs';
+import { ensureReady } from './building.mjs';
+import { ensureChromium } from './installing.mjs';
+import { ROOT } from './preflight.mjs';
 
-const CHROMIUM = [process.env.BRUNKEL_CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'];
-
-await ensureInstalled();
-if (!CHROMIUM.some((path) => path && existsSync(path)) && !(await fromDebian(['chromium']))) {
-  stop('the end-to-end tests need Chromium: install it, or set BRUNKEL_CHROMIUM to its path.');
-}
+await ensureReady({ tests: true });
+await ensureChromium();
 
 const results = join(ROOT, 'test-results');
 rmSync(results, { recursive: true, force: true });
@@ -38,7 +36,6 @@ run('unit tests', [
   '--reporter=json',
   '--outputFile.json=test-results/unit.json'
 ]);
-await ensureBuilt();
 process.env.BRUNKEL_PREPARED = '1';
 run('faults, in short', ['tsx', 'faults/run.ts', '--short']);
 run('end-to-end tests', ['playwright', 'test']);

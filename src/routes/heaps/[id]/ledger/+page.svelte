@@ -72,6 +72,8 @@
     ask();
   }
 
+  /** The same entries as a table, all of them: not a page of it. */
+  const asked = $derived(address({}).replace(/^[^?]*/, ''));
   const { total, limit, offset, items } = $derived(data.entries);
   const filtered = $derived([...query.keys()].some((name) => !['order', 'page', 'zone'].includes(name)));
 </script>
@@ -83,7 +85,7 @@
     <h1>Ledger of {heap.name}</h1>
     <p class="soft small">
       <a href="/heaps/{heap.id}">Back to {heap.name}</a> ·
-      <a href="/api/v1/heaps/{heap.id}/ledger.csv{query.size > 0 ? `?${query}` : ''}" download
+      <a href="/api/v1/heaps/{heap.id}/ledger.csv{asked}" download
         >Take it as a table (CSV)</a
       >
     </p>
