@@ -80,7 +80,7 @@ async function stopped(command) {
     npm_config_cache: join(desk, 'no-cache'),
     npm_config_fetch_retries: '0'
   });
-  await said(/needs g\+\+: install it and give the command again/, { PATH: withoutCompiler() });
+  await said(/needs .*g\+\+: install .* and give the command again/, { PATH: withoutCompiler() });
   for (const step of ['fetching packages', 'compiling the database', 'making the demo records'])
     await said(/stopped\. Give the command again: it goes on from here\./, {}, step);
   if (process.getuid?.() !== 0)
