@@ -37,6 +37,24 @@ export default ts.config(
     rules: { 'brunkel/cast-reason': 'error' }
   },
   {
+    // One place tells the time, and a test can set it.
+    files: ['src/**/*.ts', 'src/**/*.svelte', 'e2e/**/*.ts'],
+    ignores: ['src/core/time/now.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
+          message: 'Ask nowIso() or nowMs() of core/time/now what time it is.'
+        },
+        {
+          selector: 'CallExpression[callee.object.name="Date"][callee.property.name="now"]',
+          message: 'Ask nowMs() of core/time/now what time it is.'
+        }
+      ]
+    }
+  },
+  {
     // These run where nothing is installed yet. What wants packages is imported by a call, once they are there.
     files: ['scripts/*.mjs'],
     ignores: ['scripts/serve.mjs'],

@@ -16,7 +16,7 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     trace: 'retain-on-failure',
-    timezoneId: 'Europe/London',
+    timezoneId: process.env.BRUNKEL_ZONE ?? 'Europe/London',
     // What is kept for when the server is gone has a test of its own; elsewhere it would only ask for pages in between.
     serviceWorkers: 'block',
     launchOptions: LAUNCH

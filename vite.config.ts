@@ -13,7 +13,7 @@ const FRAME = [
   /src\/lib\/ui\/(outbox|draft|date|preferences|api-client|entry\/log-entry|toast\/toaster|timer\/(timers|Rings))/,
   /src\/lib\/ui\/field\/(as-sentence|posted-before|record-form|Field|TextField|FormTrouble|Posted)\b/,
   /src\/lib\/schema\/(posted-form|locale)/,
-  /src\/core\/quantity\//
+  /src\/core\/(quantity|time)\//
 ];
 
 const oneFrame: Plugin = {

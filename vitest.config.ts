@@ -17,6 +17,7 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'bench/**/*.test.ts', 'faults/**/*.test.ts', 'scripts/**/*.test.mjs'],
     environment: 'node',
+    setupFiles: ['src/lib/server/testing/set-clock.ts'],
     // A test that hangs is ended; a slow machine fails none.
     testTimeout: 600_000,
     hookTimeout: 600_000

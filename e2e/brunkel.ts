@@ -1,9 +1,12 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { nowIso, nowMs, setNow } from '../src/core/time/now';
+import { spawnSync } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test as base, type APIRequestContext, type Page } from '@playwright/test';
 import { start } from '../scripts/served';
+import { madeOnce } from '../src/lib/server/testing/made-once';
 
 /** A production server of its own, on a free port with an empty data folder, for each test that asks. */
 export interface Brunkel {
@@ -13,15 +16,35 @@ export interface Brunkel {
 
 export { start as serve } from '../scripts/served';
 
-export const test = base.extend<{ brunkel: Brunkel; noErrors: undefined }>({
+// The servers, which are given the same, and with them their pages go by this clock too.
+if (process.env.BRUNKEL_NOW) setNow(process.env.BRUNKEL_NOW);
+
+/** A folder of one's own with an empty file of records in it: its tables need not be made in each test. */
+const emptyRecords = () => madeOnce('served-empty', async (folder) => (await start(folder)).end());
+
+/** The demo's records, filled once for all tests of a run. */
+const demoRecords = () =>
+  madeOnce(`demo-${nowIso().slice(0, 10)}`, async (folder) => {
+    const filled = spawnSync('node_modules/.bin/tsx', ['scripts/fill-demo.ts', folder], { encoding: 'utf8' });
+    expect(filled.status, filled.stderr).toBe(0);
+  });
+
+/** Serves a copy of records, until it was used. */
+async function served(records: string, use: (brunkel: Brunkel) => Promise<void>): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'brunkel-e2e-'));
+  cpSync(records, folder, { recursive: true });
+  const server = await start(folder);
+  await use({ url: server.url, folder });
+  await server.end();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+export const test = base.extend<{ brunkel: Brunkel; noErrors: undefined }, { shed: Pick<Brunkel, 'url'> }>({
   // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures wanted off this pattern
-  brunkel: async ({}, use) => {
-    const folder = mkdtempSync(join(tmpdir(), 'brunkel-e2e-'));
-    const server = await start(folder);
-    await use({ url: server.url, folder });
-    await server.end();
-    rmSync(folder, { recursive: true, force: true });
-  },
+  brunkel: async ({}, use) => served(await emptyRecords(), use),
+  // The demo, for those who look and change nothing.
+  // eslint-disable-next-line no-empty-pattern -- as above
+  shed: [async ({}, use) => served(await demoRecords(), use), { scope: 'worker' }],
   baseURL: async ({ brunkel }, use) => use(brunkel.url),
   noErrors: [
     async ({ page }, use) => {
@@ -116,7 +139,7 @@ export async function squeezed(
   await made(request, `/heaps/${heap}/tests`, { kind: 'squeeze', at: hoursAgo(hours), ...answers });
 }
 
-export const hoursAgo = (hours: number) => new Date(Date.now() - hours * 3_600_000).toISOString();
+export const hoursAgo = (hours: number) => new Date(nowMs() - hours * 3_600_000).toISOString();
 
 export async function state(request: APIRequestContext, heap: number) {
   return (await request.get(`/api/v1/heaps/${heap}/state`)).json();

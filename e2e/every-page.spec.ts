@@ -1,9 +1,8 @@
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { accessible, expect, ready, serve, test } from './brunkel';
+import { accessible, expect, ready, test } from './brunkel';
+
+// No server of their own: one that serves the demo to all of them.
+test.use({ baseURL: async ({ shed }, use) => use(shed.url) });
 
 /** Every page there is, on the demo's records. */
 const PAGES = [
@@ -80,18 +79,11 @@ const LOOKS = [
   { size: 'phone', units: 'us' }
 ] as const;
 
-let folder: string;
-let server: Awaited<ReturnType<typeof serve>>;
-test.beforeAll(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'brunkel-pages-'));
-  const filled = spawnSync('node_modules/.bin/tsx', ['scripts/fill-demo.ts', folder], { encoding: 'utf8' });
-  expect(filled.status, filled.stderr).toBe(0);
-  server = await serve(folder);
-});
-test.afterAll(async () => {
-  await server.end();
-  rmSync(folder, { recursive: true, force: true });
-});
+/** Pages that are looked at one after the other, so that both workers have some. */
+const AT_A_TIME = 6;
+const stretches = Array.from({ length: Math.ceil(PAGES.length / AT_A_TIME) }, (_, i) =>
+  PAGES.slice(i * AT_A_TIME, (i + 1) * AT_A_TIME)
+);
 
 /** Nothing reaches beyond the page, nor out of the ticket that it lies on. */
 async function withinItsBounds(page: Page): Promise<void> {
@@ -107,32 +99,34 @@ async function withinItsBounds(page: Page): Promise<void> {
   expect(beyond).toEqual([]);
 }
 
-for (const { size, units } of LOOKS) {
-  test(`every page at the ${size}, light and dark, in ${units} units: nothing for axe, nothing out of bounds`, async ({
-    page
-  }) => {
-    test.setTimeout(1_800_000);
-    // Colours that are still on their way from one theme to the other are nobody's colours.
-    await page.emulateMedia({ reducedMotion: 'reduce' });
-    await page.setViewportSize(size === 'desk' ? { width: 1280, height: 800 } : { width: 390, height: 844 });
-    const cookie = encodeURIComponent(JSON.stringify({ units, mode: 'light' }));
-    await page.context().addCookies([{ name: 'preferences', value: cookie, url: server.url }]);
-    for (const path of PAGES)
-      await test.step(path, async () => {
-        const answer = await page.goto(server.url + path);
-        expect(answer!.status()).toBe(200);
-        await ready(page);
-        await accessible(page, undefined, true);
-        await withinItsBounds(page);
-        // Between the two themes only the colours differ.
-        await page.evaluate(() => (document.documentElement.dataset.mode = 'dark'));
-        await accessible(page, 'color-contrast');
-      });
-  });
-}
+for (const { size, units } of LOOKS)
+  for (const pages of stretches)
+    test(`${size}, ${units} units, light and dark, nothing for axe, nothing out of bounds: ${pages.join(' ')}`, async ({
+      page,
+      shed
+    }) => {
+      // Colours that are still on their way from one theme to the other are nobody's colours.
+      await page.emulateMedia({ reducedMotion: 'reduce' });
+      await page.setViewportSize(
+        size === 'desk' ? { width: 1280, height: 800 } : { width: 390, height: 844 }
+      );
+      const cookie = encodeURIComponent(JSON.stringify({ units, mode: 'light' }));
+      await page.context().addCookies([{ name: 'preferences', value: cookie, url: shed.url }]);
+      for (const path of pages)
+        await test.step(path, async () => {
+          const answer = await page.goto(path);
+          expect(answer!.status()).toBe(200);
+          await ready(page);
+          await accessible(page, undefined, true);
+          await withinItsBounds(page);
+          // Between the two themes only the colours differ.
+          await page.evaluate(() => (document.documentElement.dataset.mode = 'dark'));
+          await accessible(page, 'color-contrast');
+        });
+    });
 
 test('what lies over a page: palette, places, keys and an explained word', async ({ page }) => {
-  await page.goto(`${server.url}/heaps/1/mix`);
+  await page.goto('/heaps/1/mix');
   await ready(page);
   const word = page.getByRole('link', { name: 'What is “Parts per 100 of dry sand”?' });
   await word.click();
@@ -155,10 +149,10 @@ test('what lies over a page: palette, places, keys and an explained word', async
   }
 });
 
-test('without a script a word leads to the handbook', async ({ browser }) => {
+test('without a script a word leads to the handbook', async ({ browser, shed }) => {
   const context = await browser.newContext({ javaScriptEnabled: false });
   const page = await context.newPage();
-  await page.goto(`${server.url}/heaps/1/mix`);
+  await page.goto(`${shed.url}/heaps/1/mix`);
   await page.getByRole('link', { name: 'What is “Parts per 100 of dry sand”?' }).click();
   await expect(page).toHaveURL(/handbook#word-phs$/);
   await context.close();
@@ -252,7 +246,7 @@ test('every word of the craft and every figure on a page is explained in the han
   let explained = '';
   const places = new Set<string>();
   for (const chapter of chapters) {
-    await page.goto(`${server.url}/handbook${chapter}`);
+    await page.goto(`/handbook${chapter}`);
     const ids = await page.locator('[id]').evaluateAll((all) => all.map(({ id }) => id));
     for (const id of ids) places.add(`/handbook${chapter}#${id}`);
     // The names and meanings of words, tests and defects; not whatever else may mention them.
@@ -265,7 +259,7 @@ test('every word of the craft and every figure on a page is explained in the han
   const bare: Record<string, string[]> = {};
   const lead = new Set<string>();
   for (const path of PAGES.filter((each) => !each.startsWith('/handbook'))) {
-    await page.goto(server.url + path);
+    await page.goto(path);
     const text = (await page.locator('main').innerText()).toLowerCase();
     for (const word of CRAFT)
       if (!seen.has(word) && new RegExp(`\\b${word}(s|es)?\\b`).test(text)) seen.set(word, path);

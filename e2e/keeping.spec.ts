@@ -1,3 +1,4 @@
+import { nowIso } from '../src/core/time/now';
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -125,7 +126,7 @@ test('a heap that cannot be read is named, and the others are served', async ({ 
     );
   });
   // What was kept of it in memory is for the version before.
-  await made(request, `/heaps/${good}/entries`, { kind: 'noted', at: new Date().toISOString(), note: 'x' });
+  await made(request, `/heaps/${good}/entries`, { kind: 'noted', at: nowIso(), note: 'x' });
   const { url, end } = await (async () => {
     const copy = mkdtempSync(join(tmpdir(), 'brunkel-odd-'));
     spawnSync(process.execPath, [

@@ -1,3 +1,4 @@
+import { nowIso } from '../src/core/time/now';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -63,7 +64,7 @@ test('splashes that were ticked stay ticked for as long as the heap stands as it
   await expect(dose.getByRole('checkbox').first()).toBeChecked();
   await made(request, `/heaps/${heap}/entries`, {
     kind: 'noted',
-    at: new Date().toISOString(),
+    at: nowIso(),
     note: 'Riddled.'
   });
   await expect(page.getByText('was changed elsewhere')).toBeVisible();

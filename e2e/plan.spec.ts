@@ -1,3 +1,4 @@
+import { nowMs } from '../src/core/time/now';
 import ICAL from 'ical.js';
 import { accessible, expect, made, mixedHeap, open, ready, test } from './brunkel';
 import type { APIRequestContext } from '@playwright/test';
@@ -5,7 +6,7 @@ import type { APIRequestContext } from '@playwright/test';
 const DAY = 86_400_000;
 /** In so many days, or on the first such weekday after them. */
 function dayAhead(days: number, weekday?: number): Date {
-  const at = new Date(Date.now() + days * DAY);
+  const at = new Date(nowMs() + days * DAY);
   if (weekday !== undefined) at.setDate(at.getDate() + ((weekday - at.getDay() + 7) % 7));
   return at;
 }
@@ -85,7 +86,7 @@ test('from the castings that are wanted to the hour of every step; ticked, put o
   // Put off, with what follows told before.
   await page.getByRole('button', { name: 'More about: coat 1 of 2 of primer on Latch' }).click();
   await expect(page.getByText(/If it slips 7 days/)).toBeVisible();
-  const later = new Date(Date.now() + 9 * DAY).toISOString().slice(0, 10);
+  const later = new Date(nowMs() + 9 * DAY).toISOString().slice(0, 10);
   await page.getByLabel(/^Not before/).fill(`${later}T08:00`);
   // What was typed there outlives a reload.
   await page.reload();
@@ -134,7 +135,7 @@ test('a day that is too soon says when it can be, and a calendar of one’s own 
     const at = new Date(ms);
     return `${at.getFullYear()}${two(at.getMonth() + 1)}${two(at.getDate())}`;
   };
-  const away = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTART;VALUE=DATE:${day(Date.now())}\r\nDTEND;VALUE=DATE:${day(Date.now() + 14 * DAY)}\r\nSUMMARY:Away\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`;
+  const away = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTART;VALUE=DATE:${day(nowMs())}\r\nDTEND;VALUE=DATE:${day(nowMs() + 14 * DAY)}\r\nSUMMARY:Away\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`;
   const file = (text: string) => ({ name: 'mine.ics', mimeType: 'text/calendar', buffer: Buffer.from(text) });
   await page.getByLabel(/Read Orla’s calendar file/).setInputFiles(file('hello'));
   await expect(page.getByText(/is no calendar file/)).toBeVisible();
@@ -217,7 +218,7 @@ test('a step goes to another day by the keys and by dragging; a tick out of reac
   await page.reload();
   await ready(page);
   await expect(box).toBeChecked();
-  const made_at = Date.now();
+  const made_at = nowMs();
   expect((await step('tools')).done_at).toBeNull();
   await page.unroute('**/api/v1/plans/**');
   await expect.poll(async () => (await step('tools')).done_at).not.toBeNull();

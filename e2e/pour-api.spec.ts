@@ -1,7 +1,8 @@
+import { nowIso } from '../src/core/time/now';
 import { expect, hoursAgo, made, mixedHeap, squeezed, test } from './brunkel';
 import { TICKED } from '../src/core/judge/pour-checks';
 
-const now = () => new Date().toISOString();
+const now = () => nowIso();
 
 test('sessions, pours and castings as records: created, refused by name, amended, undone', async ({
   request

@@ -1,3 +1,4 @@
+import { nowIso } from '../src/core/time/now';
 import { accessible, expect, hoursAgo, made, mixedHeap, open, state, test } from './brunkel';
 
 test('a lot: handbook defaults marked, own figures in their place, weighed again, removed and put back', async ({
@@ -129,7 +130,7 @@ test('ready-mixed sand of unknown make is taken in, held loosely, and sharpened 
   const loose = (await state(request, 1)).moisture_percent.sd;
   await made(request, '/heaps/1/tests', {
     kind: 'moisture',
-    at: new Date().toISOString(),
+    at: nowIso(),
     method: 'oven',
     pan_g: 100,
     wet_g: 200,

@@ -1,3 +1,4 @@
+import { nowIso } from '../src/core/time/now';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -26,7 +27,7 @@ const board = {
   cope_kg: 2,
   drag_kg: 2
 };
-const now = () => new Date().toISOString();
+const now = () => nowIso();
 
 /** A shed with a closed mold of two latches, rammed this hour of sand that was squeezed. */
 async function closedMold(request: APIRequestContext, url = '') {

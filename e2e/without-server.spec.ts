@@ -1,3 +1,4 @@
+import { nowMs } from '../src/core/time/now';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, request as forward } from 'node:http';
@@ -24,7 +25,7 @@ test.describe('where the page is secure', () => {
     await post('/heaps', { name: 'Gate heap', system: 'water', binder: 'sodium-bentonite' });
     await post('/heaps/1/entries', {
       kind: 'bought',
-      at: new Date(Date.now() - 3_600_000).toISOString(),
+      at: new Date(nowMs() - 3_600_000).toISOString(),
       kg: 30,
       moisture_percent: 2.9,
       active_clay_percent: 8,

@@ -9,7 +9,9 @@ import { rolldown } from 'rolldown';
 
 const OUT = 'build';
 /** Compiled parts, or files that they load beside themselves: these stay in their packages. */
-const OUTSIDE = ['highs', 'sequelize', 'sharp', 'sqlite3', 'umzug'];
+const OUTSIDE = ['highs', 'sequelize', 'sharp', 'sqlite3'];
+/** Umzug can be a command of its own, which nobody gives here; what that needs is a quarter of the start of a server. */
+const NO_COMMAND_LINE = '@rushstack/ts-command-line';
 const ENTRIES = join(dirname(fileURLToPath(import.meta.resolve('@sveltejs/adapter-node'))), 'files');
 
 /** @returns {import('@sveltejs/kit').Adapter} */
@@ -53,7 +55,12 @@ async function bundle(entries, server, tokens) {
         resolveId(id) {
           if (id === 'SERVER') return `${server}/index.js`;
           if (id === 'MANIFEST') return `${server}/manifest.js`;
+          if (id === NO_COMMAND_LINE) return `\0${id}`;
         },
+        load: (id) =>
+          id === `\0${NO_COMMAND_LINE}`
+            ? 'export class CommandLineAction {}\nexport class CommandLineParser {}'
+            : null,
         transform: (code, id) =>
           id.startsWith(entries)
             ? {

@@ -1,4 +1,5 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import { setNow } from '$core/time/now';
 import { DEFAULT_LOCALE } from '$lib/schema/locale';
 import { DEFAULT_PREFERENCES, preferences, type Preferences } from '$lib/schema/preferences';
 import { check } from '$lib/schema/validate';
@@ -15,6 +16,8 @@ import { Refusal } from '$lib/server/refusal';
  * server ends, so that all that was stored is in the one file.
  */
 export const init: ServerInit = async () => {
+  // Only tests set it.
+  if (process.env.BRUNKEL_NOW) setNow(process.env.BRUNKEL_NOW);
   process.on('brunkel:end', (waitFor: (ending: Promise<void>) => void) => waitFor(closeDatabase()));
   keepCopying(await database());
 };

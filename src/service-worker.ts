@@ -6,6 +6,7 @@
  * What makes Brunkel work without its server where the page is secure: its parts are kept with each version, and the last
  * state of every page that matters is kept as it was read. Nothing is ever written here: what is typed waits in the outbox.
  */
+import { nowMs } from '$core/time/now';
 import { build, files, version } from '$service-worker';
 import { LISTS, keepable, pageOf, pagesToKeep, plainKey } from '$lib/workers/kept-pages';
 
@@ -82,8 +83,8 @@ let kept_all = -Infinity;
 
 /** Keeps every page that is wanted without the server: the heaps and the casting that is on are asked for first. */
 async function keepAll(): Promise<void> {
-  if (Date.now() - kept_all < AGAIN_MS) return;
-  kept_all = Date.now();
+  if (nowMs() - kept_all < AGAIN_MS) return;
+  kept_all = nowMs();
   const read = async (path: string) => {
     const response = await fetch(path).catch(() => null);
     return response?.ok ? ((await response.json()) as { items: { id: number }[] }).items : [];
@@ -101,8 +102,8 @@ async function keepAll(): Promise<void> {
 
 /** Keeps a page and its figures, unless it was kept a moment ago. */
 async function keep(path: string): Promise<void> {
-  if (Date.now() - (fetched.get(path) ?? 0) < FRESH_MS) return;
-  fetched.set(path, Date.now());
+  if (nowMs() - (fetched.get(path) ?? 0) < FRESH_MS) return;
+  fetched.set(path, nowMs());
   const cache = await caches.open(PAGES);
   const list = (LISTS as readonly string[]).includes(path);
   const [page = '/', search] = path.split('?');

@@ -11,6 +11,7 @@ const SRC = fileURLToPath(new URL('../../src', import.meta.url));
 /** Layers from the bottom, and in each its folders from the bottom. The routes stand on all of them. */
 export const LAYERS = {
   core: [
+    'core/time',
     'core/reference',
     'core/quantity',
     'core/material',

@@ -4,6 +4,7 @@
   import '@fontsource-variable/familjen-grotesk';
   import '$lib/ui/theme/app.css';
   import { onMount } from 'svelte';
+  import { goBy } from '$core/time/now';
   import { page } from '$app/state';
   import Rail from '$lib/ui/frame/Rail.svelte';
   import NewVersion from '$lib/ui/frame/NewVersion.svelte';
@@ -13,7 +14,9 @@
   import { chapterOfPlace, placeOf } from '$lib/ui/page/places';
   import { refused } from '$lib/ui/field/posted-before';
 
-  const { children } = $props();
+  const { children, data } = $props();
+  // Before anything below asks what time it is.
+  goBy(data.clock_ahead_ms);
   /** Who is not in yet sees no places. */
   const bare = $derived(page.url.pathname === '/sign-in');
 

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { boolean, number, object, string, type NumberSchema, type ObjectShape } from 'yup';
 import { getDaysInMonth } from 'date-fns';
 import { COVERS } from '$core/heap/drying';
@@ -77,7 +78,7 @@ export const pastTime = () =>
   isoTime().test('past', 'must be a time between 1990 and now', (value) => {
     if (!value) return true;
     const ms = Date.parse(value);
-    return ms >= EARLIEST && ms <= Date.now() + DAY_MS;
+    return ms >= EARLIEST && ms <= nowMs() + DAY_MS;
   });
 
 export const isoTime = () =>

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
@@ -13,7 +14,7 @@ const refused = (result: ReturnType<typeof check>) => {
   if (result.ok) throw new Error('was accepted');
   return Object.fromEntries(result.errors.map(({ path, message }) => [path, message]));
 };
-const at = () => new Date().toISOString();
+const at = () => nowIso();
 
 describe('a melt', () => {
   it('is charged to a whole, in a crucible that holds something', () => {

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { calculators } from './calculator';
@@ -9,7 +10,7 @@ import { newReading } from './reading';
 import { newLot } from './stock';
 import { check } from './validate';
 
-const now = () => new Date().toISOString();
+const now = () => nowIso();
 const refused = (result: ReturnType<typeof check>) => {
   if (result.ok) throw new Error('was accepted');
   return Object.fromEntries(result.errors.map(({ path, message }) => [path, message]));

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import type { PageServerLoad } from './$types';
 import { nextCasting } from '$lib/server/casting/next-casting';
 import { listAlloys } from '$lib/server/alloy/alloys';
@@ -12,7 +13,7 @@ export const load: PageServerLoad = pageLoad(async (db) => {
   const day = await readSession(db, casting.id);
   const all = await pourMolds(db, day);
   const alloys = await listAlloys(db);
-  const now = Date.now();
+  const now = nowMs();
   return {
     day,
     molds: all.map((of, i) => {

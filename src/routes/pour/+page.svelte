@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso, nowMs } from '$core/time/now';
   import { goto } from '$app/navigation';
   import { checksOf, hoursSince } from '$core/session/pour-day';
   import { pourVerdict } from '$core/judge/pour-checks';
@@ -36,7 +37,7 @@
   );
   const checks = $derived(
     next
-      ? checksOf([{ ...next.before, closed_h: hoursSince(next.closed_at, Date.now()) }], next.melt, noted)
+      ? checksOf([{ ...next.before, closed_h: hoursSince(next.closed_at, nowMs()) }], next.melt, noted)
       : []
   );
   const ready = $derived(checks.length > 0 && pourVerdict(checks) === 'go');
@@ -56,7 +57,7 @@
   async function open(mold_id: number) {
     await steps.note(
       data.day!.id,
-      { id: `${mold_id}:open`, kind: 'open', state: 'done', at: new Date().toISOString() },
+      { id: `${mold_id}:open`, kind: 'open', state: 'done', at: nowIso() },
       mold_id
     );
     await goto(`/shake-out?mold=${mold_id}`);

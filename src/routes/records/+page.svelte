@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowMs } from '$core/time/now';
   import WithoutServer from '$lib/ui/frame/WithoutServer.svelte';
   import { locale } from '$lib/ui/preferences';
   import { enhance } from '$app/forms';
@@ -17,7 +18,7 @@
 
   /** How old a copy is, in whole days. */
   function age(day: string): string {
-    const days = Math.round((Date.now() - Date.parse(`${day}T12:00:00`)) / 86_400_000);
+    const days = Math.round((nowMs() - Date.parse(`${day}T12:00:00`)) / 86_400_000);
     return days <= 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
   }
   const TRIED_OUT = [
@@ -45,8 +46,8 @@
     {#if data.failure}<p class="wrong" role="alert">The last copy failed: {data.failure}</p>{/if}
     {#if data.held.missing > 0}
       <p class="wrong" role="alert">
-        {data.held.missing} of {data.held.files} photos and meshes are missing in the folder <code>files</code> beside the
-        records: a backup goes without them. Put them back from an earlier one.
+        {data.held.missing} of {data.held.files} photos and meshes are missing in the folder
+        <code>files</code> beside the records: a backup goes without them. Put them back from an earlier one.
       </p>
     {/if}
     {#if newest}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowMs } from '$core/time/now';
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
@@ -94,7 +95,7 @@
               : ''}
           </p>
         </header>
-        {#if early !== null && Date.now() < early}
+        {#if early !== null && nowMs() < early}
           <p class="wrong">
             By its heat it should stay shut until {clock(early)}: its middle is over {temperatureText(
               400,

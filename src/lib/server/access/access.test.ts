@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -20,7 +21,7 @@ describe('the door', () => {
     await expect(door.signIn('')).rejects.toMatchObject({ status: 422 });
     await expect(door.setPassphrase('short')).rejects.toThrow('at least 8');
     await door.setPassphrase('green sand at dawn');
-    const later = Date.now() + 60_000;
+    const later = nowMs() + 60_000;
     await expect(door.signIn('green sand at dusk', later)).rejects.toThrow('not the passphrase');
     const secret = await door.signIn('green sand at dawn', later + 60_000);
     expect(door.holdsSession(secret)).toBe(true);
@@ -32,7 +33,7 @@ describe('the door', () => {
     expect(statSync(join(folder, KEYS_FILE)).mode & 0o777).toBe(0o600);
     // Another start knows the device; half a year later it does not, nor after another passphrase.
     expect(new Door(folder).holdsSession(secret)).toBe(true);
-    expect(new Door(folder).holdsSession(secret, Date.now() + 181 * 86_400_000)).toBe(false);
+    expect(new Door(folder).holdsSession(secret, nowMs() + 181 * 86_400_000)).toBe(false);
     door.signOut(secret);
     expect(door.holdsSession(secret)).toBe(false);
   });
@@ -47,7 +48,7 @@ describe('the door', () => {
   it('lets nobody guess many at once', async () => {
     const door = new Door(folder);
     await door.setPassphrase('green sand at dawn');
-    const at = Date.now();
+    const at = nowMs();
     const guesses = await Promise.allSettled(
       Array.from({ length: 20 }, (_, i) => door.signIn(`guess ${i} of many`, at))
     );

@@ -1,3 +1,4 @@
+import { nowIso, nowMs } from '$core/time/now';
 import { createHash, randomBytes } from 'node:crypto';
 import { Refusal, notFound } from '../refusal';
 import { Guesses } from './guesses';
@@ -5,7 +6,6 @@ import { keysStamp, readKeys, writeKeys, type Keys } from './keys';
 import { SHORTEST_PASSPHRASE, opens, sealed } from './passphrase';
 
 const hashed = (secret: string) => createHash('sha256').update(secret).digest('hex');
-const now = () => new Date().toISOString();
 
 /** Devices that stay signed in at most; the oldest has to give the passphrase again. */
 const MOST_SESSIONS = 50;
@@ -54,7 +54,7 @@ export class Door {
    * @returns what it has to show from then on
    * @throws Refusal 422 when it is wrong, 429 while guesses have to wait
    */
-  async signIn(passphrase: string, at = Date.now()): Promise<string> {
+  async signIn(passphrase: string, at = nowMs()): Promise<string> {
     const wait = this.guesses.wait(at);
     if (wait > 0)
       throw new Refusal(429, `Too many wrong passphrases: wait ${Math.ceil(wait / 1000)} s and try again.`);
@@ -66,12 +66,14 @@ export class Door {
       ]);
     this.guesses.right();
     const secret = randomBytes(32).toString('base64url');
-    const sessions = [...this.living(at), { hash: hashed(secret), created_at: now() }].slice(-MOST_SESSIONS);
+    const sessions = [...this.living(at), { hash: hashed(secret), created_at: nowIso() }].slice(
+      -MOST_SESSIONS
+    );
     this.keep({ ...this.keys, sessions });
     return secret;
   }
 
-  holdsSession(secret: string | undefined, at = Date.now()): boolean {
+  holdsSession(secret: string | undefined, at = nowMs()): boolean {
     if (!secret) return false;
     const hash = hashed(secret);
     return this.living(at).some((session) => session.hash === hash);
@@ -110,7 +112,7 @@ export class Door {
       throw new Refusal(422, `There are ${MOST_TOKENS} tokens already: revoke one first.`);
     const token = `brunkel_${randomBytes(24).toString('base64url')}`;
     const id = Math.max(0, ...this.keys.tokens.map((each) => each.id)) + 1;
-    const kept = { id, name, created_at: now(), ...(only && { only }) };
+    const kept = { id, name, created_at: nowIso(), ...(only && { only }) };
     this.keep({ ...this.keys, tokens: [...this.keys.tokens, { ...kept, hash: hashed(token) }] });
     return { ...kept, token };
   }

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { InferAttributes } from 'sequelize';
 import { ALLOYS, type Alloy, type AlloyFigures } from '$core/reference/alloys';
 import { wrongRange, type AlloyChange, type NewAlloy } from '$lib/schema/pour';
@@ -37,7 +38,7 @@ export async function createAlloy(db: Database, input: NewAlloy): Promise<AlloyR
         loss_percent: input.loss_percent ?? null,
         parts: input.parts ?? null,
         note: input.note ?? null,
-        created_at: new Date().toISOString()
+        created_at: nowIso()
       },
       { transaction }
     );

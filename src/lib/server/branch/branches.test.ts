@@ -1,3 +1,4 @@
+import { nowIso, nowMs } from '$core/time/now';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { writeAct } from '../heap/acts';
 import { readState } from '../heap/heap-state';
@@ -41,7 +42,7 @@ describe('a branch of a heap in the shed', () => {
 
   it('comes to what the ledger says once it really happened', async () => {
     const { db } = shed;
-    const at = new Date().toISOString();
+    const at = nowIso();
     const { points } = await followSteps(
       db,
       1,
@@ -89,7 +90,7 @@ describe('a branch of a heap in the shed', () => {
     // In the words and by the clock of who pressed it.
     expect(day.note).toContain('3 castings');
     expect(day.note).toMatch(/4\.41.lb/);
-    expect(Date.parse(day.at)).toBeGreaterThan(Date.now());
+    expect(Date.parse(day.at)).toBeGreaterThan(nowMs());
     const clock = new Intl.DateTimeFormat('en-GB', { timeStyle: 'short', timeZone: 'America/New_York' });
     expect(clock.format(new Date(day.at))).toBe('14:00');
     const start = await branchStart(db, branch.id, 'us');

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { TZDate } from '@date-fns/tz';
 import type { InferAttributes, Transaction } from 'sequelize';
 import { followBranch, type BranchPoint } from '$core/forecast/branch';
@@ -48,7 +49,7 @@ export async function createBranch(db: Database, input: NewBranch): Promise<Bran
         heap_id: input.heap_id,
         name: input.name,
         steps: input.steps as BranchStep[],
-        created_at: new Date().toISOString()
+        created_at: nowIso()
       },
       { transaction }
     );
@@ -71,7 +72,7 @@ export async function amendBranch(db: Database, id: number, change: BranchChange
 export async function removeBranch(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     const row = await branchRow(db, id, transaction);
-    row.removed_at = new Date().toISOString();
+    row.removed_at = nowIso();
     await row.save({ transaction });
   });
 }
@@ -89,7 +90,7 @@ export async function followSteps(
   db: Database,
   heap_id: number,
   steps: readonly BranchStep[],
-  now = new Date().toISOString()
+  now = nowIso()
 ): Promise<Followed> {
   const ledger = await ledgerFor(db, await heapRow(db, heap_id));
   const { nature } = ledger;

@@ -1,3 +1,4 @@
+import { nowIso, nowMs } from '$core/time/now';
 import { MOST_DAYS } from '$core/plan/open-hours';
 import type { Database } from '../database/database';
 import { notFound } from '../refusal';
@@ -19,7 +20,7 @@ export async function readCalendar(
   db: Database,
   member_id: number,
   { text, source, zone }: { text: string; source: string; zone: string },
-  now = Date.now()
+  now = nowMs()
 ): Promise<{ id: number; times: number }> {
   await mustBeMember(db, member_id);
   const found = busyTimes(text, zone, now - DAY_MS, now + MOST_DAYS * DAY_MS);
@@ -43,7 +44,7 @@ export async function readCalendar(
 export async function listBusy(db: Database, member_id: number): Promise<BusyRecord[]> {
   await mustBeMember(db, member_id);
   const rows = await db.tables.busy.findAll({ where: { member_id }, order: ['from_at'], raw: true });
-  const now = new Date().toISOString();
+  const now = nowIso();
   return [...new Set(rows.map(({ source }) => source))].map((source) => {
     const of = rows.filter((row) => row.source === source);
     return {

@@ -1,17 +1,16 @@
+import { nowMs } from '$core/time/now';
 import { describe, expect, it } from 'vitest';
-import { fillDemo } from '../demo/fill-demo';
+import { demoDatabase } from '../demo/demo-database';
 import { createHeap } from '../heap/heaps';
 import { readStates } from '../heap/heap-state';
-import { temporaryDatabase } from '../testing/temporary-database';
 import { beforeCasting } from './before-casting';
 import { nextCasting } from './next-casting';
 import { amendSession } from '../session/sessions';
 
 describe('before a casting', () => {
   it('each heap says what it wants by that day, a heap without sand nothing', async () => {
-    const { db, remove } = await temporaryDatabase();
-    const today = new Date();
-    await fillDemo(db, today);
+    const { db, remove } = await demoDatabase();
+    const today = new Date(nowMs());
     await createHeap(db, { name: 'Empty', system: 'water' });
     const casting = (await nextCasting(db))!;
     expect(Date.parse(casting.at)).toBeGreaterThan(today.getTime());

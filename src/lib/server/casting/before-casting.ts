@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { HeapState } from '$lib/schema/heap-state';
 import type { Errand } from '$core/session/errand';
 import type { Database } from '../database/database';
@@ -8,11 +9,7 @@ import { listHeaps, type HeapRecord } from '../heap/heaps';
 const WORTH_COVERING_KG = 0.05;
 
 /** What there is to do before a casting at a time, in the order in which it is done. */
-export async function beforeCasting(
-  db: Database,
-  at: string,
-  now = new Date().toISOString()
-): Promise<Errand[]> {
+export async function beforeCasting(db: Database, at: string, now = nowIso()): Promise<Errand[]> {
   const then = at > now ? at : now;
   const [heaps, states, forecast] = await Promise.all([
     listHeaps(db),

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { dueNow, type Due, type MoldUnderway } from '$core/session/due';
 import type { Database } from '../database/database';
 
@@ -30,7 +31,7 @@ export async function nextCasting(db: Database): Promise<CastingRecord | null> {
   const next = await db.sinceLastWrite('next casting', () => underway(db));
   if (!next) return null;
   const { molds, ...casting } = next;
-  const now = Date.now();
+  const now = nowMs();
   const begun = Date.parse(casting.at) < now + TODAY_MS || molds.some(({ state }) => BEGUN.includes(state));
   const due = begun ? dueNow(casting.stage, molds, now) : null;
   const i = due && 'mold_id' in due ? molds.findIndex(({ id }) => id === due.mold_id) : -1;

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { existsSync, mkdirSync, readdirSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
 
@@ -14,7 +15,7 @@ export const COMING = `${FILE_NAME}.coming`;
  *
  * @returns the folder in which the records before it lie; null when nothing was coming
  */
-export function takeComing(folder: string, now = new Date()): string | null {
+export function takeComing(folder: string, now = new Date(nowMs())): string | null {
   if (!existsSync(join(folder, COMING))) return null;
   const aside = join(folder, 'aside', now.toISOString().replace(/[:.]/g, '-'));
   const present = WITH_IT.map((end) => FILE_NAME + end).filter((name) => existsSync(join(folder, name)));

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { mkdirSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
 import type { QueryInterface, Sequelize } from 'sequelize';
@@ -44,7 +45,7 @@ async function holdsTables(sequelize: Sequelize): Promise<boolean> {
 async function copyBefore(sequelize: Sequelize, folder: string, migration: string): Promise<void> {
   const copies = join(folder, 'before-migration');
   mkdirSync(copies, { recursive: true });
-  const stamp = new Date().toISOString().replace(/[:.]/g, '-');
+  const stamp = nowIso().replace(/[:.]/g, '-');
   const copy = join(copies, `${stamp}-${migration}.sqlite`);
   await sequelize.query('VACUUM INTO ?', { replacements: [`${copy}.part`] });
   renameSync(`${copy}.part`, copy);

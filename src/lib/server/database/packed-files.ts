@@ -43,9 +43,7 @@ function contentOf(folder: string, hash: string): Buffer | null {
  */
 export async function packFiles(copy: Sequelize, folder: string): Promise<void> {
   if (!(await hasTable(copy, 'files'))) return;
-  await copy.query(
-    `CREATE TABLE IF NOT EXISTS ${PACKED} (hash TEXT PRIMARY KEY, content BLOB NOT NULL)`
-  );
+  await copy.query(`CREATE TABLE IF NOT EXISTS ${PACKED} (hash TEXT PRIMARY KEY, content BLOB NOT NULL)`);
   for (const { hash } of await select<{ hash: string }>(
     copy,
     `SELECT hash FROM files WHERE hash NOT IN (SELECT hash FROM ${PACKED})`
@@ -72,7 +70,9 @@ export interface FilesHeld {
 export async function filesHeld(sequelize: Sequelize, folder?: string): Promise<FilesHeld> {
   if (!(await hasTable(sequelize, 'files'))) return { files: 0, missing: 0 };
   const packed = (await hasTable(sequelize, PACKED))
-    ? new Set((await select<{ hash: string }>(sequelize, `SELECT hash FROM ${PACKED}`)).map(({ hash }) => hash))
+    ? new Set(
+        (await select<{ hash: string }>(sequelize, `SELECT hash FROM ${PACKED}`)).map(({ hash }) => hash)
+      )
     : new Set<string>();
   const rows = await select<{ hash: string }>(sequelize, 'SELECT hash FROM files');
   const there = ({ hash }: { hash: string }) =>

@@ -1,35 +1,19 @@
-import { cpSync, existsSync, mkdirSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { openDatabase, type Database } from '../database/database';
+import { nowIso, nowMs } from '$core/time/now';
+import { openDatabase } from '../database/database';
+import { madeOnce } from '../testing/made-once';
+import { copyOf, type Temporary } from '../testing/temporary-database';
 import { fillDemo } from './fill-demo';
 
-/** Filled once for each run of the tests: emptied with their other results. */
-const FILLED = join('test-results', `demo-${process.ppid}`);
-
 /**
- * The demo's records in a database of one's own, and how to be rid of it: filled by whichever test asks first, and copied
- * for all others of the same run.
+ * The demo's records in a database of one's own: filled once for all tests of a run, and copied.
+ *
+ * @param today the day on which they end, at noon in Greenwich; left out, today
  */
-export async function demoDatabase(): Promise<{ db: Database; remove: () => Promise<void> }> {
-  if (!existsSync(FILLED)) {
-    mkdirSync('test-results', { recursive: true });
-    const making = mkdtempSync(join('test-results', 'demo-in-the-making-'));
-    const filled = await openDatabase(making);
-    await fillDemo(filled, new Date());
-    await filled.close();
-    // Another test file may have been as quick: then there is one already.
-    if (existsSync(FILLED)) rmSync(making, { recursive: true });
-    else renameSync(making, FILLED);
-  }
-  const folder = mkdtempSync(join(tmpdir(), 'brunkel-test-'));
-  cpSync(FILLED, folder, { recursive: true });
-  const db = await openDatabase(folder);
-  return {
-    db,
-    async remove() {
-      await db.close();
-      rmSync(folder, { recursive: true, force: true });
-    }
-  };
+export async function demoDatabase(today = nowIso().slice(0, 10)): Promise<Temporary> {
+  const filled = await madeOnce(`demo-${today}`, async (folder) => {
+    const db = await openDatabase(folder);
+    await fillDemo(db, new Date(Math.min(nowMs(), Date.parse(`${today}T12:00:00Z`))));
+    await db.close();
+  });
+  return copyOf(filled);
 }

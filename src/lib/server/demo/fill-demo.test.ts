@@ -6,15 +6,14 @@ import { readLearned } from '../heap/learned';
 import { listEntries } from '../heap/ledger';
 import { listLotTests } from '../stock/lot-tests';
 import { listLots } from '../stock/stock';
-import { temporaryDatabase } from '../testing/temporary-database';
+import { temporaryDatabase, type Temporary } from '../testing/temporary-database';
 import { trainerRecord } from '../trainer/trainer';
+import { demoDatabase } from './demo-database';
 import { fillDemo } from './fill-demo';
 
 const TODAY = new Date('2026-11-20T12:00:00Z');
 
-async function filled() {
-  const { db, remove } = await temporaryDatabase();
-  await fillDemo(db, TODAY);
+async function told({ db, remove }: Temporary) {
   const heaps = await listHeaps(db);
   const states = await readStates(db, '2026-11-20T12:00:00.000Z');
   const ledgers = await Promise.all(heaps.map((heap) => listEntries(db, heap.id, { limit: 500 })));
@@ -26,13 +25,15 @@ async function filled() {
   return { db, remove, heaps, states: standing, ledgers, withoutClock, lots };
 }
 
-let first: Awaited<ReturnType<typeof filled>>;
-beforeAll(async () => void (first = await filled()));
+let first: Awaited<ReturnType<typeof told>>;
+beforeAll(async () => void (first = await told(await demoDatabase('2026-11-20'))));
 afterAll(() => first.remove());
 
 describe('demo records', () => {
   it('tell fourteen months of three heaps, the same every time', async () => {
-    const again = await filled();
+    const anew = await temporaryDatabase();
+    await fillDemo(anew.db, TODAY);
+    const again = await told(anew);
     await again.remove();
     expect(first.heaps.map((heap) => heap.name)).toEqual(['Gate heap', 'Dial sand', 'Plot 9 bin']);
     expect(first.withoutClock).toEqual(again.withoutClock);

@@ -1,3 +1,4 @@
+import { nowIso, nowMs } from '$core/time/now';
 import { Op, type Transaction } from 'sequelize';
 import type { NewReading } from '$lib/schema/reading';
 import type { Database } from '../database/database';
@@ -23,7 +24,7 @@ const MINUTE_MS = 60_000;
  */
 export async function takeReading(db: Database, input: NewReading): Promise<ReadingRecord> {
   const at = new Date(input.at).toISOString();
-  if (Date.parse(at) > Date.now() + MINUTE_MS)
+  if (Date.parse(at) > nowMs() + MINUTE_MS)
     throw impossible([{ path: 'at', message: 'lies in the future: set the clock of the device' }]);
   const { device, value } = input;
   const kind = input.kind as ReadingRecord['kind'];
@@ -39,9 +40,9 @@ export async function takeReading(db: Database, input: NewReading): Promise<Read
       transaction
     });
     // A reading from later than now came while a clock ran ahead: it must not shut the device out until then.
-    if (newest && newest.at > new Date(Date.now() + MINUTE_MS).toISOString())
+    if (newest && newest.at > new Date(nowMs() + MINUTE_MS).toISOString())
       await db.tables.readings.destroy({
-        where: { device, kind, at: { [Op.gt]: new Date(Date.now() + MINUTE_MS).toISOString() } },
+        where: { device, kind, at: { [Op.gt]: new Date(nowMs() + MINUTE_MS).toISOString() } },
         transaction
       });
     else if (newest && newest.at > at) {
@@ -50,7 +51,7 @@ export async function takeReading(db: Database, input: NewReading): Promise<Read
       ]);
     }
     const row = await db.tables.readings.create(
-      { device, kind, value, stable: input.stable ?? true, at, created_at: new Date().toISOString() },
+      { device, kind, value, stable: input.stable ?? true, at, created_at: nowIso() },
       { transaction }
     );
     if (taken++ % THINNED_EVERY === 0) await thin(db, device, kind, transaction);

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { READING_RANGES } from '$lib/schema/reading';
 import { impossible, notFound } from '../refusal';
 import { publish, watch, type LiveReading } from './live';
@@ -33,7 +34,7 @@ export function handle(
   if (action.load !== undefined) device = { ...device, load: action.load };
   if (action.tare) device = tared(device);
   devices.set(name, device);
-  return readingOf(device, new Date().toISOString());
+  return readingOf(device, nowIso());
 }
 
 /** A device's readings as they come; a simulated one is set going. Call the returned function to stop. */
@@ -55,7 +56,7 @@ function start(name: string): void {
   const timer = setInterval(() => {
     const next = ticked(devices.get(name)!);
     devices.set(name, next);
-    publish(readingOf(next, new Date().toISOString()));
+    publish(readingOf(next, nowIso()));
   }, TICK_MS);
   timer.unref();
   clocks.set(name, { watching: 1, timer });

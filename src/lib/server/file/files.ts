@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { open } from 'node:fs/promises';
@@ -82,11 +83,7 @@ export async function keepFile(
   if (existsSync(to)) letGo(incoming);
   else renameSync(path, to);
   const known = await db.tables.files.count({ where: { hash }, transaction });
-  if (!known)
-    await db.tables.files.create(
-      { hash, bytes, ...about, created_at: new Date().toISOString() },
-      { transaction }
-    );
+  if (!known) await db.tables.files.create({ hash, bytes, ...about, created_at: nowIso() }, { transaction });
   return hash;
 }
 

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type {
   FLASK_CLOSINGS,
   FLASK_MATERIALS,
@@ -64,7 +65,7 @@ export async function createFlask(db: Database, input: NewFlask): Promise<FlaskR
         cope_kg: input.cope_kg ?? null,
         drag_kg: input.drag_kg ?? null,
         note: input.note ?? null,
-        created_at: new Date().toISOString()
+        created_at: nowIso()
       },
       { transaction }
     );

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { squeezed, type PartSqueeze } from '$core/bench/formula/squeeze';
 import { entries } from '$lib/schema/entry';
 import { heapTests } from '$lib/schema/heap-test';
@@ -23,7 +24,7 @@ export const writeAction = postedForm(
     const input = {
       ...(await withItsLot(db, body)),
       ...followingFrom(body, system),
-      at: body.at ?? new Date().toISOString()
+      at: body.at ?? nowIso()
     };
     const write: Write = isTest(input) ? appendTest : appendEntry;
     const by = await byWhoWorksHere(db, event.locals.member, checkedEntry(input));

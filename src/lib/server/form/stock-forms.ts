@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { heapTests } from '$lib/schema/heap-test';
 import { lotChange } from '$lib/schema/stock';
 import { byKind, pathId } from '../http/endpoint';
@@ -8,7 +9,7 @@ import { amendLot } from '../stock/stock';
 /** A test of the lot in the path, posted without a script. */
 export const writeLotTest = postedForm(
   (db, body, event) => {
-    const input = { at: new Date().toISOString(), ...body };
+    const input = { at: nowIso(), ...body };
     return appendLotTest(
       db,
       pathId(event, 'id', 'lot'),

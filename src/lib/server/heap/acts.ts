@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { QueryTypes, type Transaction } from 'sequelize';
 import type { MoldState, NewAct } from '$lib/schema/session';
 import { actEntry } from '$lib/schema/session';
@@ -20,11 +21,9 @@ export interface ActRecord {
   undone_at: string | null;
 }
 
-const now = () => new Date().toISOString();
-
 /** Begins an act, for the entries that a press writes. */
 export async function newAct(db: Database, name: string | null, transaction: Transaction): Promise<number> {
-  const { id } = await db.tables.acts.create({ name, molds: [], created_at: now() }, { transaction });
+  const { id } = await db.tables.acts.create({ name, molds: [], created_at: nowIso() }, { transaction });
   return id;
 }
 
@@ -80,7 +79,7 @@ export async function readAct(db: Database, id: number): Promise<ActRecord> {
 
 /** Strikes out all that a press wrote; `restoreAct` takes that back. */
 export async function undoAct(db: Database, id: number): Promise<ActRecord> {
-  return setActUndone(db, id, now());
+  return setActUndone(db, id, nowIso());
 }
 
 export async function restoreAct(db: Database, id: number): Promise<ActRecord> {
@@ -94,7 +93,7 @@ export async function undoEntry(
   id: number,
   version?: number
 ): Promise<EntryRecord> {
-  return entryOfAct(db, heap_id, id, now(), version);
+  return entryOfAct(db, heap_id, id, nowIso(), version);
 }
 
 export async function restoreEntry(db: Database, heap_id: number, id: number): Promise<EntryRecord> {

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { describe, expect, it, vi } from 'vitest';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { undoEntry } from './acts';
@@ -12,7 +13,7 @@ describe('changes of a heap', () => {
     const [heap, other] = [await make('Gate heap'), await make('Plot 9 bin')];
     const told: HeapChange[] = [];
     const leave = await onChange(db, (change) => told.push(change));
-    const at = new Date().toISOString();
+    const at = nowIso();
     const entry = await appendEntry(db, heap.id, { kind: 'bought', at, kg: 30 } as never);
     await vi.waitFor(() => expect(told).toHaveLength(1));
     expect(told[0]).toEqual({ heap_id: heap.id, version: heap.version + 1, removed: false });

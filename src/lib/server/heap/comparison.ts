@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { HeapState } from '$lib/schema/heap-state';
 import { NINE_IN_TEN } from '$core/judge/normal';
 import type { Database } from '../database/database';
@@ -33,7 +34,7 @@ export async function compareHeaps(
   db: Database,
   first: number,
   second: number,
-  at = new Date().toISOString()
+  at = nowIso()
 ): Promise<Comparison> {
   const [a, b] = [await readHeap(db, first), await readHeap(db, second)];
   const [now, then] = [await readState(db, first, at), await readState(db, second, at)];

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { ADVICE_WORDS, airOver, forecastDrying } from '$core/forecast/forecast';
 import type { Climate, Cover } from '$core/heap/drying';
 import { asPercent } from '$core/quantity/display';
@@ -21,7 +22,7 @@ export async function readForecast(
   db: Database,
   heap_id: number,
   { hours, climate, sand_c }: ForecastRequest,
-  now = new Date()
+  now = new Date(nowMs())
 ) {
   const ledger = await ledgerFor(db, await heapRow(db, heap_id));
   const { nature } = ledger;

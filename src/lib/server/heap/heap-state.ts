@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { conditionAt, type Condition } from '$core/heap/condition';
 import { believedDrying, moldsOf, type Belief, type Believed, type Look } from '$core/heap/belief';
 import { TEST_NAMES } from '$core/heap/names';
@@ -34,11 +35,7 @@ type DosingLots = Record<'binder' | 'sand' | 'oil' | 'fines', LotRecord | null>;
  *
  * @param at ISO time; later than now it is a forecast
  */
-export async function readState(
-  db: Database,
-  heap_id: number,
-  at = new Date().toISOString()
-): Promise<HeapState> {
+export async function readState(db: Database, heap_id: number, at = nowIso()): Promise<HeapState> {
   const heap = await heapRow(db, heap_id);
   const lots = await listLots(db);
   return stateOf(db, heap, lots, at);
@@ -48,10 +45,7 @@ export async function readState(
 export type StateOrTrouble = { state: HeapState; trouble: null } | { state: null; trouble: string };
 
 /** The states of every heap, for the bench; one that cannot be read does not take the others with it. */
-export async function readStates(
-  db: Database,
-  at = new Date().toISOString()
-): Promise<Map<number, StateOrTrouble>> {
+export async function readStates(db: Database, at = nowIso()): Promise<Map<number, StateOrTrouble>> {
   const heaps = await heapRows(db);
   const lots = await listLots(db);
   const states = new Map<number, StateOrTrouble>();

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { Transaction } from 'sequelize';
 import type { Container } from '$core/heap/container';
 import type { HeapNature } from '$core/heap/belief';
@@ -34,8 +35,6 @@ export interface HeapRecord {
 /** A bucket with a loose lid, until the user says otherwise: about 36 cm across. */
 const USUAL_CONTAINER: Container = { cover: 'lid', exposed_area_m2: 0.1 };
 
-const now = () => new Date().toISOString();
-
 export async function listHeaps(db: Database): Promise<HeapRecord[]> {
   return (await heapRows(db)).map(heapRecord);
 }
@@ -63,7 +62,7 @@ export async function createHeap(db: Database, input: NewHeap): Promise<HeapReco
         targets: ownTargets(input.targets),
         zone: input.zone ?? null,
         scale_g: input.scale_g ?? null,
-        created_at: now()
+        created_at: nowIso()
       },
       { transaction }
     );
@@ -91,7 +90,7 @@ export async function amendHeap(db: Database, id: number, change: HeapChange): P
 export async function removeHeap(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     const row = await heapRow(db, id, transaction);
-    row.removed_at = now();
+    row.removed_at = nowIso();
     await row.save({ transaction });
   });
 }

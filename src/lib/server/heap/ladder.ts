@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { testFigure } from '$core/bench/heap-test';
 import { CURVE_WORDS, fittedAt, temperCurve, type CurveFit } from '$core/bench/temper-curve';
 import { SPLASH_SHARE, climbNow, nextOnLadder, type Rung } from '$core/bench/temper-ladder';
@@ -27,7 +28,7 @@ const STEPS = 40;
  * The temper curve of a heap from its own compactability and compression tests, each placed at the moisture
  * that was believed when it was made; and how far its ladder was climbed by `now`.
  */
-export async function readLadder(db: Database, heap_id: number, now = Date.now()) {
+export async function readLadder(db: Database, heap_id: number, now = nowMs()) {
   const heap = await heapRow(db, heap_id);
   const ledger = await ledgerFor(db, heap);
   const { nature } = ledger;

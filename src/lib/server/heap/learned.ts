@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { believedDrying } from '$core/heap/belief';
 import { readingOfHeap, type LedgerEntry } from '$core/heap/entry';
 import { LEARNED_FIGURES, LEARNED_SI, type LearnedFigure } from '$core/heap/learned-figure';
@@ -24,7 +25,7 @@ const UNITS: Record<LearnedFigure, string> = {
 export async function readLearned(
   db: Database,
   heap_id: number,
-  at = new Date().toISOString()
+  at = nowIso()
 ): Promise<{ items: LearnedRecord[] }> {
   const ledger = await ledgerFor(db, await heapRow(db, heap_id));
   const done = entriesBy(ledger, at);

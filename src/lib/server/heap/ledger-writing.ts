@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { Op, type Transaction } from 'sequelize';
 import { BENCH_TESTS, CLAY_TESTS } from '$core/bench/bench-tests';
 import { believedDrying, believedMass, bodiesOf } from '$core/heap/belief';
@@ -36,8 +37,6 @@ import { keepLedger, ledgerFor } from './ledger-cache';
  * Writing in a heap's ledger. Every write is one transaction that holds the ledger against its books, so that nothing is
  * stored that cannot have happened; an entry at the end costs the same however long the ledger is.
  */
-
-const now = () => new Date().toISOString();
 
 /** An entry or a test on its way into a ledger. */
 type Input = NewEntry | NewHeapTest;
@@ -192,7 +191,7 @@ async function append(
     const written = writtenOf(input, read(await contextOf(db, ledger, input, null, transaction)));
     const act = act_id ?? (await newAct(db, null, transaction));
     const { id } = await db.tables.entries.create(
-      { heap_id, act_id: act, created_at: now() },
+      { heap_id, act_id: act, created_at: nowIso() },
       { transaction }
     );
     await writeVersion(db, id, 1, written, transaction);
@@ -286,7 +285,7 @@ async function writeVersion(
       version,
       kind: written.event.kind,
       format: EVENT_FORMAT,
-      written_at: now()
+      written_at: nowIso()
     },
     { transaction }
   );

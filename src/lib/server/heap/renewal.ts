@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { grading } from '$core/bench/formula/grading';
 import { conditionAt } from '$core/heap/condition';
 import { readingOfHeap, type LedgerEntry } from '$core/heap/entry';
@@ -37,12 +38,7 @@ export type RenewalRecord = Awaited<ReturnType<typeof readRenewal>>;
  * The general prescription for a heap from the stock there is: additions, water and what to throw out. It
  * changes nothing; carrying it out is an entry like any other.
  */
-export async function readRenewal(
-  db: Database,
-  heap_id: number,
-  request: RenewalRequest,
-  at = new Date().toISOString()
-) {
+export async function readRenewal(db: Database, heap_id: number, request: RenewalRequest, at = nowIso()) {
   const heap = await heapRow(db, heap_id);
   const ledger = await ledgerFor(db, heap);
   const { nature } = ledger;

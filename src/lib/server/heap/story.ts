@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { testFigure } from '$core/bench/heap-test';
 import { readingOfHeap } from '$core/heap/entry';
 import { NINE_IN_TEN } from '$core/judge/normal';
@@ -23,12 +24,7 @@ export interface Story {
 const DAY_MS = 86_400_000;
 
 /** The story of the last `days` up to `at`. */
-export async function readStory(
-  db: Database,
-  heap_id: number,
-  days: number,
-  at = new Date().toISOString()
-): Promise<Story> {
+export async function readStory(db: Database, heap_id: number, days: number, at = nowIso()): Promise<Story> {
   const ledger = await ledgerFor(db, await heapRow(db, heap_id));
   const end = Date.parse(at);
   const from = end - days * DAY_MS;

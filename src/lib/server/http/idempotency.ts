@@ -1,3 +1,4 @@
+import { nowIso, nowMs } from '$core/time/now';
 import { createHash } from 'node:crypto';
 import { Op, type Transaction } from 'sequelize';
 import type { Database } from '../database/database';
@@ -43,7 +44,7 @@ export async function answeredOnce(
     const answer = await run();
     await forget(db, transaction);
     await db.tables.answeredRequests.create(
-      { key, fingerprint, answer, created_at: new Date().toISOString() },
+      { key, fingerprint, answer, created_at: nowIso() },
       { transaction }
     );
     return answer;
@@ -57,6 +58,6 @@ let since = 0;
 
 async function forget(db: Database, transaction: Transaction): Promise<void> {
   if (since++ % FORGOTTEN_EVERY !== 0) return;
-  const before = new Date(Date.now() - KEPT_DAYS * 86_400_000).toISOString();
+  const before = new Date(nowMs() - KEPT_DAYS * 86_400_000).toISOString();
   await db.tables.answeredRequests.destroy({ where: { created_at: { [Op.lt]: before } }, transaction });
 }

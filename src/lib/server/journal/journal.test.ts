@@ -1,3 +1,4 @@
+import { nowIso, nowMs } from '$core/time/now';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { undoEntry, restoreEntry } from '../heap/acts';
@@ -55,7 +56,7 @@ describe('the journal', () => {
     const of_day = day.kind === 'session' ? day.session.id : 0;
     for (const item of (await searchJournal(db, { session_id: of_day, kind: 'casting' })).items)
       expect(item.kind === 'casting' && item.casting.session_id).toBe(of_day);
-    const [from, to] = [new Date(Date.now() - 100 * 864e5).toISOString(), new Date().toISOString()];
+    const [from, to] = [new Date(nowMs() - 100 * 864e5).toISOString(), nowIso()];
     for (const { at } of (await searchJournal(db, { from, to }, { limit: 500 })).items)
       expect(at >= from && at <= to).toBe(true);
     const photos = (await searchJournal(db, { photo: true }, { limit: 50 })).items;

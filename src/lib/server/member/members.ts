@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { believedHand } from '$core/heap/belief';
 import type { OpenHours } from '$core/plan/open-hours';
 import { HAND_SD } from '$core/reference/accuracy';
@@ -33,7 +34,6 @@ export interface HandRecord {
   since: string | null;
 }
 
-const now = () => new Date().toISOString();
 const USUAL_SD = Math.hypot(HAND_SD.shared, HAND_SD.single);
 
 export async function listMembers(db: Database): Promise<{ items: MemberRecord[]; total: number }> {
@@ -71,7 +71,7 @@ export async function readMember(db: Database, id: number): Promise<MemberRecord
 export async function createMember(db: Database, { name }: NewMember): Promise<MemberRecord> {
   return db.write(async (transaction) => {
     await mustBeNew(db, name, null);
-    const row = await db.tables.members.create({ name, created_at: now() }, { transaction });
+    const row = await db.tables.members.create({ name, created_at: nowIso() }, { transaction });
     return memberRecord(db, row);
   });
 }
@@ -88,7 +88,7 @@ export async function amendMember(db: Database, id: number, change: MemberChange
       const { hand } = change;
       row.hand_bias = hand ? hand.squeeze_bias : null;
       row.hand_spread = hand ? hand.squeeze_sd / USUAL_SD : null;
-      row.hand_since = hand ? row.hand_since : now();
+      row.hand_since = hand ? row.hand_since : nowIso();
     }
     if (change.hours !== undefined) row.hours = change.hours as OpenHours[] | null;
     await row.save({ transaction });
@@ -100,7 +100,7 @@ export async function amendMember(db: Database, id: number, change: MemberChange
 export async function removeMember(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     await memberRow(db, id);
-    await db.tables.members.update({ removed_at: now() }, { where: { id }, transaction });
+    await db.tables.members.update({ removed_at: nowIso() }, { where: { id }, transaction });
   });
 }
 

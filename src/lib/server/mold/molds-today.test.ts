@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { moldsToday, type PossibleMold } from '$core/mold/molds-today';
 import { createFlask } from '../flask/flasks';
@@ -93,7 +94,7 @@ describe('of a heap, flasks and patterns', () => {
 
   it('tells what is made, what is left, and what new sand would allow', async () => {
     const heap = await createHeap(db, { name: 'Gate', system: 'water' });
-    const at = new Date().toISOString();
+    const at = nowIso();
     await appendEntry(db, heap.id, { kind: 'bought', at, kg: 30 });
     const size = { cope_mm: 100, drag_mm: 80 };
     await createFlask(db, { name: 'A', length_mm: 300, width_mm: 220, ...size });

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { setImmediate as turn } from 'node:timers/promises';
 import { castingOf, type CastingBox } from '$core/mold/casting';
 import { fit } from '$core/mold/fit';
@@ -72,7 +73,7 @@ export async function readMoldsToday(
   heap_id: number,
   { metal, wanted }: MoldsTodayQuestion
 ): Promise<MoldsTodayAnswer> {
-  const { total_kg } = await readState(db, heap_id, new Date().toISOString());
+  const { total_kg } = await readState(db, heap_id, nowIso());
   const castings = new Map<number, CastingBox>();
   for (const [i, { pattern_id }] of wanted.entries()) {
     if (castings.has(pattern_id))

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { readFile } from 'node:fs/promises';
 import { setImmediate as turn } from 'node:timers/promises';
 import { analyse, type Ready, type Step } from '$core/pattern/analyse';
@@ -61,7 +62,7 @@ export async function takeMesh(
   const id = await db.write(async (transaction) => {
     const file_hash = await keepFile(db, file, { media: MEDIA[format], name: name ?? null }, transaction);
     const row = await db.tables.meshes.create(
-      { file_hash, format, unit: found, unit_stated, analysis, created_at: new Date().toISOString() },
+      { file_hash, format, unit: found, unit_stated, analysis, created_at: nowIso() },
       { transaction }
     );
     return row.id;

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { InferAttributes, Transaction } from 'sequelize';
 import { patternVolume } from '$core/pattern/volume';
 import {
@@ -65,7 +66,7 @@ export async function createPattern(db: Database, input: NewPattern): Promise<Pa
           carry_over: input.carry_over ?? [],
           photo_hash: null,
           note: input.note ?? null,
-          created_at: new Date().toISOString()
+          created_at: nowIso()
         },
         transaction
       ),

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { ALLOYS } from '$core/reference/alloys';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
 import { DELIVERY_DAYS, FROST_C, TEMPERED_BEFORE_H } from '$core/reference/plan';
@@ -44,7 +45,7 @@ const WARM_FURNACE = 0.7;
 export const ANYONE = 'anyone';
 
 /** All that a casting day follows from, as things stand now. */
-export async function planFacts(db: Database, plan: PlanRecord, now = Date.now()): Promise<CastingFacts> {
+export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): Promise<CastingFacts> {
   const session = await readSession(db, plan.session_id);
   const [patterns, flasks, heaps, lots, members] = await Promise.all([
     listPatterns(db),

@@ -1,3 +1,4 @@
+import { nowIso, nowMs } from '$core/time/now';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { massText } from '$core/quantity/display';
 import { readState } from '../heap/heap-state';
@@ -17,7 +18,7 @@ import { readSchedule, readSlip, setOutMolds, stepsAhead } from './schedule';
 const DAY = 86_400_000;
 let shed: Awaited<ReturnType<typeof demoDatabase>>;
 const saturday = () => {
-  const at = new Date(Date.now() + 12 * DAY);
+  const at = new Date(nowMs() + 12 * DAY);
   at.setUTCDate(at.getUTCDate() + ((6 - at.getUTCDay() + 7) % 7));
   at.setUTCHours(14, 0, 0, 0);
   return at.toISOString();
@@ -100,7 +101,7 @@ describe('a plan back from a pour day', () => {
     const { db } = shed;
     const { plan, pattern } = await planned();
     const before = pattern.coats.length;
-    const done_at = new Date().toISOString();
+    const done_at = nowIso();
     const id = `coat:${pattern.id}:1`;
     const noted = await notePlanStep(db, plan.id, { id, done_at, log: true });
     expect(noted.logged).toContain('primer');
@@ -197,7 +198,7 @@ describe('a plan back from a pour day', () => {
     const taken = schedule.steps.find(({ about }) => about.do === 'take-in')!;
     expect(Date.parse(taken.from!) - Date.parse(order.to!)).toBeGreaterThanOrEqual(5 * DAY);
     const lots = await db.tables.lots.count();
-    await notePlanStep(db, plan.id, { id: taken.id, done_at: new Date().toISOString(), log: true });
+    await notePlanStep(db, plan.id, { id: taken.id, done_at: nowIso(), log: true });
     expect(await db.tables.lots.count()).toBe(lots + 1);
   });
 
@@ -205,7 +206,7 @@ describe('a plan back from a pour day', () => {
     const { db } = shed;
     const { plan } = await planned(2);
     const step = (await readSchedule(db, plan.id)).steps.find(({ about }) => about.do === 'temper')!;
-    const done_at = new Date().toISOString();
+    const done_at = nowIso();
     const { prescription } = await readState(db, 1, done_at);
     expect(prescription.need).not.toBe('test');
     const ledger = async () => (await listEntries(db, 1, { limit: 3 })).items;
@@ -226,7 +227,7 @@ describe('a plan back from a pour day', () => {
       binder: 'sodium-bentonite',
       container: { cover: 'lid', exposed_area_m2: 0.2 }
     });
-    const at = new Date(Date.now() - 3 * DAY).toISOString();
+    const at = new Date(nowMs() - 3 * DAY).toISOString();
     await appendEntry(db, id, {
       kind: 'bought',
       at,
@@ -273,7 +274,7 @@ describe('a plan back from a pour day', () => {
       const indoors = steps.find(({ about }) => about.do === 'indoors')?.about;
       return { air_c: indoors?.do === 'indoors' ? indoors.air_c : null, frost_unknown };
     };
-    const year = new Date().getUTCFullYear() + 1;
+    const year = new Date(nowMs()).getUTCFullYear() + 1;
     const [name] = (await listHeaps(db)).filter(({ id }) => id === 1).map((heap) => heap.name);
     // A cold morning in a shed in January, none in July, and nobody knows three weeks ahead.
     const january = await frosts(Date.UTC(year, 0, 20, 10), 2);

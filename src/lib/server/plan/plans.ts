@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { InferAttributes, Transaction } from 'sequelize';
 import type { NewPlan, PlanChange, Wanted } from '$lib/schema/plan';
 import type { Alloy } from '$core/reference/alloys';
@@ -10,7 +11,6 @@ import { planMolds } from './plan-molds';
 /** What a casting day is planned from. */
 export type PlanRecord = Omit<InferAttributes<PlanRow>, 'removed_at'>;
 
-const now = () => new Date().toISOString();
 const recordOf = ({ removed_at: _, ...record }: InferAttributes<PlanRow>): PlanRecord => record;
 
 export async function listPlans(db: Database): Promise<PlanRecord[]> {
@@ -47,7 +47,7 @@ export async function createPlan(db: Database, input: NewPlan): Promise<PlanReco
         delivery_days: input.delivery_days ?? null,
         own: (input.own ?? []) as PlanRecord['own'],
         notes: [],
-        created_at: now()
+        created_at: nowIso()
       },
       { transaction }
     );
@@ -82,7 +82,7 @@ export async function amendPlan(db: Database, id: number, change: PlanChange): P
 export async function removePlan(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     const row = await planRow(db, id, transaction);
-    row.removed_at = now();
+    row.removed_at = nowIso();
     await row.save({ transaction });
   });
 }

@@ -1,3 +1,4 @@
+import { nowIso, nowMs } from '$core/time/now';
 import {
   POUR,
   castingSteps,
@@ -93,7 +94,7 @@ async function worked(db: Database, id: number, now: number): Promise<Worked> {
 }
 
 /** The plan of a casting day as it follows from how things stand now. */
-export function readSchedule(db: Database, id: number, now = Date.now()): Promise<Schedule> {
+export function readSchedule(db: Database, id: number, now = nowMs()): Promise<Schedule> {
   // Within a minute and without a write it stays the same.
   return db.sinceLastWrite(`schedule ${id} ${Math.floor(now / 60_000)}`, () => scheduled(db, id, now));
 }
@@ -165,7 +166,7 @@ export async function readSlip(
   db: Database,
   id: number,
   { step, by_min }: { step: string; by_min: number },
-  now = Date.now()
+  now = nowMs()
 ): Promise<Slip> {
   const { left, people, wanted, all } = await worked(db, id, now);
   if (!left.some((each) => each.id === step)) throw notFound('step', step.slice(0, 80));
@@ -191,7 +192,7 @@ export async function stepsAhead(
   db: Database,
   session_id: number,
   most: number,
-  now = Date.now()
+  now = nowMs()
 ): Promise<{
   plan_id: number;
   steps: ScheduledStep[];
@@ -226,7 +227,7 @@ export async function setOutMolds(db: Database, id: number): Promise<{ molds: nu
           layout: null,
           broken_because: null,
           note: null,
-          created_at: new Date().toISOString()
+          created_at: nowIso()
         },
         { transaction }
       );

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { TICKED } from '$core/judge/pour-checks';
 import { castingMass } from '$core/pattern/shrinkage';
@@ -29,7 +30,7 @@ import { gatingOf, pourMolds } from './pour-mold';
 import { checksForPour, meltsFor, pourMold } from './pours';
 
 const HOUR = 3_600_000;
-const ago = (ms: number) => new Date(Date.now() - ms).toISOString();
+const ago = (ms: number) => new Date(nowMs() - ms).toISOString();
 
 let db: Database;
 let remove: () => Promise<void>;
@@ -126,7 +127,7 @@ describe('a pour', () => {
     await amendSession(db, session, { melt: { charged_kg: 1.2, melt_c: 740, crucible_l: 1 } });
     expect(await refused(pour({ pour_c: 600 }))).toEqual(['pour_c']);
     const [of] = await pourMolds(db, await readSession(db, session));
-    const checks = checksForPour(of!, [of!], await readSession(db, session), Date.now(), 735);
+    const checks = checksForPour(of!, [of!], await readSession(db, session), nowMs(), 735);
     expect(checks.every(({ level }) => level === 'go')).toBe(true);
   });
 
@@ -144,7 +145,7 @@ describe('a pour', () => {
     const made = await pour();
     expect(made.heat.solid_s).toBeGreaterThan(10);
     expect(made.heat.below_400_s!).toBeGreaterThan(made.heat.solid_s!);
-    const after = await readState(db, heap, new Date(Date.now() + 1000).toISOString());
+    const after = await readState(db, heap, new Date(nowMs() + 1000).toISOString());
     expect((await readSession(db, session)).molds[0]).toMatchObject({
       state: 'poured',
       poured: { pour_c: 735 }

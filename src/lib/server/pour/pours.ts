@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { moldAfterPour } from '$core/heat/mold-after-pour';
 import { planMelts, type MeltPlan } from '$core/metal/melt-plan';
 import { pourVerdict, type Checked, type MoldBeforePour } from '$core/judge/pour-checks';
@@ -78,7 +79,7 @@ export function meltBefore(of: PourMold, all: readonly PourMold[], melt: GivenMe
   return {
     charged_kg: inCrucible(melt, all),
     wants_kg: mine?.charge_kg ?? 0,
-    melt_c: meltNow(melt, Date.now()),
+    melt_c: meltNow(melt, nowMs()),
     liquidus_c: of.alloy.liquidus_c,
     // Anywhere in its range it pours.
     pour_c: of.alloy.pour_range_c[0]

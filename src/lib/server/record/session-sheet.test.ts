@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readLongView } from '../recondition/long-view';
 import { readSandNeeds } from '../recondition/sand-plan';
@@ -15,7 +16,7 @@ import { createLot } from '../stock/stock';
 import { readSessionSheet } from './session-sheet';
 
 const HOUR = 3_600_000;
-const ago = (ms: number) => new Date(Date.now() - ms).toISOString();
+const ago = (ms: number) => new Date(nowMs() - ms).toISOString();
 let db: Database;
 let remove: () => Promise<void>;
 let heap: number;

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { differenceInCalendarDays, format, getISOWeek, getISOWeekYear, parse } from 'date-fns';
@@ -32,7 +33,7 @@ export function listCopies(folder: string): Copy[] {
 }
 
 /** Makes today's copy, unless it is there, and lets go of those that are too many. Whether it made one. */
-export async function copyOfTheDay(db: Database, now = new Date()): Promise<boolean> {
+export async function copyOfTheDay(db: Database, now = new Date(nowMs())): Promise<boolean> {
   const day = format(now, DAY);
   const file = join(copiesFolder(db.folder), `brunkel-${day}.sqlite`);
   if (existsSync(file)) return false;

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import Papa from 'papaparse';
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { PACKED } from '../database/packed-files';
@@ -74,7 +75,7 @@ export async function* asJsonLines(sequelize: Sequelize): AsyncGenerator<string>
   const head: Head = {
     brunkel: 'records',
     layout: layout.map(({ name }) => name),
-    exported_at: new Date().toISOString()
+    exported_at: nowIso()
   };
   yield `${JSON.stringify(head)}\n`;
   for (const table of await recordTables(sequelize)) {

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { format } from 'date-fns';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { fillDemo } from '../demo/fill-demo';
+import { demoDatabase } from '../demo/demo-database';
 import { COMING, FILE_NAME, takeComing } from '../database/coming';
 import { openDatabase, type Database } from '../database/database';
 import { holdFolder } from '../database/sole-server';
@@ -169,8 +169,7 @@ describe('the copies of days', () => {
 
 describe('an export', () => {
   it('comes back with the same states to the last digit, and every other row too', async () => {
-    const db = await openDatabase(inside('records'));
-    await fillDemo(db, new Date('2026-11-20T12:00:00Z'));
+    const { db, remove } = await demoDatabase('2026-11-20');
     const states = await readStates(db, AT);
     let text = '';
     for await (const line of asJsonLines(db.sequelize)) text += line;
@@ -179,7 +178,7 @@ describe('an export', () => {
     let csv = '';
     for await (const line of asCsv(db.sequelize, 'heaps')) csv += line;
     expect(csv.split('\r\n')).toHaveLength(1 + 3 + 1);
-    await db.close();
+    await remove();
     const held = await importRecords(inside('elsewhere'), file);
     expect(held.heaps).toBe(3);
     const there = await openDatabase(inside('elsewhere'));

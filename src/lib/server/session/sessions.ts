@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { Transaction } from 'sequelize';
 import type { Alloy } from '$core/reference/alloys';
 import type { SandPlan } from '$lib/schema/recondition';
@@ -52,7 +53,6 @@ export interface SessionRecord {
   created_at: string;
 }
 
-const now = () => new Date().toISOString();
 const POURED: readonly MoldState[] = ['poured', 'shaken-out'];
 
 /** Casting days, latest first. */
@@ -96,7 +96,7 @@ export async function createSession(db: Database, input: NewSession): Promise<Se
         melt: input.melt ?? null,
         lessons: input.lessons ?? null,
         steps: (input.steps ?? []) as Record<string, unknown>[],
-        created_at: now()
+        created_at: nowIso()
       },
       { transaction }
     );
@@ -132,7 +132,7 @@ export async function amendSession(db: Database, id: number, change: SessionChan
 export async function removeSession(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     const row = await sessionRow(db, id, transaction);
-    row.removed_at = now();
+    row.removed_at = nowIso();
     await row.save({ transaction });
   });
 }
@@ -163,7 +163,7 @@ export async function createMold(db: Database, session_id: number, input: NewMol
         gating: input.gating ?? null,
         alloy_id: input.alloy_id ?? null,
         note: input.note ?? null,
-        created_at: now()
+        created_at: nowIso()
       },
       { transaction }
     );
@@ -210,7 +210,7 @@ export async function amendMold(
 export async function removeMold(db: Database, session_id: number, id: number): Promise<void> {
   await db.write(async (transaction) => {
     const row = await moldRow(db, session_id, id, transaction);
-    row.removed_at = now();
+    row.removed_at = nowIso();
     await row.save({ transaction });
   });
 }

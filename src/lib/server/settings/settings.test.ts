@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { describe, expect, it } from 'vitest';
 import { listDevices } from '../device/devices';
 import type { NewEntry } from '$lib/schema/entry';
@@ -35,7 +36,7 @@ describe('settings', () => {
     await changeSettings(db, { simulated_weather: false });
     expect((await source()).air_c).toBeCloseTo(10.5, 6);
     // What stood open dried in that air too: its estimate is worked out anew.
-    const at = new Date(Date.now() - 10 * 86_400_000).toISOString();
+    const at = new Date(nowMs() - 10 * 86_400_000).toISOString();
     await appendEntry(db, id, { kind: 'bought', at, kg: 30, moisture_percent: 4 } as NewEntry);
     const moisture = async () => (await readState(db, id)).moisture_percent.value;
     const steady = await moisture();

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { SettingsChange } from '$lib/schema/settings';
 import { SCHOOLS } from '$core/reference/schools';
 import type { Database } from '../database/database';
@@ -41,7 +42,7 @@ export async function changeSettings(db: Database, { school, ...change }: Settin
     for (const [name, value] of Object.entries(set))
       if (value !== undefined)
         await db.tables.settings.upsert(
-          { name, value: JSON.stringify(value), changed_at: new Date().toISOString() },
+          { name, value: JSON.stringify(value), changed_at: nowIso() },
           { transaction }
         );
   });

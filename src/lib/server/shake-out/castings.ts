@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { InferAttributes, Transaction, WhereOptions } from 'sequelize';
 import type { CastingChange, NewCasting } from '$lib/schema/pour';
 import type { Database } from '../database/database';
@@ -89,7 +90,7 @@ export async function createCasting(db: Database, input: NewCasting): Promise<Ca
         seen: input.seen ?? {},
         cause: input.cause ?? null,
         note: input.note ?? null,
-        created_at: new Date().toISOString()
+        created_at: nowIso()
       },
       { transaction }
     );
@@ -110,7 +111,7 @@ export async function amendCasting(db: Database, id: number, change: CastingChan
 export async function removeCasting(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     await readCasting(db, id, transaction);
-    const removed_at = new Date().toISOString();
+    const removed_at = nowIso();
     await db.tables.castings.update({ removed_at }, { where: { id }, transaction });
   });
 }

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { TICKED } from '$core/judge/pour-checks';
 import type { MoldGating } from '$lib/schema/pour';
@@ -20,7 +21,7 @@ import { createCasting } from './castings';
 import { diagnoseCasting, recordOf } from './diagnosis';
 
 const HOUR = 3_600_000;
-const ago = (ms: number) => new Date(Date.now() - ms).toISOString();
+const ago = (ms: number) => new Date(nowMs() - ms).toISOString();
 let db: Database;
 let remove: () => Promise<void>;
 beforeEach(async () => ({ db, remove } = await temporaryDatabase()));
@@ -125,7 +126,7 @@ describe('wet sand under metal', () => {
     await letBy('its faces were dried with a torch until they were pale');
     expect((await pour(session, mold)).metal_kg).toBeGreaterThan(0.4);
     const all = await pourMolds(db, await readSession(db, session));
-    const [wet] = checksForPour(all[0]!, all, await readSession(db, session), Date.now(), 725);
+    const [wet] = checksForPour(all[0]!, all, await readSession(db, session), nowMs(), 725);
     expect(wet).toMatchObject({
       check: 'sand-wet',
       level: 'no-go',
@@ -140,7 +141,7 @@ describe('wet sand under metal', () => {
     await expect(pour(session, mold)).rejects.toThrow('checks.sand-wet: is not known yet');
   });
   it('a temperature that was taken long ago tells nothing of a melt', () => {
-    const now = Date.now();
+    const now = nowMs();
     expect(meltNow({ melt_c: 730, melt_at: ago(60_000) }, now)).toBe(730);
     expect(meltNow({ melt_c: 730, melt_at: ago(HOUR) }, now)).toBeNull();
     expect(meltNow(null, now)).toBeNull();

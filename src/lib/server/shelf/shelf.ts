@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { InferAttributes, Model, ModelStatic, Transaction, WhereOptions } from 'sequelize';
 import type { Database } from '../database/database';
 import { impossible, notFound } from '../refusal';
@@ -36,7 +37,6 @@ export function shelf<Row extends Model & OnShelf, Record>(
   // As above.
   const patch = (of: object) => of as never;
   const plain = (row: Row): InferAttributes<Row> => row.get({ plain: true });
-  const now = () => new Date().toISOString();
   const rows = (db: Database, transaction?: Transaction) =>
     table(db).findAll({
       where: where({ removed_at: null }),
@@ -64,7 +64,7 @@ export function shelf<Row extends Model & OnShelf, Record>(
     remove: (db, id) =>
       db.write(async (transaction) => {
         await standing(db, id, transaction);
-        await table(db).update(patch({ removed_at: now() }), { where: where({ id }), transaction });
+        await table(db).update(patch({ removed_at: nowIso() }), { where: where({ id }), transaction });
       }),
     restore: (db, id) =>
       db.write(async (transaction) => {

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { HeapTestKind } from '$core/bench/heap-test';
 import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 import { lotTests } from '$core/bench/lot-tests';
@@ -18,8 +19,6 @@ export interface LotTestRecord extends Record<string, unknown> {
   note: string | null;
   undone_at: string | null;
 }
-
-const now = () => new Date().toISOString();
 
 /** The tests of a lot, latest first; those struck out too. */
 export async function listLotTests(db: Database, lot_id: number): Promise<LotTestRecord[]> {
@@ -71,7 +70,7 @@ export async function appendLotTest(
         test: toTest(input, KITCHEN_SCALE_G),
         format: EVENT_FORMAT,
         simulated: input.simulated ?? false,
-        created_at: now()
+        created_at: nowIso()
       },
       { transaction }
     );
@@ -81,7 +80,7 @@ export async function appendLotTest(
 
 /** Strikes a test out; `restoreLotTest` takes that back. */
 export async function undoLotTest(db: Database, lot_id: number, id: number): Promise<LotTestRecord> {
-  return setUndone(db, lot_id, id, now());
+  return setUndone(db, lot_id, id, nowIso());
 }
 
 export async function restoreLotTest(db: Database, lot_id: number, id: number): Promise<LotTestRecord> {

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { QueryTypes, type Transaction } from 'sequelize';
 import { asPercent } from '$core/quantity/display';
 import { INGREDIENTS, type MaterialKind, type Role } from '$core/reference/ingredients';
@@ -41,8 +42,6 @@ export interface LotRecord {
   note: string | null;
 }
 
-const now = () => new Date().toISOString();
-
 export async function listMaterials(db: Database): Promise<MaterialRecord[]> {
   const rows = await db.tables.materials.findAll({ where: { removed_at: null }, order: ['id'], raw: true });
   return rows.map(materialRecord);
@@ -75,7 +74,7 @@ export async function removeMaterial(db: Database, id: number): Promise<void> {
     const lots = await db.tables.lots.count({ where: { material_id: id, removed_at: null }, transaction });
     if (lots > 0)
       throw new Refusal(409, `It still has ${lots} ${lots === 1 ? 'lot' : 'lots'}: remove those first.`);
-    await db.tables.materials.update({ removed_at: now() }, { where: { id }, transaction });
+    await db.tables.materials.update({ removed_at: nowIso() }, { where: { id }, transaction });
   });
 }
 
@@ -110,7 +109,7 @@ export async function createLot(db: Database, input: NewLot): Promise<LotRecord>
         bag_kg: input.bag_kg ?? null,
         bought_at: input.bought_at ?? null,
         note: input.note ?? null,
-        created_at: now()
+        created_at: nowIso()
       },
       { transaction }
     );
@@ -151,7 +150,7 @@ async function statedAnew(
     fineness: 'fineness_number'
   } as const;
   for (const [figure, column] of Object.entries(columns) as [keyof StatedAt, keyof LotRow][]) {
-    if (patch[column] !== undefined && patch[column] !== row[column]) stated[figure] = now();
+    if (patch[column] !== undefined && patch[column] !== row[column]) stated[figure] = nowIso();
   }
   return stated;
 }
@@ -160,7 +159,7 @@ async function statedAnew(
 export async function removeLot(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     await readLot(db, id, transaction);
-    await db.tables.lots.update({ removed_at: now() }, { where: { id }, transaction });
+    await db.tables.lots.update({ removed_at: nowIso() }, { where: { id }, transaction });
   });
 }
 
@@ -189,7 +188,7 @@ async function insertMaterial(
 ): Promise<MaterialRow> {
   const kind = input.kind as MaterialKind;
   return db.tables.materials.create(
-    { kind, name: input.name ?? INGREDIENTS[kind].name, note: input.note ?? null, created_at: now() },
+    { kind, name: input.name ?? INGREDIENTS[kind].name, note: input.note ?? null, created_at: nowIso() },
     { transaction }
   );
 }

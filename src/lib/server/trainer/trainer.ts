@@ -1,3 +1,4 @@
+import { nowIso, nowMs } from '$core/time/now';
 import {
   cardAfter,
   levelAfter,
@@ -53,7 +54,7 @@ export async function nextQuestion(
   db: Database,
   training: Training,
   member: number | null,
-  now = new Date()
+  now = new Date(nowMs())
 ): Promise<Question> {
   const answers = await answersOf(db, member, training);
   return {
@@ -77,7 +78,7 @@ export async function answer(db: Database, input: NewAnswer): Promise<AnswerReco
       {
         member_id: member,
         card: input.card,
-        at: input.at ? new Date(input.at).toISOString() : new Date().toISOString(),
+        at: input.at ? new Date(input.at).toISOString() : nowIso(),
         seed: input.seed,
         truth,
         answer: said,
@@ -138,7 +139,7 @@ function judged(training: Training, input: NewAnswer) {
 export async function trainerRecord(
   db: Database,
   member: number | null,
-  now = new Date()
+  now = new Date(nowMs())
 ): Promise<TrainerRecord> {
   const rows = await rowsOf(db, member);
   const of = (training: Training) => rows.filter(({ card }) => trainingOf(card) === training);

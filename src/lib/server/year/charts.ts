@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { benchTestOf } from '$core/bench/bench-tests';
 import { readingOfHeap } from '$core/heap/entry';
 import { TEST_NAMES } from '$core/heap/names';
@@ -41,7 +42,7 @@ export async function readCharts(
   const row = await heapRow(db, heap_id);
   return db.sinceLastWrite(`charts ${heap_id}`, async () => {
     const ledger = await ledgerFor(db, row);
-    const entries = entriesOf(ledger).slice(0, entriesBy(ledger, new Date().toISOString()));
+    const entries = entriesOf(ledger).slice(0, entriesBy(ledger, nowIso()));
     const measured = new Map<string, { unit: string; readings: Reading[] }>();
     const days = new Map<string, string>();
     for (const { at, event } of entries) {

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listEntries } from '../heap/ledger';
 import { listHeaps } from '../heap/heaps';
@@ -19,7 +20,7 @@ describe('a year of casting', () => {
   it('adds up to what the ledgers and the castings say', async () => {
     const { db } = shed;
     const castings = await db.tables.castings.count({ where: { removed_at: null } });
-    const at = new Date().toISOString();
+    const at = nowIso();
     const { years } = await readYear(db, undefined, at);
     const all = await Promise.all(years.map((year) => readYear(db, year, at)));
     expect(all.reduce((sum, { total }) => sum + total.castings, 0)).toBe(castings);

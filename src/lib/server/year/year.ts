@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { QueryTypes } from 'sequelize';
 import type { Database } from '../database/database';
 import { readState } from '../heap/heap-state';
@@ -80,11 +81,7 @@ const empty = (): Span => ({
  * @param now ISO time that counts as now: a heap dries on between two readings. What was read once stands for its day,
  *   until something is written
  */
-export async function readYear(
-  db: Database,
-  asked: number | undefined,
-  now = new Date().toISOString()
-): Promise<YearRecord> {
+export async function readYear(db: Database, asked: number | undefined, now = nowIso()): Promise<YearRecord> {
   return db.sinceLastWrite(`year ${asked ?? ''} ${now.slice(0, 10)}`, () => yearOf(db, asked, now));
 }
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Moisture by drying to constant weight, step by step. */
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { goto } from '$app/navigation';
@@ -73,7 +74,7 @@
   const body = $derived(
     present({
       kind: 'moisture' as const,
-      at: new Date().toISOString(),
+      at: nowIso(),
       zone: zone(),
       ...subject.marks,
       method: method ?? 'pan',

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** The squeeze by five questions; the grade is derived, never guessed. */
   import { goto } from '$app/navigation';
   import {
@@ -69,7 +70,7 @@
 
   const head = () => ({
     kind: 'squeeze',
-    at: new Date().toISOString(),
+    at: nowIso(),
     zone: zone(),
     ...subject.marks,
     ...(hand && { member: Number(hand) })

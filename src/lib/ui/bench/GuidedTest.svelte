@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** A bench test, step by step: what to do, what to read, the live result, repeats with mean and spread. */
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { goto } from '$app/navigation';
@@ -60,7 +61,7 @@
   let sieve = $state(freshSieve(last));
   let dye = $state(freshDye(last));
 
-  const at = new Date().toISOString();
+  const at = nowIso();
   const readings = $derived<Record<string, unknown>[]>(
     guide.kind === 'sieve'
       ? [{ ...sieveReadings(sieve) }]

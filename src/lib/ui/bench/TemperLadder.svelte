@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   import { inUnits, massText } from '$core/quantity/display';
   /** The ladder of a temper curve, rung by rung: test, splash, test again, until the peak lies between two. */
   import { RUNGS, type NextRung } from '$core/bench/temper-ladder';
@@ -45,7 +46,7 @@
   const noStrength = $derived(climb.rungs.at(-1)?.strength_kpa === null);
 
   const bodyNow = () => {
-    const at = new Date().toISOString();
+    const at = nowIso();
     return present({ kind: 'water' as const, at, zone: zone(), kg, typed: { kg: text } });
   };
 

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { describe, expect, it } from 'vitest';
 import { testFigure, type HeapTest } from '$core/bench/heap-test';
 import { parseQuantity } from '$core/quantity/parse';
@@ -28,7 +29,7 @@ function record(guide: Guide, typed: Record<string, string>): Record<string, unk
     if (!reading.ok) throw new Error(`${name}: ${reading.message}`);
     return [name, Number((reading.si * factor).toPrecision(12))];
   });
-  return { kind: guide.kind, at: new Date().toISOString(), ...Object.fromEntries(readings) };
+  return { kind: guide.kind, at: nowIso(), ...Object.fromEntries(readings) };
 }
 
 describe('guides', () => {

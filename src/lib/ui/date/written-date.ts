@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { locale } from '../preferences';
 
 // Made once for each way of writing dates: a formatter costs far more to make than to use.
@@ -14,7 +15,7 @@ export const shortTime = (iso: string): string =>
   written(new Date(iso), { hour: '2-digit', minute: '2-digit' });
 
 /** A day short enough for a list, in the reader's own zone; the year only when it is another. */
-export function shortDate(iso: string, now = Date.now()): string {
+export function shortDate(iso: string, now = nowMs()): string {
   const date = new Date(iso);
   const sameYear = date.getFullYear() === new Date(now).getFullYear();
   return written(date, { day: 'numeric', month: 'short', ...(!sameYear && { year: '2-digit' }) });

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Says that what stands in a form was typed before, and lets go of it. */
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import type { KeptDraft } from './kept-draft.svelte';
@@ -7,7 +8,7 @@
   const when = $derived.by(() => {
     const at = draft.restored;
     if (!at) return '';
-    const today = shortDate(at) === shortDate(new Date().toISOString());
+    const today = shortDate(at) === shortDate(nowIso());
     return today ? shortTime(at) : `${shortDate(at)}, ${shortTime(at)}`;
   });
 </script>

@@ -1,3 +1,4 @@
+import { nowIso, nowMs } from '$core/time/now';
 import { onMount, untrack } from 'svelte';
 import { deviceStorage } from './storage';
 
@@ -7,8 +8,6 @@ interface Kept {
   stamp: string;
   value: unknown;
 }
-
-const nowIso = () => new Date(Date.now()).toISOString();
 
 /** A draft that nobody came back to for so long is let go, days. */
 const KEPT_DAYS = 30;
@@ -55,7 +54,7 @@ export class KeptDraft<T> {
   private restore(): void {
     const kept = this.storage.get(`draft:${this.name}`) as Kept | null;
     if (!kept) return;
-    const old = Date.now() - Date.parse(kept.saved_at) > KEPT_DAYS * 86_400_000;
+    const old = nowMs() - Date.parse(kept.saved_at) > KEPT_DAYS * 86_400_000;
     if (old || kept.stamp !== this.stamp) return this.storage.remove(`draft:${this.name}`);
     try {
       this.write(kept.value as T);

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { invalidateAll } from '$app/navigation';
 import { api, ApiProblem } from '$lib/ui/api-client';
 import { told, warned } from '$lib/ui/toast/toaster';
@@ -75,8 +76,8 @@ export async function confirmReading(heap_id: number, id: number): Promise<void>
 
 /** When this page last wrote something itself, ms: what is heard of just after is no news to it. */
 let last_wrote = -Infinity;
-export const wrote = (): void => void (last_wrote = Date.now());
-export const wroteJustNow = (): boolean => Date.now() - last_wrote < 4000;
+export const wrote = (): void => void (last_wrote = nowMs());
+export const wroteJustNow = (): boolean => nowMs() - last_wrote < 4000;
 
 /** Runs an action that has no form to show its refusal in. */
 async function trying(action: () => Promise<void>): Promise<void> {

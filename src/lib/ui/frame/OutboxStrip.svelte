@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowMs } from '$core/time/now';
   /** What waits to be sent, where everybody sees it; nothing while nothing waits. */
   import { onMount } from 'svelte';
   import { invalidateAll } from '$app/navigation';
@@ -9,7 +10,7 @@
 
   /** A moment on the way is no news. */
   const NEWS_AFTER_MS = 1500;
-  let now = $state(Date.now());
+  let now = $state(nowMs());
   const shown = $derived(
     outbox.items.filter(({ refused, put_in_at }) => refused || now - Date.parse(put_in_at) > NEWS_AFTER_MS)
   );
@@ -21,7 +22,7 @@
       told(`Sent: ${item.words}`, id === undefined ? undefined : () => strike(`${item.path}/${id}`));
       void invalidateAll();
     });
-    const clock = setInterval(() => (now = Date.now()), 500);
+    const clock = setInterval(() => (now = nowMs()), 500);
     return () => {
       clearInterval(clock);
       sleep();

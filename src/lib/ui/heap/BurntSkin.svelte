@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Burnt sand that lies with the heap: scrape it off, weigh it, throw it out, and what replaces it. */
   import { weighable, massText } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
@@ -53,7 +54,7 @@
   const bodyNow = () =>
     present({
       kind: 'discarded' as const,
-      at: new Date().toISOString(),
+      at: nowIso(),
       zone: zone(),
       expected_heap_version: heap_version,
       kg,

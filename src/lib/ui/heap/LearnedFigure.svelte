@@ -11,6 +11,7 @@
 </script>
 
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** One figure that a heap has taught: where it stands, against the handbook; held or learned anew from here. */
   import Explained from '$lib/ui/figure/Explained.svelte';
   import type { Explanation } from '$lib/ui/figure/page-of';
@@ -84,7 +85,7 @@
   );
 
   const bodyOf = (value: number | undefined) =>
-    present({ kind: 'learning', at: new Date().toISOString(), zone: zone(), of: figure.of, value });
+    present({ kind: 'learning', at: nowIso(), zone: zone(), of: figure.of, value });
 
   async function teach(value: number | undefined, said: string) {
     const body = bodyOf(value);

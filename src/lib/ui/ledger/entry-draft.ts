@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { format } from 'date-fns';
 import type { Container } from '$core/heap/container';
 import type { FieldSpec } from '$core/heap/kind';
@@ -67,7 +68,7 @@ export function entryDraft(
   kind: WritableKind,
   old: Existing | null,
   system: UnitSystem,
-  now = new Date()
+  now = new Date(nowMs())
 ): EntryDraft {
   const typed = old?.typed ?? {};
   const additions = (old?.additions ?? []) as AdditionRow[];
@@ -139,7 +140,7 @@ export function entryBody(
     now?: Date;
   }
 ): Record<string, unknown> {
-  const { old, shown_at, zone, lots, now = new Date() } = context;
+  const { old, shown_at, zone, lots, now = new Date(nowMs()) } = context;
   return defined({
     kind,
     at: momentOf(draft, old, shown_at, now),

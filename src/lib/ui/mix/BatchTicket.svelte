@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** What to set on the scale, with what it makes and costs; logs what really went in. */
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { moneyText } from '$lib/ui/money';
@@ -82,7 +83,7 @@
       .filter(({ real, line }) => (adjusting ? real?.text.trim() !== '' : line.kg > 0));
     return {
       kind: 'mixed' as const,
-      at: new Date().toISOString(),
+      at: nowIso(),
       zone: zone(),
       ...(adjusting && { typed: { additions: lines.map(({ real }) => real?.text ?? '') } }),
       additions: lines.map(({ line, real }) =>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Is it damp? Five minutes with a pan, inside the recipe: what was measured takes the place of the handbook's figure. */
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { meanSd, testSd } from '$core/bench/test-accuracy';
@@ -35,7 +36,7 @@
   const body = $derived({
     kind: 'moisture' as const,
     method: 'pan' as const,
-    at: new Date().toISOString(),
+    at: nowIso(),
     zone: zone(),
     pan_g: grams(weights.pan),
     wet_g: grams(weights.wet),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** A mold that broke as its pattern was drawn: the likely cause, and its sand back in the heaps. */
   import { invalidateAll } from '$app/navigation';
   import { BREAKAGES, likelyBreakages, type Breakage } from '$core/mold/ramming-steps';
@@ -24,7 +25,7 @@
   async function log(cause: Breakage) {
     busy = true;
     trouble = null;
-    const at = new Date().toISOString();
+    const at = nowIso();
     const where = `/sessions/${session_id}/molds/${mold_id}`;
     try {
       if (heaps.length > 0) {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** A mold before it is rammed: which patterns in which flask, drawn and weighed, against the sand that there is. */
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { Minus, Plus, X } from '@lucide/svelte';
@@ -141,7 +142,7 @@
         begun ??
         (await outbox.post<{ id: number }>(
           '/sessions',
-          { at: new Date().toISOString(), zone: zone(), stage: 'mold' },
+          { at: nowIso(), zone: zone(), stage: 'mold' },
           'a casting day'
         ));
       begun = day;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso, nowMs } from '$core/time/now';
   /** A mold rammed step by step: what is due stands large; steps are done, skipped with why, moved, and timed. */
   import { onMount } from 'svelte';
   import { ArrowDown, ArrowUp, Check } from '@lucide/svelte';
@@ -39,10 +40,10 @@
   const steps_noted = new SessionSteps();
   let moving = $state(false);
   let skipping = $state(false);
-  let now = $state(Date.now());
+  let now = $state(nowMs());
   onMount(() => {
     const awake = keepAwake();
-    const tick = setInterval(() => (now = Date.now()), 1000);
+    const tick = setInterval(() => (now = nowMs()), 1000);
     return () => {
       awake();
       clearInterval(tick);
@@ -76,7 +77,7 @@
   );
 
   async function note(step: MoldStep, state: NotedStep['state'], why_skipped?: string) {
-    const at = new Date().toISOString();
+    const at = nowIso();
     const seconds = state === 'done' && running_s !== null ? Math.round(running_s) : undefined;
     const body = {
       id: step.id,

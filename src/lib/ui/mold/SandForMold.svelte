@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** The sand that went into a mold, weighed or as it was worked out: drawn from its heaps with one press. */
   import { invalidateAll } from '$app/navigation';
   import { massText, weighable } from '$core/quantity/display';
@@ -49,7 +50,7 @@
       return;
     }
     [busy, message, question, errors] = [true, null, false, {}];
-    const at = new Date().toISOString();
+    const at = nowIso();
     const body = {
       name: 'rammed a mold',
       entries: sands.map(({ heap_id, rammed_l }, i) => ({

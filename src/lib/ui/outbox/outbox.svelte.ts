@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { v4 as uuid } from 'uuid';
 import { deviceStorage, type DeviceStorage } from '../draft/storage';
 import { ApiProblem, send } from '../api-client';
@@ -18,8 +19,6 @@ const NAME = 'outbox';
 const TAKEN = 'outbox-taken';
 const MOST_TAKEN = 50;
 const TRIED_AGAIN_MS = 4000;
-
-const nowIso = () => new Date().toISOString();
 
 type Waiting = {
   item: OutboxItem;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Goes to any heap, test or action, and takes entries typed in a line: "water 200 g gate". */
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
@@ -68,7 +69,7 @@
     const { heap, body, typed } = entry!;
     const sent = {
       ...body,
-      at: new Date().toISOString(),
+      at: nowIso(),
       zone: zone(),
       ...(typed && { typed: { kg: typed } }),
       ...(confirmed && { confirmed })

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso, nowMs } from '$core/time/now';
   /** Finishing coats of a pattern: what is on it, what still dries, and what comes next. */
   import { COATS, COAT_KINDS, SANDING_GRITS, type CoatKind } from '$core/reference/pattern';
   import { durationText } from '$core/quantity/display';
@@ -25,7 +26,7 @@
   );
   const usual = $derived(COATS[what as CoatKind].dry_h);
   const name = (of: string) => (of in COATS ? COATS[of as CoatKind].name : of);
-  const now = Date.now();
+  const now = nowMs();
   const left = (coat: OwnPattern['coats'][number]) => Math.max(0, (dryAt(coat) - now) / 1000);
   const nextGrit = $derived(
     SANDING_GRITS.find((each) => !pattern.coats.some((coat) => coat.grit === each)) ?? null
@@ -37,7 +38,7 @@
     const coat = present({
       what,
       grit: grit === '' ? undefined : Number(grit),
-      at: new Date().toISOString(),
+      at: nowIso(),
       dry_h: hours.si === undefined ? usual : Number((hours.si / 3600).toPrecision(6))
     });
     const body = { coats: [...before, coat] };

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 interface Coat {
   at: string;
   dry_h: number;
@@ -7,5 +8,5 @@ interface Coat {
 export const dryAt = ({ at, dry_h }: Coat): number => Date.parse(at) + dry_h * 3_600_000;
 
 /** How long the last of some coats still dries, s; 0 when all are dry. */
-export const dryingLeft = (coats: readonly Coat[], now = Date.now()): number =>
+export const dryingLeft = (coats: readonly Coat[], now = nowMs()): number =>
   Math.max(0, ...coats.map((coat) => (dryAt(coat) - now) / 1000));

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** The plan in one's own calendar: as a file, or as an address to subscribe to. */
   import { ApiProblem, api } from '$lib/ui/api-client';
   import { units } from '$lib/ui/preferences';
@@ -10,7 +11,7 @@
   async function make() {
     try {
       const { token } = await api<{ token: string }>('POST', '/tokens', {
-        name: `calendar, ${new Date().toISOString().slice(0, 10)}`,
+        name: `calendar, ${nowIso().slice(0, 10)}`,
         only: 'calendar'
       });
       address = `${origin}/api/v1/calendar.ics?units=${units()}&token=${token}`;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** The steps by their days. One is taken to another day by dragging it, or with the keys: space picks it up. */
   import { tick as rendered } from 'svelte';
   import { invalidateAll } from '$app/navigation';
@@ -25,7 +26,7 @@
   /** Days shown at most; nobody drags further. */
   const MOST_DAYS = 60;
   const left = $derived(steps.filter(({ done_at, from }) => done_at === null && from !== null));
-  const today = dayOf(new Date().toISOString());
+  const today = dayOf(nowIso());
   const last = $derived([dayOf(pour_at), ...left.map(({ from }) => dayOf(from!))].sort().at(-1)!);
   const shown = $derived(
     daysBetween(today, last, MOST_DAYS).map((day) => ({

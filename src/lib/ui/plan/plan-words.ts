@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { locale } from '$lib/ui/preferences';
 
 /** How long something may slip, in the measure that one would say it in. */
@@ -67,7 +68,7 @@ export const dayAndHour = (iso: string): string =>
   }).format(new Date(iso));
 
 /** When something is due, as one says it at the bench: tonight, tomorrow, a weekday within the week, else the date. */
-export function relativeDay(iso: string, now = new Date()): string {
+export function relativeDay(iso: string, now = new Date(nowMs())): string {
   const today = dayOf(now.toISOString());
   const day = dayOf(iso);
   if (day <= today) return new Date(iso).getHours() >= 17 ? 'Tonight' : 'Today';

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { invalidateAll } from '$app/navigation';
 import { enteredWords, stepWords } from '$core/plan/step-words';
 import { ApiProblem, api } from '$lib/ui/api-client';
@@ -25,7 +26,7 @@ export async function tick(plan_id: number, step: PlanStepShown, done: boolean):
     else {
       const { entered, undo } = await outbox.post<StepNoted>(
         pathOf(plan_id),
-        { id: step.id, done_at: new Date().toISOString(), log: true },
+        { id: step.id, done_at: nowIso(), log: true },
         `done: ${words}`
       );
       const what = entered ? `Done, and entered: ${enteredWords(entered, units())}.` : `Done: ${words}.`;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Go or no-go: what stands for or against the pour, ticked, put right, or let by with a reason that is kept. */
   import { Check, CircleHelp, OctagonAlert } from '@lucide/svelte';
   import {
@@ -35,7 +36,7 @@
     id: key(of),
     kind: `check:${of.check}`,
     state,
-    at: new Date().toISOString(),
+    at: nowIso(),
     ...(why_skipped !== undefined && { why_skipped })
   });
   async function letBy(event: SubmitEvent) {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowMs } from '$core/time/now';
   /** Poured molds that wait: the one that opens next stands large, the others below it. */
   import { onMount } from 'svelte';
   import { durationText, temperatureText } from '$core/quantity/display';
@@ -14,9 +15,9 @@
     onopen: (mold_id: number) => void;
   }
   const { molds, onopen }: Props = $props();
-  let now = $state(Date.now());
+  let now = $state(nowMs());
   onMount(() => {
-    const tick = setInterval(() => (now = Date.now()), 500);
+    const tick = setInterval(() => (now = nowMs()), 500);
     return () => clearInterval(tick);
   });
   const waits = $derived(

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** How much metal, in how many melts, of what, and what the furnace is set to; worked out while one types. */
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { invalidateAll } from '$app/navigation';
@@ -128,13 +129,13 @@
           ? undefined
           : melt.charged.si === begun.charged_kg && begun.charged_at
             ? begun.charged_at
-            : new Date().toISOString(),
+            : nowIso(),
       loss_percent: begun.loss_percent,
       ...(melt.melt.text.trim() === ''
         ? { melt_c: begun.melt_c, melt_at: begun.melt_at, melt_simulated: begun.melt_simulated }
         : {
             melt_c: melt.melt.celsius ?? NaN,
-            melt_at: new Date().toISOString(),
+            melt_at: nowIso(),
             melt_simulated: melt.melt.simulated || undefined
           })
     })

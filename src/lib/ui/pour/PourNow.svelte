@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowMs } from '$core/time/now';
   /** The pour of one mold: how hot, the clock from the first metal to the last, and one press that keeps it. */
   import { onMount } from 'svelte';
   import { invalidateAll } from '$app/navigation';
@@ -44,11 +45,11 @@
     () => ({ typed, stream }),
     (back) => ({ typed, stream } = back)
   );
-  let now = $state(Date.now());
+  let now = $state(nowMs());
   const heat = new HeatRun();
   onMount(() => {
     const awake = keepAwake();
-    const tick = setInterval(() => (now = Date.now()), 100);
+    const tick = setInterval(() => (now = nowMs()), 100);
     return () => {
       awake();
       clearInterval(tick);
@@ -70,7 +71,7 @@
 
   const schema = () => import('$lib/schema/pour').then(({ newPour }) => newPour);
   async function log() {
-    const at = new Date(stream.began ?? Date.now()).toISOString();
+    const at = new Date(stream.began ?? nowMs()).toISOString();
     const length = seconds === null ? undefined : Math.min(600, Math.max(0.5, Math.round(seconds * 10) / 10));
     const body = {
       mold_id: mold.id,
@@ -94,7 +95,7 @@
       startTimer({
         name: `mold:${mold.id}`,
         says: `${mold.name}: its middle is under ${temperatureText(400, units())}`,
-        seconds: Math.max(1, Math.round(opens - (Date.now() - Date.parse(at)) / 1000)),
+        seconds: Math.max(1, Math.round(opens - (nowMs() - Date.parse(at)) / 1000)),
         href: '/pour'
       });
     told(`${mold.name} is poured.`, async () => {
@@ -128,10 +129,10 @@
         type="button"
         class="act flex-1"
         disabled={!ready}
-        onclick={() => (stream = { began: Date.now(), ended: null, broke: false })}>First metal in</button
+        onclick={() => (stream = { began: nowMs(), ended: null, broke: false })}>First metal in</button
       >
     {:else if stream.ended === null}
-      <button type="button" class="act flex-1" onclick={() => (stream.ended = Date.now())}>It is full</button>
+      <button type="button" class="act flex-1" onclick={() => (stream.ended = nowMs())}>It is full</button>
       <button
         type="button"
         class="quiet"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Before the first step: what this heap needs, how it is mulled, and what else is in it. */
   import Explained from '$lib/ui/figure/Explained.svelte';
   import type { Explanation } from '$lib/ui/figure/page-of';
@@ -47,7 +48,7 @@
 
   async function begin() {
     [busy, trouble] = [true, null];
-    const at = new Date().toISOString();
+    const at = nowIso();
     try {
       const day =
         session_id ??

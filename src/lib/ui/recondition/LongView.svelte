@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowMs } from '$core/time/now';
   /** The next twenty sessions of a heap under a policy: where dead clay, fines and mass go, what it costs, what to buy. */
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { invalidateAll } from '$app/navigation';
@@ -62,7 +63,7 @@
   const by = (session: number) =>
     start.days_between === null
       ? `the ${session}${['th', 'st', 'nd', 'rd'][session % 10 > 3 || Math.floor(session / 10) === 1 ? 0 : session % 10]} session`
-      : shortDate(new Date(Date.now() + session * start.days_between * 86_400_000).toISOString());
+      : shortDate(new Date(nowMs() + session * start.days_between * 86_400_000).toISOString());
   const given_now = (): GivenPolicy => ({
     burnt_out_percent: burnt_out,
     ...(how === 'amount' && amount.si !== undefined && { new_sand_kg: amount.si }),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowMs } from '$core/time/now';
   /** Facing sand made from a heap: riddled finer, with new sand and clay, into a heap of its own; one act. */
   import { invalidateAll } from '$app/navigation';
   import { massText } from '$core/quantity/display';
@@ -38,7 +39,7 @@
       return void (trouble = `How much of ${heap.name} is riddled for it?`);
     if ([sand, clay].some(({ text, si }) => text.trim() !== '' && si === undefined))
       return void (trouble = 'One of these is no mass: 1.5 kg, say.');
-    const at = Date.now();
+    const at = nowMs();
     const common = (i: number) => ({
       at: new Date(at + i).toISOString(),
       zone: zone(),

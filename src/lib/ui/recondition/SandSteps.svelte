@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Sand put right step by step after a pour: what is due stands large, is timed, and enters itself in the ledger. */
   import { onMount } from 'svelte';
   import { Check } from '@lucide/svelte';
@@ -94,7 +95,7 @@
     id: step.id,
     kind: step.kind,
     state,
-    at: new Date().toISOString(),
+    at: nowIso(),
     ...(why_skipped !== undefined && { why_skipped })
   });
 
@@ -106,7 +107,7 @@
       if (si === undefined) return [];
       const common = {
         heap_id: heap.id,
-        at: new Date().toISOString(),
+        at: nowIso(),
         zone: zone(),
         session_id,
         kg: si,
@@ -163,7 +164,7 @@
             {
               heap_id: heap.id,
               kind: 'water',
-              at: new Date().toISOString(),
+              at: nowIso(),
               zone: zone(),
               session_id,
               kg: weighable(prescription.water_kg, units()).kg

@@ -1,12 +1,13 @@
 <script lang="ts">
+  import { nowMs } from '$core/time/now';
   /** What is left until a moment, as a clock. */
   import { onMount } from 'svelte';
   import { clockText } from '$lib/ui/timer/timers.svelte';
 
   const { until }: { until: number } = $props();
-  let now = $state(Date.now());
+  let now = $state(nowMs());
   onMount(() => {
-    const tick = setInterval(() => (now = Date.now()), 1000);
+    const tick = setInterval(() => (now = nowMs()), 1000);
     return () => clearInterval(tick);
   });
 </script>

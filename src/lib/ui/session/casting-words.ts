@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import type { Due } from '$core/session/due';
 
 /** A casting day, as the pages know it. */
@@ -31,7 +32,7 @@ function daysUntil(at: Date, now: Date): number {
 /** How a casting is spoken of: by its name or its day, and when it is. */
 export function castingWords(
   casting: Casting,
-  now = new Date()
+  now = new Date(nowMs())
 ): { name: string; when: string; on: boolean } {
   const at = new Date(casting.at);
   const days = daysUntil(at, now);

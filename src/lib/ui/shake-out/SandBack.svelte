@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowMs } from '$core/time/now';
   /** The sand of an opened mold: back into its heaps, burnt skin weighed out, facing into the backing where one likes. */
   import { invalidateAll } from '$app/navigation';
   import { massText } from '$core/quantity/display';
@@ -60,7 +61,7 @@
       return;
     }
     [busy, message, asked] = [true, null, false];
-    const at = Date.now();
+    const at = nowMs();
     const common = (i: number) => ({
       at: new Date(at + i).toISOString(),
       zone: zone(),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Moist, and yet it does not hold: what goes in is fines or clay, never water. Logged with one action. */
   import { weighable, massFigure, massText } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
@@ -35,7 +36,7 @@
   const bodyNow = () =>
     present({
       kind: 'added' as const,
-      at: new Date().toISOString(),
+      at: nowIso(),
       zone: zone(),
       expected_heap_version: now.heap_version,
       ingredient:

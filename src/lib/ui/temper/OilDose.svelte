@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Oil and organoclay for an oil-bonded heap. */
   import { durationText, weighable, massFigure, massText } from '$core/quantity/display';
   import { liquidMeasure } from '$core/quantity/hand-measure';
@@ -50,7 +51,7 @@
 
   const bodyNow = () => ({
     kind: 'mixed' as const,
-    at: new Date().toISOString(),
+    at: nowIso(),
     zone: zone(),
     expected_heap_version: now.heap_version,
     typed: { additions: parts.map((part) => part.text) },

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** Sand that holds too much water: dry mix, or spread and dry off. Either is logged with one action. */
   import { durationText, weighable, massFigure, massText, temperatureText } from '$core/quantity/display';
   import { entries } from '$lib/schema/entry';
@@ -58,7 +59,7 @@
   }
 
   function bodyNow() {
-    const head = { at: new Date().toISOString(), zone: zone(), expected_heap_version: now.heap_version };
+    const head = { at: nowIso(), zone: zone(), expected_heap_version: now.heap_version };
     if (way === 'dry-off')
       return present({ kind: 'dried' as const, ...head, kg: lost, typed: { kg: lostText } });
     const { sand, binder } = dose.lots;

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { massText } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';
 import { present, zone } from '$lib/ui/field/record-form.svelte';
@@ -12,7 +13,7 @@ export interface Dosed {
 }
 
 /** The entry of a dose: water alone, or clay and water as a batch; it carries the version that it was worked out from. */
-export function doseBody(heap: HeapFields, now: HeapState, dosed: Dosed, at = new Date().toISOString()) {
+export function doseBody(heap: HeapFields, now: HeapState, dosed: Dosed, at = nowIso()) {
   const { water, waterText, clayKg, clayText } = dosed;
   const lot = now.prescription.lots.binder;
   const binder = { ingredient: lot?.kind ?? heap.binder, kg: clayKg, ...(lot && { lot_id: lot.id }) };

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { deviceStorage } from '../draft/storage';
 
 /** A wait that runs on this device: it keeps when it ends, so a reload or a sleep takes nothing from it. */
@@ -17,7 +18,6 @@ const NAME = 'timers';
 /** One that ended so long ago is let go, ms. */
 const FORGOTTEN_MS = 6 * 3_600_000;
 
-const nowMs = () => Date.now();
 let list = $state<Timer[]>([]);
 let now = $state(nowMs());
 let listeners: ((timer: Timer) => void)[] = [];

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   /** One question of the trainer: looked at, answered, and the truth with the look that would have told. */
   import { invalidateAll } from '$app/navigation';
   import { moldQuestion, MOLD_FAULTS, MOLD_FAULT_WORDS, type MoldFault } from '$core/trainer/mold-question';
@@ -175,7 +176,7 @@
         </p>
       {/if}
       <p class="soft small">
-        It comes again {told.due.slice(0, 10) === new Date().toISOString().slice(0, 10)
+        It comes again {told.due.slice(0, 10) === nowIso().slice(0, 10)
           ? 'today'
           : `on ${shortDate(told.due)}`}.
       </p>

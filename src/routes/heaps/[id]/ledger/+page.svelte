@@ -85,9 +85,7 @@
     <h1>Ledger of {heap.name}</h1>
     <p class="soft small">
       <a href="/heaps/{heap.id}">Back to {heap.name}</a> ·
-      <a href="/api/v1/heaps/{heap.id}/ledger.csv{asked}" download
-        >Take it as a table (CSV)</a
-      >
+      <a href="/api/v1/heaps/{heap.id}/ledger.csv{asked}" download>Take it as a table (CSV)</a>
     </p>
   </header>
   <form

@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import type { PageServerLoad } from './$types';
 import { nextCasting } from '$lib/server/casting/next-casting';
 import { pathId } from '$lib/server/http/endpoint';
@@ -16,8 +17,7 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   const day = on && (await readSession(db, on.id));
   const plan = day?.sand[String(id)] ?? null;
   const [needs, long_view] = await Promise.all([readSandNeeds(db, id), readLongView(db, id)]);
-  const poured =
-    day?.molds.some(({ poured: of }) => of && Date.now() - Date.parse(of.at) < DAY_MS / 4) ?? false;
+  const poured = day?.molds.some(({ poured: of }) => of && nowMs() - Date.parse(of.at) < DAY_MS / 4) ?? false;
   const facing = day?.molds.some(({ facing_heap_id }) => facing_heap_id === id) ?? false;
   return { day, plan, needs, long_view, warm: poured, facing };
 });

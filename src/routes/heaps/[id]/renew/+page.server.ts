@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import type { Actions, PageServerLoad } from './$types';
 import { bareMassUnit } from '$core/quantity/display';
 import { UNITS } from '$core/quantity/unit';
@@ -42,7 +43,7 @@ export const actions: Actions = {
   /** Without a name of its own it is only posted where no script waits for the sliders. */
   default: postedForm(
     async (db, body, event) => {
-      const done = checkedBody(renewalDone, { at: new Date().toISOString(), ...body });
+      const done = checkedBody(renewalDone, { at: nowIso(), ...body });
       return logRenewal(db, pathId(event, 'id', 'heap'), await byWhoWorksHere(db, event.locals.member, done));
     },
     (_, { params }) => `/heaps/${params.id}`

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { nowIso } from '$core/time/now';
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { moneyText } from '$lib/ui/money';
   import { goto } from '$app/navigation';
@@ -197,7 +198,7 @@
       })
     );
     return {
-      at: new Date().toISOString(),
+      at: nowIso(),
       zone: zone(),
       expected_heap_version: now.heap_version,
       discard_kg,

@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { download } from '$lib/server/http/endpoint';
 import { backupStream } from '$lib/server/records/leaving';
 
@@ -7,7 +8,7 @@ export const GET = download(
     summary: 'All records in one file, as they are at this moment; npm run restore brings it back'
   },
   async (db) => ({
-    name: `brunkel-${new Date().toISOString().slice(0, 10)}.sqlite`,
+    name: `brunkel-${nowIso().slice(0, 10)}.sqlite`,
     content: await backupStream(db)
   })
 );

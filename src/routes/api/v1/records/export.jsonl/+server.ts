@@ -1,3 +1,4 @@
+import { nowIso } from '$core/time/now';
 import { download } from '$lib/server/http/endpoint';
 import { linesStream } from '$lib/server/records/leaving';
 import { asJsonLines } from '$lib/server/records/open-format';
@@ -8,7 +9,7 @@ export const GET = download(
     summary: 'All records in an open format, a row a line (JSON lines); npm run import takes it back'
   },
   async (db) => ({
-    name: `brunkel-${new Date().toISOString().slice(0, 10)}.jsonl`,
+    name: `brunkel-${nowIso().slice(0, 10)}.jsonl`,
     content: await linesStream(db, asJsonLines)
   })
 );
