@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { NEXT_DAY, NEXT_MOLDS } from '../src/lib/server/demo/scenario';
 import { accessible, expect, ready, test } from './brunkel';
 
 // No server of their own: one that serves the demo to all of them.
@@ -25,12 +26,12 @@ const PAGES = [
   '/patterns/6',
   '/mold',
   '/mold?pattern=3&metal=tin-bronze',
-  '/mold/8',
-  '/mold/8/gating',
+  `/mold/${NEXT_MOLDS[0]}`,
+  `/mold/${NEXT_MOLDS[0]}/gating`,
   '/pour',
   '/shake-out',
   '/sessions/1',
-  '/sessions/7',
+  `/sessions/${NEXT_DAY}`,
   '/alloys',
   '/journal',
   '/handbook',

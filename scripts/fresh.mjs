@@ -62,7 +62,8 @@ if (fault) stop(fault.message);
 
 /** What a newcomer is told to type, without its settings, names and remarks; the first is the first. */
 function commandsOfTheReadme() {
-  const text = readFileSync(join(clone, 'README.md'), 'utf8');
+  // What a user is told; those who work on it have more.
+  const text = readFileSync(join(clone, 'README.md'), 'utf8').split('## For whoever works on it')[0];
   const blocks = [...text.matchAll(/```sh\n([\s\S]*?)```/g)].map(([, block]) => block).join('\n');
   const inText = [...text.matchAll(/`([^`\n]*npm (?:run \w+|start|test)[^`\n]*)`/g)].map(([, code]) => code);
   const commands = [...blocks.split('\n'), ...inText].flatMap(

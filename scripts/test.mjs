@@ -44,7 +44,7 @@ await Promise.all([
     ['vitest', 'run', '--reporter=default', '--reporter=json', '--outputFile.json=test-results/unit.json'],
     true
   ),
-  run('lint', ['eslint', '--cache', '--cache-location', 'node_modules/.cache/eslint', '.'])
+  run('lint', ['eslint', '.'])
     .then(() => run('format', ['prettier', '--check', '--cache', '--log-level', 'warn', '.']))
     .then(() => run('types', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings']))
 ]);

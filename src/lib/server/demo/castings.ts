@@ -5,180 +5,79 @@ import { TICKED } from '$core/judge/pour-checks';
 import { newAlloy } from '$lib/schema/pour';
 import { createAlloy } from '../alloy/alloys';
 import type { Database } from '../database/database';
+import { castingOf } from '$core/mold/casting';
+import type { PatternRecord } from '../pattern/patterns';
 import { createPlan } from '../plan/plans';
 import { createMold, createSession } from '../session/sessions';
 import { markStep } from '../session/steps';
 import { createCasting } from '../shake-out/castings';
-import { accepted } from './accepted';
+import { accepted, thousandths } from './accepted';
+import { chance } from './chance';
 import type { DaysAgo } from './days-ago';
-import { drawnCasting, type Drawn } from './drawn-photos';
+import { drawnCasting } from './drawn-photos';
+import { DIARY } from './diary';
 import { HEAPS, SESSIONS } from './scenario';
 
 const DAY_MS = 86_400_000;
 
-interface Came {
-  result: 'good' | 'usable' | 'scrap';
-  kg?: number;
-  defects?: { defect: string; x?: number; y?: number }[];
-  seen?: Record<string, boolean>;
-  cause?: string;
-  note?: string;
-  /** What its photo shows. */
-  photo?: Drawn;
-}
+/** The days whose checks were ticked as they were made: the last ones. */
+const TICKED_DAYS = 6;
+const HEAP_OF = { gate: 1, dial: 2, bin: 3 } as const;
 
-interface DayTold {
-  name: string;
-  lessons: string;
-  /** By the place of the pattern in the library: latch, bracket, dial, handle, marker, gnomon. */
-  molds: { pattern: number; flask: number; metal?: string; came: Came[] }[];
-}
-
-const good = (kg: number): Came => ({ result: 'good', kg });
-
-/** The last casting days of the shed, the oldest first; the last of them is the last in the ledger. */
-const DAYS: readonly DayTold[] = [
-  {
-    name: 'Gate latches, a cold morning',
-    lessons: 'Two laps at the far end. The metal waited while we talked.',
-    molds: [
-      {
-        pattern: 0,
-        flask: 1,
-        came: [
-          { ...good(0.148), photo: 'latch' },
-          {
-            result: 'scrap',
-            kg: 0.15,
-            photo: 'lapped',
-            defects: [{ defect: 'cold-shut', x: 0.75, y: 0.4 }],
-            seen: { 'sprue-emptied': true },
-            cause: 'cold-metal'
-          }
-        ]
-      }
-    ]
-  },
-  {
-    name: 'Bench ends',
-    lessons: 'Clean. Vents doubled, and it shows.',
-    molds: [{ pattern: 1, flask: 2, came: [{ ...good(0.3), photo: 'bracket' }] }]
-  },
-  {
-    name: 'Pump handle, first try',
-    lessons: 'Misrun at the thin end: hotter, and gate there first.',
-    molds: [
-      {
-        pattern: 3,
-        flask: 1,
-        came: [
-          {
-            result: 'scrap',
-            photo: 'short',
-            defects: [{ defect: 'misrun', x: 0.92, y: 0.5 }],
-            cause: 'cold-metal',
-            note: 'The last four centimetres are missing.'
-          }
-        ]
-      }
-    ]
-  },
-  {
-    name: 'Pump handle again',
-    lessons: 'Thirty degrees hotter. Good.',
-    molds: [{ pattern: 3, flask: 1, came: [{ ...good(0.21), photo: 'handle' }] }]
-  },
-  {
-    name: 'Row markers',
-    lessons: 'A lump of the cope fell in as we closed it. Bars next time in the wide flask.',
-    molds: [
-      {
-        pattern: 4,
-        flask: 1,
-        came: [
-          good(0.025),
-          good(0.025),
-          {
-            result: 'scrap',
-            defects: [{ defect: 'drop', x: 0.4, y: 0.5 }],
-            seen: { knocked: true, 'pins-play': false },
-            cause: 'rough-closing'
-          }
-        ]
-      }
-    ]
-  },
-  {
-    name: 'Gate latches and a row marker',
-    lessons: 'Sand a touch wet on the left of the bin: blows under the skin of one latch.',
-    molds: [
-      {
-        pattern: 0,
-        flask: 1,
-        came: [
-          good(0.149),
-          {
-            result: 'usable',
-            kg: 0.147,
-            defects: [{ defect: 'blow', x: 0.25, y: 0.25 }],
-            seen: { 'few-vents': false, 'damp-tools': false }
-          }
-        ]
-      },
-      { pattern: 4, flask: 2, came: [good(0.024), good(0.025)] }
-    ]
-  }
-];
-
-/** The last casting days, with their molds, what came out and why, as sessions. */
+/** The casting days of the diary, with their molds, what came out and why, as sessions. */
 export async function castingDays(
   db: Database,
   at: DaysAgo,
   members: readonly number[],
-  patterns: readonly number[]
+  patterns: readonly PatternRecord[]
 ): Promise<void> {
-  const when = SESSIONS.slice(-DAYS.length);
-  for (const [i, { name, lessons, molds }] of DAYS.entries()) {
+  const by = chance(61);
+  for (const [i, { name, lessons, molds }] of DIARY.entries()) {
+    const day = SESSIONS[i]!;
     const session = await createSession(
       db,
       accepted(newSession, {
         name,
-        at: at(when[i]!),
+        at: at(day),
         zone: HEAPS.gate.zone,
         members: [...members],
         stage: 'done',
         lessons
       })
     );
-    for (const { pattern, flask, came } of molds) {
-      const pattern_id = patterns[pattern]!;
+    for (const { pattern, flask, metal, sand, came } of molds) {
+      const { id: pattern_id } = patterns[pattern]!;
       const mold = await createMold(
         db,
         session.id,
         accepted(newMold, {
-          backing_heap_id: 1,
+          backing_heap_id: HEAP_OF[sand],
           flask_id: flask,
           state: 'shaken-out',
-          metal: 'aluminium',
+          metal,
           patterns: [{ pattern_id, count: came.length }]
         })
       );
+      const { kg } = castingOf(patterns[pattern]!, metal);
       for (const { photo, ...each } of came) {
+        const weighed = each.result !== 'scrap' && { kg: thousandths(kg * (1 + by.noise(0.012))) };
         const casting = await createCasting(
           db,
-          accepted(newCasting, { mold_id: mold.id, pattern_id, ...each })
+          accepted(newCasting, { mold_id: mold.id, pattern_id, ...weighed, ...each })
         );
         if (photo) await drawnCasting(db, casting.id, photo);
       }
     }
+    const ticked = i - (DIARY.length - TICKED_DAYS);
+    if (ticked < 0) continue;
     for (const check of TICKED)
       await markStep(db, session.id, {
         id: `check:${check}`,
         kind: `check:${check}`,
-        ...(check === 'helper' && i === 3
+        ...(check === 'helper' && ticked === 3
           ? { state: 'skipped', why_skipped: 'Bram was late; the door stood open' }
           : { state: 'done' }),
-        at: at(when[i]!, 150)
+        at: at(day, 150)
       });
   }
 }
@@ -202,7 +101,7 @@ export const ownAlloy = (db: Database) =>
 export async function planIt(
   db: Database,
   session_id: number,
-  [latch, bracket]: readonly number[]
+  [latch, bracket]: readonly PatternRecord[]
 ): Promise<void> {
   await createPlan(
     db,
@@ -211,8 +110,8 @@ export async function planIt(
       heap_id: 1,
       metal: 'aluminium',
       wanted: [
-        { pattern_id: latch!, count: 2, coats: [{ what: 'shellac', grit: 400, dry_h: 1 }] },
-        { pattern_id: bracket!, count: 1 }
+        { pattern_id: latch!.id, count: 2, coats: [{ what: 'shellac', grit: 400, dry_h: 1 }] },
+        { pattern_id: bracket!.id, count: 1 }
       ],
       delivery_days: 4,
       own: [{ id: 'slab', what: 'clear the slab and sweep it dry', minutes: 20, before: true }]

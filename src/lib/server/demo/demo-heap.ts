@@ -166,7 +166,7 @@ export class DemoHeap {
    * What a mold draws, what burns, what comes back. Some volumes are measured and some sand is weighed on its way
    * back; some is not, as it goes.
    */
-  async castInto(at: DaysAgo, day: number, flask_kg: number, burnt_kg: number, note: string): Promise<void> {
+  async castInto(at: DaysAgo, day: number, flask_kg: number, metal_kg: number, note: string): Promise<void> {
     const drawn = Math.min(flask_kg, totalMass(sandIn(this.sand.books)) * 0.8);
     const careful = day % 2 === 1;
     const litres = drawn / (this.binder === 'oil' ? 1.66 : 1.63) + this.by.noise(0.25);
@@ -175,13 +175,10 @@ export class DemoHeap {
       kg: tenths(drawn),
       ...(careful && { rammed_l: tenths(litres) })
     });
-    const metal_kg = Math.max(
-      0.2,
-      tenths((burnt_kg / (this.binder === 'oil' ? 0.5 : 0.36)) * this.by.between(0.75, 1.3))
-    );
+    const burnt_kg = (metal_kg * (this.binder === 'oil' ? 0.5 : 0.36)) / this.by.between(0.75, 1.3);
     await this.log(at(day, 120), {
       kind: 'poured',
-      metal_kg,
+      metal_kg: hundredths(metal_kg),
       ...(careful && { burnt_kg: hundredths(burnt_kg) }),
       note
     });

@@ -2,14 +2,17 @@ import type { Database } from '../database/database';
 import { thousandths } from './accepted';
 import type { DaysAgo } from './days-ago';
 import { DemoHeap } from './demo-heap';
-import { DETAIL_WORK, HEAPS, SESSIONS } from './scenario';
+import type { PatternRecord } from '../pattern/patterns';
+import { daysOf, metalOf, toldOf } from './diary';
+import { HEAPS, SESSIONS } from './scenario';
 
 /** The oil-bonded sand for fine work. */
 export async function fillDialSand(
   db: Database,
   lots: Record<string, number>,
   at: DaysAgo,
-  members: readonly number[]
+  members: readonly number[],
+  patterns: readonly PatternRecord[]
 ): Promise<void> {
   const start = SESSIONS[4]! + 1;
   const heap = await DemoHeap.make(db, HEAPS.dial, at(start), 733, 1, members);
@@ -23,7 +26,8 @@ export async function fillDialSand(
     ],
     note: 'Fine olivine for the sundial.'
   });
-  for (const [i, day] of SESSIONS.filter((_, i) => i > 5 && i % 4 === 2).entries()) {
+  for (const [i, told] of daysOf('dial').entries()) {
+    const day = SESSIONS[told]!;
     await heap.test(at(day, 300), {
       kind: 'squeeze',
       holds: true,
@@ -47,8 +51,8 @@ export async function fillDialSand(
       (days, minutes = 0) => at(days, minutes + 320),
       day,
       7,
-      heap.by.between(0.25, 0.5),
-      DETAIL_WORK[i % DETAIL_WORK.length]!
+      metalOf(told, 'dial', patterns),
+      toldOf(told, 'dial', patterns)
     );
   }
 }

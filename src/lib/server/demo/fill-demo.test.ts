@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CLAY_TESTS, TESTS_OF_SAND } from '$core/bench/bench-tests';
+import { listPatterns } from '../pattern/patterns';
 import { listHeaps } from '../heap/heaps';
 import { readStates } from '../heap/heap-state';
 import { readLearned } from '../heap/learned';
@@ -9,7 +10,9 @@ import { listLots } from '../stock/stock';
 import { temporaryDatabase, type Temporary } from '../testing/temporary-database';
 import { trainerRecord } from '../trainer/trainer';
 import { demoDatabase } from './demo-database';
+import { DIARY, metalOf, toldOf } from './diary';
 import { fillDemo } from './fill-demo';
+import { LAST_DAY, NEXT_DAY, NEXT_MOLDS } from './scenario';
 
 const TODAY = new Date('2026-11-20T12:00:00Z');
 
@@ -65,6 +68,11 @@ describe('demo records', () => {
     expect(of('rammed-density').value).toBeCloseTo(1.63, 1);
     expect(of('drying').range[0]).toBeLessThan(1.25);
     expect(of('drying').range[1]).toBeGreaterThan(1.25);
+    // The days that pages are looked at by.
+    const molds = await db.tables.molds.findAll({ where: { session_id: NEXT_DAY }, raw: true });
+    expect(molds.map(({ id }) => id)).toEqual([...NEXT_MOLDS]);
+    const last = await db.tables.sessions.findOne({ where: { id: LAST_DAY }, raw: true });
+    expect(last).toMatchObject({ name: DIARY.at(-1)!.name, stage: 'done' });
     // A plan, a branch, evenings with the trainer, photos.
     expect(await db.tables.plans.count()).toBe(1);
     expect(await db.tables.branches.count()).toBe(1);
@@ -88,5 +96,31 @@ describe('demo records', () => {
     expect(new Set(states.map((state) => state.verdict)).size).toBeGreaterThan(1);
     expect(states.some((state) => state.prescription.need !== 'nothing')).toBe(true);
     for (const lot of lots) expect(lot.on_hand_kg, lot.name).toBeGreaterThanOrEqual(0);
+  });
+  it('pour no more than their castings took, and tell of each day what came out of it', async () => {
+    const { db, heaps } = first;
+    const patterns = await listPatterns(db);
+    const inOrder = [...patterns].sort((a, b) => a.id - b.id);
+    const castings = await db.tables.castings.findAll({ raw: true });
+    const weighed = castings.reduce((sum, { kg }) => sum + Number(kg ?? 0), 0);
+    let poured = 0;
+    for (const [i, sand] of (['gate', 'dial', 'bin'] as const).entries()) {
+      const entries = (await listEntries(db, heaps[i]!.id, { kind: 'poured', limit: 500 })).items;
+      const days = DIARY.flatMap(({ molds }, day) => (molds.some((mold) => mold.sand === sand) ? [day] : []));
+      expect(entries).toHaveLength(days.length);
+      for (const [k, day] of days.reverse().entries()) {
+        expect(entries[k]!.note).toBe(toldOf(day, sand, inOrder));
+        poured += metalOf(day, sand, inOrder);
+      }
+    }
+    // Scrap was not weighed; the rest of the metal was sprue and runner.
+    expect(weighed / poured).toBeGreaterThan(0.4);
+    expect(weighed / poured).toBeLessThan(0.56);
+    // A latch that was weighed weighs what its mesh says, within a scale's and a hand's doubt: 85 g.
+    const latches = castings.filter(({ pattern_id, kg }) => pattern_id === 1 && kg !== null);
+    for (const { kg } of latches) expect(Math.abs(Number(kg) - 0.0853)).toBeLessThan(0.005);
+    expect(toldOf(0, 'gate', inOrder)).toBe(
+      'Gate latch: two good, two scrap (cold shut). Bench-end bracket: one good.'
+    );
   });
 });

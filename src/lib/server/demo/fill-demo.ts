@@ -32,10 +32,10 @@ export async function fillDemo(db: Database, today: Date): Promise<void> {
   for (const flask of FLASKS) await createFlask(db, accepted(newFlask, flask));
   const members: number[] = [];
   for (const name of MEMBERS) members.push((await createMember(db, accepted(newMember, { name }))).id);
-  await fillGateHeap(db, lots, daysAgo, members);
-  await fillDialSand(db, lots, daysAgo, members);
-  await fillInheritedSand(db, daysAgo, members);
   const patterns = await fillPatterns(db, daysAgo);
+  await fillGateHeap(db, lots, daysAgo, members, patterns);
+  await fillDialSand(db, lots, daysAgo, members, patterns);
+  await fillInheritedSand(db, daysAgo, members, patterns);
   await ownAlloy(db);
   await castingDays(db, daysAgo, members, patterns);
   const next = await nextCastingDay(db, today, members);

@@ -2,14 +2,17 @@ import type { Database } from '../database/database';
 import { hundredths } from './accepted';
 import type { DaysAgo } from './days-ago';
 import { DemoHeap } from './demo-heap';
-import { HEAPS, SESSIONS, SHED_WORK } from './scenario';
+import type { PatternRecord } from '../pattern/patterns';
+import { DIARY, WET_DAY, metalOf, toldOf } from './diary';
+import { HEAPS, SESSIONS } from './scenario';
 
 /** The green sand of the shed: mixed, used every session, once too wet, worked up and brought in from the frost. */
 export async function fillGateHeap(
   db: Database,
   lots: Record<string, number>,
   at: DaysAgo,
-  members: readonly number[]
+  members: readonly number[],
+  patterns: readonly PatternRecord[]
 ): Promise<void> {
   const start = SESSIONS[0]! + 2;
   const heap = await DemoHeap.make(db, HEAPS.gate, at(start), 20250917, 1.25, members);
@@ -28,7 +31,7 @@ export async function fillGateHeap(
     if (i % 3 === 0) await heap.dryAndWeigh(at(day, 0), i % 2 === 0 ? 'oven' : 'pan');
     await heap.squeeze(at(day, 5));
     const dose = await heap.prescription(at(day, 10));
-    const tooMuch = i === 9 ? 0.42 : 0;
+    const tooMuch = i === WET_DAY ? 0.42 : 0;
     if (dose.binder_kg > 0.05) {
       await heap.log(at(day, 15), {
         kind: 'mixed',
@@ -68,8 +71,8 @@ export async function fillGateHeap(
       at,
       day,
       heap.by.between(17, 27),
-      heap.by.between(0.5, 1.3),
-      SHED_WORK[i % SHED_WORK.length]!
+      metalOf(i, 'gate', patterns),
+      toldOf(i, 'gate', patterns)
     );
     // In the first hard frost the bin came into the potting room, and went out again in spring.
     if (i === 5)
@@ -78,12 +81,7 @@ export async function fillGateHeap(
         container: { ...HEAPS.gate.container, place: 'indoors' }
       });
     if (i === 8) await heap.log(at(day, 500), { kind: 'moved', container: HEAPS.gate.container });
-    if (i === 9) {
-      await heap.log(at(day, 400), {
-        kind: 'noted',
-        note: 'Two brackets with blow holes under the cope skin. The sand was too wet; Ottla had said so at the squeeze.'
-      });
-    }
+    if (i === WET_DAY) await heap.log(at(day, 400), { kind: 'noted', note: DIARY[i]!.lessons });
   }
 }
 

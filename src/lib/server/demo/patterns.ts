@@ -5,7 +5,7 @@ import { newPattern } from '$lib/schema/pattern';
 import { newMold } from '$lib/schema/session';
 import type { Database } from '../database/database';
 import { takeMesh } from '../pattern/meshes';
-import { createPattern } from '../pattern/patterns';
+import { createPattern, type PatternRecord } from '../pattern/patterns';
 import { createMold } from '../session/sessions';
 import { accepted } from './accepted';
 import type { DaysAgo } from './days-ago';
@@ -14,10 +14,10 @@ import { sent } from './sent';
 import { benchBracket, gateLatch, pumpHandle, sundialPlate } from './pattern-shapes';
 
 /** When each came into the library, days ago. */
-const MADE_DAYS_AGO = [148, 131, 12, 96, 60, 4];
+const MADE_DAYS_AGO = [428, 415, 310, 386, 399, 296];
 
 /** The shed's patterns: four as meshes, one put together of solids, one weighed. */
-export async function fillPatterns(db: Database, at: DaysAgo): Promise<number[]> {
+export async function fillPatterns(db: Database, at: DaysAgo): Promise<PatternRecord[]> {
   const meshed = async (file: string, body: Triangles, about: object) => {
     const mesh = await sent(db, writeStl(body), (mesh_file) =>
       takeMesh(db, mesh_file, { unit: 'mm', name: file })
@@ -116,22 +116,21 @@ export async function fillPatterns(db: Database, at: DaysAgo): Promise<number[]>
     await db.tables.patterns.update({ created_at: at(MADE_DAYS_AGO[i]!) }, { where: { id } });
   await drawnPattern(db, ids[0]!, 'latch');
   await drawnPattern(db, ids[3]!, 'handle');
-  return ids;
+  return made;
 }
 
 /** Two molds for the casting that comes: one is being rammed already. */
 export async function planMolds(
   db: Database,
   session_id: number,
-  patterns: readonly number[]
+  [latch, bracket]: readonly PatternRecord[]
 ): Promise<void> {
-  const [latch, bracket] = patterns;
   await createMold(
     db,
     session_id,
     accepted(newMold, {
       flask_id: 1,
-      patterns: [{ pattern_id: latch!, count: 2 }],
+      patterns: [{ pattern_id: latch!.id, count: 2 }],
       backing_heap_id: 1,
       metal: 'aluminium'
     })
@@ -141,7 +140,7 @@ export async function planMolds(
     session_id,
     accepted(newMold, {
       flask_id: 2,
-      patterns: [{ pattern_id: bracket!, count: 1 }],
+      patterns: [{ pattern_id: bracket!.id, count: 1 }],
       backing_heap_id: 1,
       metal: 'aluminium'
     })

@@ -1,13 +1,16 @@
 import type { Database } from '../database/database';
 import type { DaysAgo } from './days-ago';
 import { DemoHeap } from './demo-heap';
+import type { PatternRecord } from '../pattern/patterns';
+import { daysOf, metalOf, toldOf } from './diary';
 import { HEAPS, SESSIONS, TEA_SIEVE } from './scenario';
 
 /** The sand that somebody left behind: of unknown make, grey and full of fines. */
 export async function fillInheritedSand(
   db: Database,
   at: DaysAgo,
-  members: readonly number[]
+  members: readonly number[],
+  patterns: readonly PatternRecord[]
 ): Promise<void> {
   const start = SESSIONS[14]! - 1;
   const heap = await DemoHeap.make(db, HEAPS.bin, at(start), 41, 1.1, members);
@@ -36,15 +39,16 @@ export async function fillInheritedSand(
     ],
     note: 'With the tea sieve and the two sieves of our own.'
   });
-  for (const day of SESSIONS.filter((_, i) => i > 15 && i % 5 === 1)) {
+  for (const told of daysOf('bin')) {
+    const day = SESSIONS[told]!;
     await heap.log(at(day, 500), { kind: 'water', kg: 0.4 });
     await heap.squeeze(at(day, 520));
     await heap.castInto(
       (days, minutes = 0) => at(days, minutes + 520),
       day,
       12,
-      heap.by.between(0.4, 0.9),
-      'Row markers in the old sand, rough but readable.'
+      metalOf(told, 'bin', patterns),
+      toldOf(told, 'bin', patterns)
     );
   }
 }

@@ -155,22 +155,6 @@ export const SESSIONS = [
   77, 63, 49, 35, 18
 ] as const;
 
-export const SHED_WORK = [
-  'Four gate latches, aluminium; two good, two with cold laps.',
-  'Bench-end brackets, a pair. Clean.',
-  'Row markers for the herb beds, twelve in one mold.',
-  'Pump handle, first try: misrun at the thin end.',
-  'Pump handle again, hotter. Good.',
-  'Gate latches, all four good.',
-  'Bench-end brackets; one drop in the cope, the rest clean.'
-] as const;
-
-export const DETAIL_WORK = [
-  'Sundial plate, bronze: every numeral sharp.',
-  'Gnomon, bronze. A scab on the back, filed off.',
-  'Latch plates with the society’s leaf.'
-] as const;
-
 /** A sieve of the kitchen, which stands in the stack between the 40 and the 70. */
 export const TEA_SIEVE = { wires_per_10_mm: 15, wire_mm: 0.32 };
 
@@ -196,3 +180,8 @@ export const FLASKS = [
   },
   { name: 'Cake ring', shape: 'round', length_mm: 240, cope_mm: 90, drag_mm: 75, wall: 'grooved' }
 ] as const;
+
+/** Their numbers, for those who go straight to a page: the last casting day, the one that comes, and its two molds. */
+export const LAST_DAY = SESSIONS.length;
+export const NEXT_DAY = SESSIONS.length + 1;
+export const NEXT_MOLDS = [59, 60] as const;
