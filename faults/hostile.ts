@@ -29,7 +29,7 @@ const ID = fc.constantFrom(
 );
 
 /** Requests of every path of the interface document, mostly right and partly not: no 5xx but 503, none slow. */
-export async function fuzz(folder: string, runs: number, seconds: number, seed: number): Promise<Found> {
+export async function fuzz(folder: string, runs: number, seed: number): Promise<Found> {
   const server = await start(join(folder, 'fuzz'));
   const wrong: string[] = [];
   let tried = 0;
@@ -70,10 +70,8 @@ export async function fuzz(folder: string, runs: number, seconds: number, seed: 
       body: schema ? likely(schema) : fc.constant(undefined)
     });
   });
-  const began = performance.now();
   const samples = fc.sample(request, { seed, numRuns: runs });
   for (const { path, method, query, body } of samples) {
-    if (performance.now() - began > seconds * 1000) break;
     tried += 1;
     const search = new URLSearchParams(
       Object.entries(query as Record<string, unknown>).map(([name, value]) => [

@@ -37,7 +37,7 @@ try {
   found.push(await heavy(folder));
   found.push(await hostileMeshes(folder, many(150, 24), chance));
   found.push(await foreign(folder));
-  found.push(await fuzz(folder, many(6000, 500), many(60, 12), seed));
+  found.push(await fuzz(folder, many(6000, 500), seed));
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

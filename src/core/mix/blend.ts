@@ -1,5 +1,5 @@
 import { amountsFrom, roundedTogether, takenOf, weightsOf, type Amount, type Bagged } from './bags';
-import { solveProgramme, type LinearSolver, type Programme } from './linear-programme';
+import { solveProgramme, type LinearSolver, type NotReached, type Programme } from './linear-programme';
 
 /** One sand that could go in. */
 export interface BlendStock extends Bagged {
@@ -35,10 +35,9 @@ export type BlendAnswer =
       feasible: true;
       blend: Blend;
       off_after_rounding: BlendWindow[];
-      /** Nothing is cheaper; false: the best found in the time there was. */ proven: boolean;
+      /** Nothing is cheaper; false: the best that was found. */ proven: boolean;
     }
-  /** The windows that no mix of this stock can meet, and the mix that comes nearest. */
-  | { feasible: false; conflicts: BlendWindow[]; nearest: Blend | null };
+  | NotReached<BlendWindow, Blend>;
 
 /** Standing for a cost where none was given, so that equal mixes prefer less of what costs more. */
 const NOMINAL_COST = 1e-6;
@@ -68,8 +67,8 @@ export async function blend(problem: BlendProblem, solve: LinearSolver): Promise
       proven: answer.proven
     };
   }
-  const conflicts = answer.conflicts as BlendWindow[];
-  return { feasible: false, conflicts, nearest: answer.nearest && read(answer.nearest) };
+  if (!answer.finished) return { ...answer, nearest: answer.nearest && read(answer.nearest) };
+  return { ...answer, conflicts: answer.conflicts as BlendWindow[], nearest: read(answer.nearest) };
 }
 
 /** Rounding may leave a window by this share of its width, and the mass by this share of itself. */

@@ -35,9 +35,10 @@ export interface Programme {
   goals?: readonly Goal[] | undefined;
 }
 
-/** What a solver of LP files answers. */
+/** What a solver of LP files answers: nothing is cheaper, nothing keeps to all of it, or its work was at an end before. */
 export interface LinearSolution {
-  status: string;
+  status: 'optimal' | 'infeasible' | 'unfinished';
+  /** The best it found; empty where it found none. */
   values: Record<string, number>;
 }
 
@@ -48,11 +49,20 @@ export type ProgrammeAnswer =
   | {
       feasible: true;
       values: Record<string, number>;
-      /** Nothing is cheaper; false: the best that was found in the time there was. */
+      /** Nothing is cheaper; false: the best that was found in the work a question is given. */
       proven: boolean;
     }
-  /** The windows that have to give way, and the answer that gives way least; null when nothing comes near. */
-  | { feasible: false; conflicts: string[]; nearest: Record<string, number> | null };
+  | NotReached<string, Record<string, number>>;
+
+/** No answer in all windows: there is none, or none was found before the work was at an end. */
+export type NotReached<Window, Answer> =
+  /** The windows that have to give way, and the answer that gives way least. */
+  | { feasible: false; finished: true; conflicts: Window[]; nearest: Answer }
+  /** Whether there is one is not known; the nearest that was found, if any was. */
+  | { feasible: false; finished: false; nearest: Answer | null };
+
+/** A question that took more work than it is given, where half an answer would be taken for a whole one. */
+export class NotFinished extends Error {}
 
 /** Give-way below this is rounding, as a share of the largest bound. */
 const ROUNDING = 1e-7;
@@ -66,14 +76,15 @@ const ROUNDING = 1e-7;
 export async function solveProgramme(programme: Programme, solve: LinearSolver): Promise<ProgrammeAnswer> {
   const strict = await solve(written(programme, false));
   const found = inKilograms(programme, strict.values);
-  if (strict.status === 'Optimal') return { feasible: true, values: found, proven: true };
-  // Out of time: what was found so far counts where it keeps to every window.
-  if (strict.status === OUT_OF_TIME && keeps(programme, found))
+  if (strict.status === 'optimal') return { feasible: true, values: found, proven: true };
+  // Not at its end: what was found so far counts where it keeps to every window.
+  if (strict.status === 'unfinished' && keeps(programme, found))
     return { feasible: true, values: found, proven: false };
   const elastic = await solve(written(programme, true));
-  const answered = elastic.status === 'Optimal' || elastic.status === OUT_OF_TIME;
-  if (!answered || Object.keys(elastic.values).length === 0)
-    return { feasible: false, conflicts: [], nearest: null };
+  const nearest = Object.keys(elastic.values).length > 0 ? inKilograms(programme, elastic.values) : null;
+  // Which windows conflict is known only where there is surely no answer, and surely none that gives way less.
+  if (strict.status !== 'infeasible' || elastic.status !== 'optimal' || !nearest)
+    return { feasible: false, finished: false, nearest };
   const scale = Math.max(
     1,
     ...programme.variables.map((variable) => (Number.isFinite(variable.most) ? variable.most : 1))
@@ -83,12 +94,11 @@ export async function solveProgramme(programme: Programme, solve: LinearSolver):
   );
   return {
     feasible: false,
+    finished: true,
     conflicts: [...new Set(gave.map((each) => each.window))],
-    nearest: inKilograms(programme, elastic.values)
+    nearest
   };
 }
-
-const OUT_OF_TIME = 'Time limit reached';
 
 /** Whether values, of which there must be some, keep to every window as closely as rounding lets them. */
 function keeps({ variables, constraints }: Programme, values: Record<string, number>): boolean {

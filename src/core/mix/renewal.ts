@@ -11,7 +11,7 @@ import {
 } from '$core/material/composition';
 import { middle, type Window } from '$core/reference/targets';
 import { amountsFrom, takenOf, weightsOf, type Bagged } from './bags';
-import { solveProgramme, type Constraint, type LinearSolver } from './linear-programme';
+import { solveProgramme, type Constraint, type LinearSolver, type NotReached } from './linear-programme';
 
 /** A stock that could go into a heap: per kilogram as weighed. */
 export interface RenewalStock extends Omit<Weighed, 'kg'>, Bagged {
@@ -61,9 +61,9 @@ export type RenewalAnswer =
       feasible: true;
       renewal: Renewal;
       off_after_rounding: RenewalWindow[];
-      /** Nothing is cheaper; false: the best found in the time there was. */ proven: boolean;
+      /** Nothing is cheaper; false: the best that was found. */ proven: boolean;
     }
-  | { feasible: false; conflicts: RenewalWindow[]; nearest: Renewal | null };
+  | NotReached<RenewalWindow, Renewal>;
 
 /** Throwing sand out is work and waste: it costs as much as a little new sand. */
 const DISCARD_PRICE = 0.05;
@@ -167,11 +167,8 @@ export async function renew(problem: RenewalProblem, solve: LinearSolver): Promi
     solve
   );
   if (!answer.feasible) {
-    return {
-      feasible: false,
-      conflicts: answer.conflicts as RenewalWindow[],
-      nearest: answer.nearest && read(answer.nearest)
-    };
+    if (!answer.finished) return { ...answer, nearest: answer.nearest && read(answer.nearest) };
+    return { ...answer, conflicts: answer.conflicts as RenewalWindow[], nearest: read(answer.nearest) };
   }
   const renewal = read(answer.values);
   return {

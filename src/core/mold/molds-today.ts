@@ -1,4 +1,4 @@
-import { solveProgramme, type LinearSolver } from '../mix/linear-programme';
+import { NotFinished, solveProgramme, type LinearSolver } from '../mix/linear-programme';
 
 /** A mold that could be rammed: in which flask, of which patterns, and the sand that it takes. */
 export interface PossibleMold {
@@ -27,6 +27,7 @@ const EXACT_KG = 1e-6;
  * @param wanted castings by pattern
  * @param sand_kg that is there to be rammed
  * @returns null where not one mold can be made
+ * @throws NotFinished when that took more work than the solver gives a question
  * @source mixed-integer linear programme
  */
 export async function moldsToday(
@@ -68,7 +69,8 @@ export async function moldsToday(
     },
     solve
   );
-  if (!answer.feasible) return null;
+  // To ram nothing keeps to everything: only an end before its time has no answer.
+  if (!answer.feasible) throw new NotFinished('Which molds to ram took too much work to find out.');
   const chosen = usable.flatMap((mold, i) => {
     const times = Math.round(answer.values[name(i)] ?? 0);
     return times > 0 ? [{ mold, times }] : [];

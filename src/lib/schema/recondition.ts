@@ -42,6 +42,8 @@ export interface SandNeeds {
   held: boolean;
   /** Windows that do not go together with the stock there is. */
   conflicts: readonly string[];
+  /** All of it was worked out; false: it took more work than a question is given, and more could be possible. */
+  finished: boolean;
   after: { dead_clay_percent: number; fines_percent: number } | null;
 }
 

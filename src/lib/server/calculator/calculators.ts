@@ -172,6 +172,11 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
       const { off_after_rounding, proven } = answer;
       return { ...fields(answer.blend), off_after_rounding, proven };
     }
+    if (!answer.finished)
+      throw new Refusal(
+        422,
+        'Whether this stock can be mixed so took too much work to find out: leave sands out, or widen a window.'
+      );
     throw new Refusal(
       422,
       `No mix of this stock meets ${answer.conflicts.map((each) => CONFLICT_WORDS[each]).join(' and ')}.`,

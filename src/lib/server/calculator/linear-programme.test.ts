@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { solveProgramme, type Programme } from '$core/mix/linear-programme';
+import { solveProgramme, type Programme, type LinearSolution } from '$core/mix/linear-programme';
 import { linearSolver } from '../solver/linear-solver';
 
 const solve = linearSolver;
@@ -84,19 +84,25 @@ describe('lumps and goals', () => {
     expect(await withGoal(10)).toBeCloseTo(8, 6);
     expect(await withGoal(6)).toBeCloseTo(6, 6);
   });
-  it('takes the best that was found when the time is up, if it keeps to every window', async () => {
+  it('takes the best that was found at the end of its work, if it keeps to every window; else it knows nothing', async () => {
     const programme: Programme = {
       variables: [{ name: 'x', most: 50, price: 1 }],
       constraints: [{ window: 'mass', weights: { x: 1 }, least: 20 }]
     };
-    const late = (x: number) =>
-      solveProgramme(programme, async () => ({ status: 'Time limit reached', values: { x } }));
-    expect(await late(24)).toEqual({ feasible: true, values: { x: 24 }, proven: false });
-    expect(await late(19)).toMatchObject({ feasible: false, nearest: { x: 19 } });
-    const silent = solveProgramme(programme, async () => ({ status: 'Time limit reached', values: {} }));
-    expect(await silent).toEqual({ feasible: false, conflicts: [], nearest: null });
+    const stopped = (values: Record<string, number>) =>
+      solveProgramme(programme, async () => ({ status: 'unfinished', values }));
+    expect(await stopped({ x: 24 })).toEqual({ feasible: true, values: { x: 24 }, proven: false });
+    expect(await stopped({ x: 19 })).toEqual({ feasible: false, finished: false, nearest: { x: 19 } });
+    expect(await stopped({})).toEqual({ feasible: false, finished: false, nearest: null });
+    // There is surely none, but which window is in the way was not found out.
+    const half = solveProgramme(programme, async (written): Promise<LinearSolution> =>
+      written.includes('under0')
+        ? { status: 'unfinished', values: { x: 18 } }
+        : { status: 'infeasible', values: {} }
+    );
+    expect(await half).toEqual({ feasible: false, finished: false, nearest: { x: 18 } });
   });
-  it('is answered in time however hard it is, and others are served meanwhile', async () => {
+  it('comes to an end however hard it is, the same at every time, and others are served meanwhile', async () => {
     // Fifty sands in bags of every size: a knapsack that no solver finishes.
     const variables = Array.from({ length: 50 }, (_, i) => ({
       name: `x${i}`,
@@ -107,13 +113,15 @@ describe('lumps and goals', () => {
     const weights = Object.fromEntries(variables.map(({ name }, i) => [name, 1 + ((i * 31) % 17) / 1e3]));
     let beats = 0;
     const beat = setInterval(() => beats++, 20);
-    const began = performance.now();
-    await solveProgramme(
-      { variables, constraints: [{ window: 'mass', weights, least: 333.3331, most: 333.3332 }] },
-      solve
-    );
+    const ask = () =>
+      solveProgramme(
+        { variables, constraints: [{ window: 'mass', weights, least: 333.3331, most: 333.3332 }] },
+        solve
+      );
+    const answer = await ask();
+    expect(answer).toMatchObject({ feasible: false, finished: false });
+    expect(await ask()).toEqual(answer);
     clearInterval(beat);
-    expect(performance.now() - began).toBeLessThan(6000);
     expect(beats).toBeGreaterThan(2);
   });
 });

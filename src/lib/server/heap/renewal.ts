@@ -132,13 +132,15 @@ export async function readRenewal(db: Database, heap_id: number, request: Renewa
         feasible: true as const,
         ...fields(answer.renewal),
         off_after_rounding: named(answer.off_after_rounding),
-        /** Nothing is cheaper; false: the best that was found in the time there was. */
+        /** Nothing is cheaper; false: the best that was found in the work a question is given. */
         proven: answer.proven
       }
     : {
         ...offers,
         feasible: false as const,
-        conflicts: named(answer.conflicts),
+        /** There is none; false: none was found in the work a question is given. */
+        finished: answer.finished,
+        conflicts: answer.finished ? named(answer.conflicts) : [],
         nearest: answer.nearest && fields(answer.nearest)
       };
 }

@@ -8,7 +8,7 @@ import { createPattern } from '../pattern/patterns';
 import { linearSolver } from '../solver/linear-solver';
 import { temporaryDatabase } from '../testing/temporary-database';
 import type { Database } from '../database/database';
-import { readMoldsToday } from './molds-today';
+import { bestMolds, readMoldsToday } from './molds-today';
 
 describe('which molds today', () => {
   const mold = (flask_id: number, patterns: [number, number][], sand_kg: number): PossibleMold => ({
@@ -81,6 +81,16 @@ describe('which molds today', () => {
     }
   );
 
+  it('half of it is no answer: what took too much work is refused, and nothing is made of it', async () => {
+    const stopped = bestMolds(possible, new Map([[7, 4]]), Infinity, async () => ({
+      status: 'unfinished',
+      values: {}
+    }));
+    await expect(stopped).rejects.toMatchObject({
+      status: 422,
+      errors: [{ path: 'wanted', message: expect.stringContaining('too much work') }]
+    });
+  });
   it('too little for any is null', async () => {
     expect(await moldsToday(possible, new Map([[7, 1]]), 5, linearSolver)).toBeNull();
   });

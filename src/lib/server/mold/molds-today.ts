@@ -3,7 +3,8 @@ import { setImmediate as turn } from 'node:timers/promises';
 import { castingOf, type CastingBox } from '$core/mold/casting';
 import { fit } from '$core/mold/fit';
 import type { Flask } from '$core/mold/flask';
-import { moldsToday, type PossibleMold } from '$core/mold/molds-today';
+import { NotFinished, type LinearSolver } from '$core/mix/linear-programme';
+import { moldsToday, type MoldsToday, type PossibleMold } from '$core/mold/molds-today';
 import { solidsOf } from '$core/mold/judge-flask';
 import { keptLayout } from '$core/mold/placement';
 import { sandDemand } from '$core/mold/sand-demand';
@@ -67,6 +68,26 @@ export const flaskOf = ({ shape, length_mm, width_mm, cope_mm, drag_mm }: FlaskR
   drag_m: drag_mm / 1000
 });
 
+/**
+ * As `moldsToday`.
+ *
+ * @throws Refusal 422 when that took more work than a question is given: half a set of molds is no answer
+ */
+export async function bestMolds(
+  possible: readonly PossibleMold[],
+  wanted: ReadonlyMap<number, number>,
+  sand_kg: number,
+  solve: LinearSolver = linearSolver
+): Promise<MoldsToday | null> {
+  try {
+    return await moldsToday(possible, wanted, sand_kg, solve);
+  } catch (thrown) {
+    if (!(thrown instanceof NotFinished)) throw thrown;
+    const message = 'takes too much work to find the molds for: ask for fewer castings at a time';
+    throw impossible([{ path: 'wanted', message }], thrown);
+  }
+}
+
 /** How many of which molds a heap makes today, each flask rammed once. */
 export async function readMoldsToday(
   db: Database,
@@ -82,8 +103,8 @@ export async function readMoldsToday(
   }
   const possible = await possibleMolds(db, heap_id, metal, wanted, castings);
   const asked = new Map(wanted.map(({ pattern_id, count }) => [pattern_id, count]));
-  const today = await moldsToday(possible, asked, total_kg, linearSolver);
-  const all = await moldsToday(possible, asked, Infinity, linearSolver);
+  const today = await bestMolds(possible, asked, total_kg);
+  const all = await bestMolds(possible, asked, Infinity);
   const complete = (makes: ReadonlyMap<number, number> | undefined) =>
     wanted.every(({ pattern_id, count }) => (makes?.get(pattern_id) ?? 0) >= count);
   return {

@@ -1,12 +1,10 @@
 import type { CastingBox } from '$core/mold/casting';
-import { moldsToday } from '$core/mold/molds-today';
 import type { Alloy } from '$core/reference/alloys';
 import type { PlannedMold, Wanted } from '$lib/schema/plan';
 import type { Database } from '../database/database';
 import { readPattern } from '../pattern/patterns';
-import { castingOfPattern, possibleMolds } from '../mold/molds-today';
+import { bestMolds, castingOfPattern, possibleMolds } from '../mold/molds-today';
 import { impossible } from '../refusal';
-import { linearSolver } from '../solver/linear-solver';
 
 /** More rounds are no casting day any more. */
 const MOST_ROUNDS = 6;
@@ -14,7 +12,8 @@ const MOST_ROUNDS = 6;
 /**
  * The molds that some castings take: the fewest rammings, round after round, each flask once in a round.
  *
- * @throws Refusal 422 for a pattern that no flask on the rack takes
+ * @throws Refusal 422 for a pattern that no flask on the rack takes, and where which molds took too much work to find
+ *   out: half a set of molds is no plan
  */
 export async function planMolds(
   db: Database,
@@ -44,8 +43,8 @@ export async function planMolds(
     const usable = possible.filter(({ patterns }) =>
       patterns.every(({ pattern_id, count }) => count <= (still.get(pattern_id) ?? 0))
     );
-    const found = await moldsToday(usable, still, Infinity, linearSolver);
-    if (!found) break;
+    const found = await bestMolds(usable, still, Infinity);
+    if (!found) throw impossible([{ path: 'wanted', message: 'does not go into the flasks on the rack' }]);
     for (const { mold, times } of found.chosen)
       for (let i = 0; i < times; i++)
         molds.push({

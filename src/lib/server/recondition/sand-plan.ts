@@ -20,6 +20,7 @@ export async function readSandNeeds(db: Database, heap_id: number): Promise<Sand
     oil_kg: state.prescription.oil_kg,
     held: false,
     conflicts: [],
+    finished: true,
     after: null
   };
   if (!(state.total_kg > 0)) return none;
@@ -27,8 +28,10 @@ export async function readSandNeeds(db: Database, heap_id: number): Promise<Sand
   let renewal = await readRenewal(db, heap_id, heap.system === 'water' ? tired : {});
   const held = renewal.feasible;
   const conflicts = renewal.feasible ? [] : renewal.conflicts;
+  let finished = renewal.feasible || renewal.finished;
   if (!renewal.feasible) renewal = await readRenewal(db, heap_id, {});
-  if (!renewal.feasible) return { ...none, conflicts };
+  finished &&= renewal.feasible || renewal.finished;
+  if (!renewal.feasible) return { ...none, conflicts, finished };
   const liquid = (ingredient: string) => INGREDIENTS[ingredient as keyof typeof INGREDIENTS]?.role;
   const of = (role: string) =>
     renewal.feasible
@@ -55,6 +58,7 @@ export async function readSandNeeds(db: Database, heap_id: number): Promise<Sand
     oil_kg: of('oil'),
     held,
     conflicts,
+    finished,
     after: {
       dead_clay_percent: renewal.result.dead_clay_percent,
       fines_percent: renewal.result.fines_percent

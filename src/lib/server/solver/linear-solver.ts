@@ -3,10 +3,13 @@ import { Worker } from 'node:worker_threads';
 import type { LinearSolution, LinearSolver } from '$core/mix/linear-programme';
 import { Refusal } from '../refusal';
 
-/** A programme gets so long; then the best that was found so far is the answer. */
-const TIME_LIMIT_S = 0.8;
-/** A worker that is still silent so long after that is ended, ms. */
-const GRACE_MS = 1500;
+/**
+ * A programme gets so much work, whatever the machine: so many nodes of its search, about three seconds for the hardest
+ * that were found. Then the best that was found so far is the answer, the same everywhere.
+ */
+const MOST_NODES = 100;
+/** A worker that is silent for so long hangs, and is ended, ms. */
+const HANGS_MS = 120_000;
 /** Programmes that wait their turn; more are refused rather than kept waiting for minutes. */
 const MOST_WAITING = 12;
 
@@ -14,10 +17,10 @@ const MOST_WAITING = 12;
 const IN_THE_WORKER = `
 const { parentPort, workerData } = require('node:worker_threads');
 const start = require(workerData.highs)();
-parentPort.on('message', async ({ id, programme, time_limit }) => {
+parentPort.on('message', async ({ id, programme, options }) => {
   try {
     const highs = await start;
-    const { Status, Columns } = highs.solve(programme, { time_limit });
+    const { Status, Columns } = highs.solve(programme, options);
     const values = {};
     for (const [name, column] of Object.entries(Columns)) values[name] = 'Primal' in column ? column.Primal : 0;
     parentPort.postMessage({ id, solution: { status: Status, values } });
@@ -38,7 +41,7 @@ const waiting: Asked[] = [];
 let current: (Asked & { id: number; watch: NodeJS.Timeout }) | undefined;
 let last = 0;
 
-/** The HiGHS solver (WebAssembly), in a thread of its own with a time limit. */
+/** The HiGHS solver (WebAssembly), in a thread of its own, with a limit to its work. */
 export const linearSolver: LinearSolver = (programme) =>
   new Promise((done, failed) => {
     if (waiting.length >= MOST_WAITING)
@@ -53,17 +56,17 @@ function next(): void {
   if (!asked) return;
   const id = ++last;
   const running = worker ?? start();
-  const watch = setTimeout(() => giveUp(running), TIME_LIMIT_S * 1000 + GRACE_MS);
+  const watch = setTimeout(() => giveUp(running), HANGS_MS);
   current = { ...asked, id, watch };
   running.ref();
-  running.postMessage({ id, programme: asked.programme, time_limit: TIME_LIMIT_S });
+  running.postMessage({ id, programme: asked.programme, options: { mip_max_nodes: MOST_NODES } });
 }
 
 /** What runs in vain is ended, and the next programme gets a worker of its own. */
 function giveUp(running: Worker): void {
   void running.terminate();
   if (worker === running) worker = undefined;
-  settle((asked) => asked.done({ status: 'Time limit reached', values: {} }));
+  settle((asked) => asked.done({ status: 'unfinished', values: {} }));
 }
 
 function settle(how: (asked: Asked) => void): void {
@@ -75,17 +78,38 @@ function settle(how: (asked: Asked) => void): void {
   next();
 }
 
+/** As HiGHS names it; whatever is neither of two answers is none. */
+const statusOf = (status: string): LinearSolution['status'] =>
+  status === 'Optimal' ? 'optimal' : status === 'Infeasible' ? 'infeasible' : 'unfinished';
+
+/** Wakes the solver before anybody asks: its first start costs as much as the programmes. */
+export function wakeSolver(): void {
+  if (!worker) start().unref();
+}
+
 function start(): Worker {
   const highs = createRequire(import.meta.url).resolve('highs');
   const started = new Worker(IN_THE_WORKER, { eval: true, workerData: { highs } });
   worker = started;
   started.on(
     'message',
-    ({ id, solution, error }: { id: number; solution?: LinearSolution; error?: string }) => {
+    ({
+      id,
+      solution,
+      error
+    }: {
+      id: number;
+      solution?: { status: string; values: Record<string, number> };
+      error?: string;
+    }) => {
       if (id !== current?.id) return;
       // Nothing keeps the process alive once there is nothing to solve.
       started.unref();
-      settle((asked) => (solution ? asked.done(solution) : asked.failed(new Error(error))));
+      settle((asked) =>
+        solution
+          ? asked.done({ ...solution, status: statusOf(solution.status) })
+          : asked.failed(new Error(error))
+      );
     }
   );
   started.on('error', (error) => {

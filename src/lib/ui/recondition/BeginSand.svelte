@@ -106,7 +106,13 @@
   {#if needs.burnt_kg > 0}<p class="soft small">
       {mass(needs.burnt_kg)} of it lies burnt by the heat of the pour, an estimate until it is weighed out.
     </p>{/if}
-  {#if !needs.held && needs.conflicts.length > 0}
+  {#if !needs.finished}
+    <p class="wrong">
+      What would bring dead clay and fines down took too much work to find out; what stands here does not. <a
+        href="/heaps/{heap.id}/renew">Try with fewer lots</a
+      >.
+    </p>
+  {:else if !needs.held && needs.conflicts.length > 0}
     <p class="wrong">
       Dead clay and fines cannot be brought down with the stock there is: more new sand would. <a
         href="/heaps/{heap.id}/renew">Try other windows</a

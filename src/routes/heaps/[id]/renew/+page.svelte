@@ -175,7 +175,7 @@
   const shown = $derived(renewal.feasible ? renewal : renewal.nearest);
   /** The answer in a line, for where the ticket is out of sight. */
   const inShort = $derived.by(() => {
-    if (!shown) return 'No mix of this stock comes near.';
+    if (!shown) return 'Not worked out.';
     const parts = [
       ...(shown.discard_kg > 0 ? [`${massText(shown.discard_kg, units())} out`] : []),
       ...shown.additions.map((each) => `${each.name.toLowerCase()} ${massText(each.kg, units())}`)
@@ -275,14 +275,18 @@
     <p class="in-short" class:wrong={!renewal.feasible} aria-hidden="true">{inShort}</p>
   </div>
   <div class="stack answer">
-    <Ticket title={renewal.feasible ? 'To renew it' : 'It cannot be reached'}>
+    <Ticket
+      title={renewal.feasible ? 'To renew it' : renewal.finished ? 'It cannot be reached' : 'Not worked out'}
+    >
       {#if problem}<p class="wrong" role="alert">{problem}</p>{/if}
       {#if !renewal.feasible}
         <p class="wrong" aria-live="polite">
-          {renewal.conflicts.length > 0
-            ? `No mix of this stock reaches ${renewal.conflicts.map(nameOf).join(' and ')}.`
-            : 'No mix of this stock comes near.'}
-          {shown ? 'The nearest:' : ''}
+          {!renewal.finished
+            ? 'Whether this stock reaches all of it took too much work to find out: leave lots out, take sand by the kilogram, or widen a window.'
+            : renewal.conflicts.length > 0
+              ? `No mix of this stock reaches ${renewal.conflicts.map(nameOf).join(' and ')}.`
+              : 'No mix of this stock reaches all of it.'}
+          {shown ? (renewal.finished ? 'The nearest:' : 'The nearest that was found:') : ''}
         </p>
       {/if}
       {#if shown}
