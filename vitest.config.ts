@@ -1,4 +1,5 @@
 import { svelte } from '@sveltejs/vite-plugin-svelte';
+import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
@@ -17,6 +18,8 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'bench/**/*.test.ts', 'faults/**/*.test.ts', 'scripts/**/*.test.mjs'],
     environment: 'node',
+    // All there are: it would leave one of two idle.
+    maxWorkers: availableParallelism(),
     setupFiles: ['src/lib/server/testing/set-clock.ts'],
     // A test that hangs is ended; a slow machine fails none.
     testTimeout: 600_000,
