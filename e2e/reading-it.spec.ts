@@ -15,30 +15,15 @@ test('units are switched anywhere, and what was typed stays as typed', async ({ 
   await expect(page.getByRole('link', { name: /^Shed heap/ })).toContainText('28.6');
 });
 
-test('dark colours pass the same checks', async ({ page, request }) => {
+test('dark colours stay, and pass the same checks', async ({ page, request }) => {
   const heap = await mixedHeap(request, 'Shed heap', 0.1);
   await made(request, '/lots', { kind: 'washed-silica', bought_kg: 25, cost: 8 });
   await mixedHeap(request, 'Second heap');
   await open(page, '/');
   await page.locator('label', { hasText: 'Dark' }).click();
   await expect(page.locator('html')).toHaveAttribute('data-mode', 'dark');
-  for (const path of [
-    '/',
-    `/heaps/${heap}`,
-    `/heaps/${heap}/mix`,
-    `/heaps/${heap}/test/squeeze`,
-    `/heaps/${heap}/test/sieve`,
-    `/heaps/${heap}/test`,
-    `/heaps/${heap}/ledger`,
-    `/heaps/${heap}/learned`,
-    `/heaps/${heap}/drying`,
-    `/heaps/compare?first=${heap}`,
-    `/heaps/${heap}/renew`,
-    '/stock',
-    '/stock/new',
-    '/handbook',
-    '/heaps/new'
-  ]) {
+  // All pages are looked at in both on the demo's records; here it is kept from page to page.
+  for (const path of [`/heaps/${heap}`, `/heaps/compare?first=${heap}`, '/stock']) {
     await open(page, path);
     await accessible(page);
   }

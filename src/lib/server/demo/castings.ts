@@ -126,7 +126,7 @@ export async function nextCastingDay(db: Database, today: Date, members: readonl
   const { id } = await createSession(
     db,
     accepted(newSession, {
-      name: 'The sundial’s gnomon',
+      name: 'Latches for the lower gate',
       at: at.toISOString(),
       zone: HEAPS.gate.zone,
       members: [...members],
