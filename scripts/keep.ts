@@ -30,7 +30,9 @@ const words = ({ heaps, entries, lots, files, latest }: Held) =>
 /** Records whose photos are gone are still worth keeping; whoever keeps them has to hear of it. */
 function warn({ files, missing }: FilesHeld, where: string): void {
   if (missing > 0)
-    console.error(`\nBrunkel: ${missing} of these ${files} photos and meshes are missing in ${where}.`);
+    console.error(
+      `\nBrunkel: ${missing} of these ${files} photos and meshes ${missing === 1 ? 'is' : 'are'} missing in ${where}.`
+    );
 }
 
 /** Files by their hashes in one folder, not in one for each beginning. */

@@ -1,5 +1,6 @@
-import { BARS, HOLD_DOWN_SAFETY, LIFTS, WALL_HOLD } from '$core/reference/mold';
-import { insideArea, insidePerimeter, insideSpan, type Flask } from './flask';
+import { HOLD_DOWN_SAFETY, LIFTS, WALL_HOLD } from '$core/reference/mold';
+import { barCount } from './bars';
+import { insideArea, insidePerimeter, type Flask } from './flask';
 
 const G = 9.80665;
 
@@ -30,9 +31,7 @@ export function dropOut(
 ): DropOut {
   const needed_pa = (density_kg_m3 * G * insideArea(flask)) / insidePerimeter(flask);
   const holds_pa = WALL_HOLD[wall] * green_pa;
-  const span = insideSpan(flask);
-  const bars = span < BARS.from_span_m ? 0 : Math.ceil(span / BARS.apart_m[1]) - 1;
-  return { needed_pa, holds_pa, ratio: holds_pa / needed_pa, bars };
+  return { needed_pa, holds_pa, ratio: holds_pa / needed_pa, bars: barCount(flask) };
 }
 
 export interface CopeLift {

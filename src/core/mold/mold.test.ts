@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { barPlaces } from './bars';
 import { describe, expect, it } from 'vitest';
 import { ALLOY_NAMES } from '$core/reference/alloys';
 import { sandAround } from '$core/reference/mold';
@@ -146,8 +147,12 @@ describe('what holds a cope', () => {
     expect(small.ratio).toBeCloseTo((0.08 * 90e3) / small.needed_pa, 9);
     expect(small.bars).toBe(0);
     expect(dropOut(flask, 1600, 90e3, 'grooved').ratio).toBeCloseTo(1.5 * small.ratio, 9);
-    expect(dropOut({ ...flask, length_m: 0.5, width_m: 0.45 }, 1600, 90e3).bars).toBe(2);
-    expect(dropOut({ ...flask, length_m: 0.5, width_m: 0.3 }, 1600, 90e3).bars).toBe(1);
+    expect(dropOut({ ...flask, length_m: 0.5, width_m: 0.45 }, 1600, 90e3).bars).toBe(3);
+    expect(dropOut({ ...flask, length_m: 0.5, width_m: 0.3 }, 1600, 90e3).bars).toBe(3);
+    // As they are drawn: 700 mm in gaps of at most 150.
+    const wide = { ...flask, length_m: 0.7, width_m: 0.31 };
+    expect(dropOut(wide, 1600, 90e3).bars).toBe(4);
+    expect(barPlaces(wide, null)).toHaveLength(4);
   });
   it('a lift is one’s own, two hands’ or two people’s', () => {
     expect([16, 16.1, 23, 23.1].map(carry)).toEqual(['one', 'two-hands', 'two-hands', 'two-people']);

@@ -271,6 +271,31 @@ describe('the plan back from a pour', () => {
   });
 });
 
+describe('many castings', () => {
+  it('twelve, with time for nine: three are left out', () => {
+    const names = Array.from({ length: 12 }, (_, i) => `c${i}`);
+    const rammed = names.map((name) => step(`ram-${name}`, 60, { serves: [name] }));
+    const many = [...rammed, step('pour', 30, after(...rammed.map(({ id }) => id)))];
+    const day: People = { ada: [{ from: 0, to: at(24 * 60) }] };
+    const nine = at(9 * 60);
+    const out = whatToDrop(many, 'pour', nine, day, 0)!;
+    expect(out).toHaveLength(3);
+    expect(
+      planBack(
+        many
+          .filter(({ serves }) => !serves || !out.includes(serves[0]!))
+          .map((each) => ({ ...each, after: each.after.filter(({ id }) => !out.includes(id.slice(4))) })),
+        'pour',
+        nine,
+        day,
+        0
+      )
+    ).toMatchObject({ late_min: 0 });
+    // Not even one of them in half an hour.
+    expect(whatToDrop(many, 'pour', at(30), day, 0)).toBeNull();
+  });
+});
+
 describe('stretches of time', () => {
   it('are put in order, and others taken out of them', () => {
     const spans = tidy([

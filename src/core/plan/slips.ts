@@ -1,4 +1,4 @@
-import { planBack, type NoPlan, type Plan } from './plan-back';
+import { planBack, type Plan } from './plan-back';
 import { MINUTE_MS, type PlanStep } from './step';
 import type { People } from './timetable';
 
@@ -37,11 +37,12 @@ export function whenItSlips(
   };
 }
 
-/** More ways to leave something out than this are not looked through. */
+/** So many ways to leave something out are looked through, the fewest first. */
 const MOST_WAYS = 60;
 
 /**
- * What to leave out if the day must stand: the fewest of what is served, so that the rest is ready in time.
+ * What to leave out if the day must stand, so that the rest is ready in time: the fewest of what is served; where there
+ * are too many ways to leave them out, all that no longer fits beside those before it.
  *
  * @returns empty where nothing has to go, null where even one alone comes too late
  */
@@ -53,14 +54,27 @@ export function whatToDrop(
   now: number
 ): string[] | null {
   const served = [...new Set(steps.flatMap(({ serves }) => serves ?? []))];
-  const inTime = (plan: Plan | NoPlan) => !('too_long' in plan) && plan.late_min === 0;
+  const inTime = (out: readonly string[]) => {
+    const plan = planBack(withoutServed(steps, new Set(out)), goal, wanted, people, now);
+    return !('too_long' in plan) && plan.late_min === 0;
+  };
   let ways = 0;
   for (let size = 0; size < Math.max(1, served.length); size++)
     for (const out of subsets(served, size)) {
-      if (++ways > MOST_WAYS) return null;
-      if (inTime(planBack(withoutServed(steps, new Set(out)), goal, wanted, people, now))) return out;
+      if (++ways > MOST_WAYS) return greedily(served, inTime);
+      if (inTime(out)) return out;
     }
   return null;
+}
+
+/** Takes in one after the other what still comes in time, and leaves the rest out. */
+function greedily(served: readonly string[], inTime: (out: readonly string[]) => boolean): string[] | null {
+  const kept = new Set<string>();
+  for (const each of served) {
+    const out = served.filter((other) => other !== each && !kept.has(other));
+    if (inTime(out)) kept.add(each);
+  }
+  return kept.size === 0 ? null : served.filter((each) => !kept.has(each));
 }
 
 /** The steps without those that serve only what is left out; what waited for them waits for what they waited for. */

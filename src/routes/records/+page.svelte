@@ -46,7 +46,8 @@
     {#if data.failure}<p class="wrong" role="alert">The last copy failed: {data.failure}</p>{/if}
     {#if data.held.missing > 0}
       <p class="wrong" role="alert">
-        {data.held.missing} of {data.held.files} photos and meshes are missing in the folder
+        {data.held.missing} of {data.held.files} photos and meshes {data.held.missing === 1 ? 'is' : 'are'} missing
+        in the folder
         <code>files</code> beside the records: a backup goes without them. Put them back from an earlier one.
       </p>
     {/if}
