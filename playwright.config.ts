@@ -15,7 +15,9 @@ export default defineConfig({
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
+    // To keep one for each test is a quarter of its time: give --trace on to look into one that failed.
+    trace: 'off',
+    screenshot: 'only-on-failure',
     timezoneId: process.env.BRUNKEL_ZONE ?? 'Europe/London',
     // What is kept for when the server is gone has a test of its own; elsewhere it would only ask for pages in between.
     serviceWorkers: 'block',
