@@ -35,7 +35,8 @@ describe('a year of casting', () => {
     }
     // Each year beside the others says what its own page says.
     for (const { by_year } of all) {
-      expect(by_year.map(({ year }) => year)).toEqual(years);
+      // A casting day of the new year may stand in the plan already.
+      expect(by_year.map(({ year }) => year)).toEqual(years.filter((each) => each <= Number(at.slice(0, 4))));
       by_year.forEach((each, i) => {
         const page = all[i]!;
         expect(each).toMatchObject({ ...page.total, cost_per_good_kg: page.cost_per_good_kg });
@@ -52,7 +53,7 @@ describe('a year of casting', () => {
     }
     const now = await readState(db, 1, at);
     const last = all
-      .at(-1)!
+      .findLast(({ year }) => year <= Number(at.slice(0, 4)))!
       .heaps.find(({ id }) => id === 1)!
       .months.at(-1)!;
     expect(last.total_kg).toBe(now.total_kg);
