@@ -9,11 +9,7 @@ import { passGate } from '$lib/server/http/gate';
 import { problem, problemOf } from '$lib/server/http/problem';
 import { pageOf } from '$lib/server/http/trouble-page';
 import { keepCopying } from '$lib/server/records/copies';
-import { wakeSolver } from '$lib/server/solver/linear-solver';
 import { Refusal } from '$lib/server/refusal';
-
-/** When the solver is woken, after the start, ms. */
-const WOKEN_AFTER_MS = 2000;
 
 /**
  * Opens and migrates the database before the first request, so that a bad file stops the start; and closes it when the
@@ -24,8 +20,6 @@ export const init: ServerInit = async () => {
   if (process.env.BRUNKEL_NOW) setNow(process.env.BRUNKEL_NOW);
   process.on('brunkel:end', (waitFor: (ending: Promise<void>) => void) => waitFor(closeDatabase()));
   keepCopying(await database());
-  // Its first start costs as much as a programme; not before the first pages are served.
-  setTimeout(wakeSolver, WOKEN_AFTER_MS).unref();
 };
 
 export const handle: Handle = async ({ event, resolve }) => {

@@ -22,7 +22,8 @@ parentPort.on('message', async ({ id, programme, options }) => {
     const highs = await start;
     const { Status, Columns } = highs.solve(programme, options);
     const values = {};
-    for (const [name, column] of Object.entries(Columns)) values[name] = 'Primal' in column ? column.Primal : 0;
+    // What was not finished has no values: none are better than naughts that nobody found.
+    for (const [name, column] of Object.entries(Columns)) if ('Primal' in column) values[name] = column.Primal;
     parentPort.postMessage({ id, solution: { status: Status, values } });
   } catch (error) {
     parentPort.postMessage({ id, error: String(error) });
@@ -81,11 +82,6 @@ function settle(how: (asked: Asked) => void): void {
 /** As HiGHS names it; whatever is neither of two answers is none. */
 const statusOf = (status: string): LinearSolution['status'] =>
   status === 'Optimal' ? 'optimal' : status === 'Infeasible' ? 'infeasible' : 'unfinished';
-
-/** Wakes the solver before anybody asks: its first start costs as much as the programmes. */
-export function wakeSolver(): void {
-  if (!worker) start().unref();
-}
 
 function start(): Worker {
   const highs = createRequire(import.meta.url).resolve('highs');
