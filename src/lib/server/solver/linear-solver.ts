@@ -20,11 +20,18 @@ const start = require(workerData.highs)();
 parentPort.on('message', async ({ id, programme, options }) => {
   try {
     const highs = await start;
-    const { Status, Columns } = highs.solve(programme, options);
-    const values = {};
-    // What was not finished has no values: none are better than naughts that nobody found.
-    for (const [name, column] of Object.entries(Columns)) if ('Primal' in column) values[name] = column.Primal;
-    parentPort.postMessage({ id, solution: { status: Status, values } });
+    const { optimal, infeasible } = highs.constants.modelStatus;
+    const solution = highs.withModel({ format: 'lp', data: programme }, (model) => {
+      model.options.set(options);
+      const { modelStatus } = model.run();
+      const values = {};
+      // What it stopped at counts where it keeps to everything (status 2): naughts that nobody found are none.
+      if (model.info.get('primal_solution_status') === 2)
+        model.getSolution().colValue.forEach((value, i) => (values[model.getColName(i)] = value));
+      const status = modelStatus === optimal ? 'optimal' : modelStatus === infeasible ? 'infeasible' : 'unfinished';
+      return { status, values };
+    });
+    parentPort.postMessage({ id, solution });
   } catch (error) {
     parentPort.postMessage({ id, error: String(error) });
   }
@@ -79,33 +86,17 @@ function settle(how: (asked: Asked) => void): void {
   next();
 }
 
-/** As HiGHS names it; whatever is neither of two answers is none. */
-const statusOf = (status: string): LinearSolution['status'] =>
-  status === 'Optimal' ? 'optimal' : status === 'Infeasible' ? 'infeasible' : 'unfinished';
-
 function start(): Worker {
   const highs = createRequire(import.meta.url).resolve('highs');
   const started = new Worker(IN_THE_WORKER, { eval: true, workerData: { highs } });
   worker = started;
   started.on(
     'message',
-    ({
-      id,
-      solution,
-      error
-    }: {
-      id: number;
-      solution?: { status: string; values: Record<string, number> };
-      error?: string;
-    }) => {
+    ({ id, solution, error }: { id: number; solution?: LinearSolution; error?: string }) => {
       if (id !== current?.id) return;
       // Nothing keeps the process alive once there is nothing to solve.
       started.unref();
-      settle((asked) =>
-        solution
-          ? asked.done({ ...solution, status: statusOf(solution.status) })
-          : asked.failed(new Error(error))
-      );
+      settle((asked) => (solution ? asked.done(solution) : asked.failed(new Error(error))));
     }
   );
   started.on('error', (error) => {
