@@ -45,11 +45,20 @@ async function stopAll() {
   stop('stopped. Give the command again: it goes on from here.');
 }
 
+/** One that has just ended by itself hears nothing. */
+function tell(pid) {
+  try {
+    process.kill(-pid, 'SIGTERM');
+  } catch (thrown) {
+    if (thrown.code !== 'ESRCH') throw thrown;
+  }
+}
+
 async function endRunning() {
   stopped = true;
   const gone = [...running].map((child) => new Promise((done) => child.once('close', done)));
   // A group each: a compiler that a package manager started ends with it.
-  for (const child of running) process.kill(-child.pid, 'SIGTERM');
+  for (const child of running) tell(child.pid);
   await Promise.all(gone);
 }
 

@@ -15,8 +15,8 @@
   import { refused } from '$lib/ui/field/posted-before';
 
   const { children, data } = $props();
-  // Before anything below asks what time it is.
-  goBy(data.clock_ahead_ms);
+  // Before anything below asks what time it is. What was kept by a version before says nothing of it.
+  goBy(data.clock_ahead_ms ?? 0);
   /** Who is not in yet sees no places. */
   const bare = $derived(page.url.pathname === '/sign-in');
 
