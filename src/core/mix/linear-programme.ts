@@ -82,6 +82,9 @@ export async function solveProgramme(programme: Programme, solve: LinearSolver):
     return { feasible: true, values: found, proven: false };
   const elastic = await solve(written(programme, true));
   const nearest = Object.keys(elastic.values).length > 0 ? inKilograms(programme, elastic.values) : null;
+  // The way round found what the straight way did not: it gives way nowhere.
+  if (strict.status === 'unfinished' && nearest && keeps(programme, nearest))
+    return { feasible: true, values: nearest, proven: false };
   // Which windows conflict is known only where there is surely no answer, and surely none that gives way less.
   if (strict.status !== 'infeasible' || elastic.status !== 'optimal' || !nearest)
     return { feasible: false, finished: false, nearest };
