@@ -48,7 +48,9 @@
       <p class="wrong" role="alert">
         {data.held.missing} of {data.held.files} photos and meshes {data.held.missing === 1 ? 'is' : 'are'} missing
         in the folder
-        <code>files</code> beside the records: a backup goes without them. Put them back from an earlier one.
+        <code>files</code> beside the records: a backup goes without. An earlier backup has them: restore it
+        into another folder, start it there once, and copy its <code>files</code> over this one. Your records stay
+        as they are.
       </p>
     {/if}
     {#if newest}
