@@ -59,6 +59,7 @@ try {
   clear();
 }
 if (fault) stop(fault.message);
+console.log('\n✓ what the README promises holds on a bare machine');
 
 /** What a newcomer is told to type, without its settings, names and remarks; the first is the first. */
 function commandsOfTheReadme() {
@@ -174,10 +175,11 @@ async function recordsCarriedAbout() {
   const guarded = await served('npm start', { BRUNKEL_DATA: at('begun'), HOST: '0.0.0.0' });
   const { port } = new URL(guarded);
   const status = await new Promise((resolve, reject) =>
-    get({ port, path: '/', headers: { host: 'shed.example' } }, (answer) => resolve(answer.statusCode)).on(
-      'error',
-      reject
-    )
+    get({ port, path: '/', headers: { host: 'shed.example' } }, (answer) => {
+      // An answer that nobody reads keeps its connection, and with it this command, open for good.
+      answer.resume();
+      resolve(answer.statusCode);
+    }).on('error', reject)
   );
   if (status < 400) throw new Error('a name that is not its own was let in');
   await end();
