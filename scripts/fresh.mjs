@@ -34,6 +34,8 @@ let running = null;
 let fault = null;
 /** Every command that was given, as the README writes it. */
 const given = new Set();
+/** Groups of processes that have not ended yet, with what each began as. */
+const left = new Map();
 
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
   process.once(signal, async () => {
@@ -56,6 +58,11 @@ try {
   fault = thrown;
 } finally {
   await end();
+  // Whoever is left running would keep this command, and what waits for it, from ever ending.
+  for (const [child, words] of left) {
+    fault ??= new Error(`${words} was left running`);
+    tell('SIGKILL', child);
+  }
   clear();
 }
 if (fault) stop(fault.message);
@@ -238,6 +245,8 @@ async function done(command, settings, words = [], input = '') {
  * @param until what it is doing when Ctrl-C is pressed
  */
 async function refused(command, wanted, settings, until = null, words = [], input = '') {
+  // What is served meanwhile goes on.
+  const before = running;
   const child = begin('sh', ['-c', `${command} "$@"`, 'sh', ...words], settings, input);
   if (until !== null) {
     running = child;
@@ -246,7 +255,7 @@ async function refused(command, wanted, settings, until = null, words = [], inpu
     tell('SIGINT');
   }
   const code = await child.ended;
-  running = null;
+  running = before;
   const last = child.said.trim().split('\n').at(-1);
   if (code === 0) throw new Error(`${command} was to be refused, and was done`);
   if (!last.startsWith('Brunkel: ') || !wanted.test(last))
@@ -275,7 +284,9 @@ function begin(program, args, settings = {}, input = '') {
       child.said += chunk;
       child.emit('said');
     });
+  left.set(child, [program, ...args].join(' '));
   child.ended = new Promise((resolve) => child.on('close', resolve));
+  void child.ended.then(() => left.delete(child));
   // Some end without having read it.
   child.stdin.on('error', () => undefined);
   child.stdin.end(input);
@@ -325,9 +336,9 @@ async function end() {
 }
 
 /** @returns false once nobody of the group is left */
-function tell(signal) {
+function tell(signal, child = running) {
   try {
-    return process.kill(-running.pid, signal);
+    return process.kill(-child.pid, signal);
   } catch {
     return false;
   }
