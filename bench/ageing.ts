@@ -7,7 +7,7 @@ import type { NewEntry } from '../src/lib/schema/entry';
 import { followSteps } from '../src/lib/server/branch/branches';
 import { openDatabase, type Database } from '../src/lib/server/database/database';
 import { EVENT_FORMAT } from '../src/lib/server/database/event-format';
-import { newAct } from '../src/lib/server/heap/acts';
+import { newAct } from '../src/lib/server/heap/new-act';
 import { readBalances } from '../src/lib/server/heap/balances';
 import { readState } from '../src/lib/server/heap/heap-state';
 import { createHeap, heapRow } from '../src/lib/server/heap/heaps';

@@ -109,15 +109,20 @@ test('sessions, pours and castings as records: created, refused by name, amended
   expect(told[0].defect).toBe('blow');
   expect(told[0].diagnosis.suspects.length).toBeGreaterThan(3);
   const amended = await request.patch(`/api/v1/castings/${casting.id}`, {
-    data: { result: 'scrap', cause: 'wet' }
+    data: { result: 'scrap', cause: 'wet', version: casting.version }
   });
   expect(await amended.json()).toMatchObject({ result: 'scrap', cause: 'wet' });
+  const stale = { data: { result: 'good', version: casting.version } };
+  expect((await request.patch(`/api/v1/castings/${casting.id}`, stale)).status()).toBe(409);
+  expect((await request.patch(`/api/v1/castings/${casting.id}`, { data: { kg: 1 } })).status()).toBe(422);
   expect((await request.delete(`/api/v1/castings/${casting.id}`)).status()).toBe(204);
   expect((await request.get(`/api/v1/castings/${casting.id}`)).status()).toBe(404);
   expect((await request.post(`/api/v1/castings/${casting.id}/restore`)).status()).toBe(200);
   expect((await (await request.get(`/api/v1/castings?session_id=${day.id}`)).json()).total).toBe(1);
   expect((await (await request.get('/api/v1/castings?pattern_id=999')).json()).total).toBe(0);
-  // The pour undone is as if it had not been.
+  // What it gave was judged: that goes back first. Then the pour undone is as if it had not been.
+  expect((await request.post(`/api/v1/acts/${made_pour.act_id}/undo`)).status()).toBe(409);
+  expect((await request.delete(`/api/v1/castings/${casting.id}`)).status()).toBe(204);
   expect((await request.post(`/api/v1/acts/${made_pour.act_id}/undo`)).status()).toBe(200);
   const back = await (await request.get(`/api/v1/sessions/${day.id}`)).json();
   expect(back.molds[0]).toMatchObject({ state: 'closed', poured: null });
@@ -162,7 +167,9 @@ test('calculators of metal and heat, alloys, and a furnace that is not there', a
     based_on: 'tin-bronze',
     liquidus_c: 1010
   });
-  const wrong = await request.patch(`/api/v1/alloys/${alloy.id}`, { data: { pour_low_c: 1005 } });
+  const wrong = await request.patch(`/api/v1/alloys/${alloy.id}`, {
+    data: { pour_low_c: 1005, version: alloy.version }
+  });
   expect(wrong.status()).toBe(422);
   expect((await request.delete(`/api/v1/alloys/${alloy.id}`)).status()).toBe(204);
   expect((await request.post(`/api/v1/alloys/${alloy.id}/restore`)).status()).toBe(200);

@@ -311,12 +311,13 @@ test('a server that is killed in the middle loses no step and no wait', async ({
         })
       ).status
     ).toBe(201);
+  const { version } = await (await fetch(`${server.url}/api/v1/sessions/${day}`)).json();
   expect(
     (
       await fetch(`${server.url}/api/v1/sessions/${day}`, {
         method: 'PATCH',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ melt: { charged_kg: 1.2, melt_c: 740, melt_at: now() } })
+        body: JSON.stringify({ version, melt: { charged_kg: 1.2, melt_c: 740, melt_at: now() } })
       })
     ).status
   ).toBe(200);

@@ -52,7 +52,9 @@ async function pour(call: Call) {
     await call('POST', '/acts', { entries, molds: [{ id: mold_id, state: 'rammed' }] });
     const close = { id: `${mold_id}:close`, kind: 'close', state: 'done', at: at(30), mold_id };
     await call('POST', `/sessions/${NEXT_DAY}/steps`, close);
-    await call('PATCH', `/sessions/${NEXT_DAY}`, { melt: { charged_kg: 1.6, melt_c: 752, melt_at: at(0) } });
+    const { version } = (await call('GET', `/sessions/${NEXT_DAY}`)) as { version: number };
+    const melt = { charged_kg: 1.6, melt_c: 752, melt_at: at(0) };
+    await call('PATCH', `/sessions/${NEXT_DAY}`, { melt, version });
     await call('POST', `/sessions/${NEXT_DAY}/pours`, {
       mold_id,
       at: at(i === 0 ? 1 : 0.2),

@@ -1,3 +1,5 @@
+import type { MoldState } from './mold-life';
+
 /** What a running casting waits for. */
 export type Due =
   | { do: 'plan' }
@@ -10,7 +12,7 @@ export type Due =
 /** A mold as the wheel sees it. */
 export interface MoldUnderway {
   id: number;
-  state: 'planned' | 'rammed' | 'closed' | 'poured' | 'shaken-out' | 'broken';
+  state: MoldState;
   /** When it may be opened, ms since 1970; null where it was not poured, or nobody can tell. */
   opens: number | null;
   /** Somebody opened it. */

@@ -16,6 +16,7 @@ import {
   whole,
   zone
 } from './fields';
+import { versionSeen, type Change } from './version';
 
 /** Things that may happen to a branch of a heap, and what each says. */
 export const BRANCH_DOINGS = ['pour', 'stand', 'add', 'water', 'discard', 'temper', 'policy'] as const;
@@ -78,7 +79,8 @@ export const newBranch = shape({
 }).required(REQUIRED);
 export const branchChange = shape({
   name: text(80).trim('must not start or end with a space').min(1, 'needs a name').optional(),
-  steps: steps().optional()
+  steps: steps().optional(),
+  version: versionSeen()
 }).required(REQUIRED);
 /** The zone of its day. */
 export const branchPlan = shape({
@@ -90,4 +92,4 @@ export const branchPlan = shape({
 export const branchTried = shape({ steps: steps().required(REQUIRED) }).required(REQUIRED);
 export type BranchPlan = InferType<typeof branchPlan>;
 export type NewBranch = InferType<typeof newBranch>;
-export type BranchChange = InferType<typeof branchChange>;
+export type BranchChange = Change<InferType<typeof branchChange>>;

@@ -1,6 +1,7 @@
 import type { InferType } from 'yup';
 import { WALL_HOLD } from '$core/reference/mold';
 import { REQUIRED, choice, kgOrNone, moreThanNothing, shape, text, yesNo } from './fields';
+import { versionSeen, type Change } from './version';
 
 export const FLASK_SHAPES = ['rectangular', 'round'] as const;
 /** What the wall gives the sand to hold on to. */
@@ -54,7 +55,12 @@ export const newFlask = shape({
     return this.createError({ path: 'width_mm', message: REQUIRED });
   });
 
-export const flaskChange = shape({ name: name().optional(), ...sides, ...rest }).required(REQUIRED);
+export const flaskChange = shape({
+  name: name().optional(),
+  ...sides,
+  ...rest,
+  version: versionSeen()
+}).required(REQUIRED);
 
 export type NewFlask = InferType<typeof newFlask>;
-export type FlaskChange = InferType<typeof flaskChange>;
+export type FlaskChange = Change<InferType<typeof flaskChange>>;

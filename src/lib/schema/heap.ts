@@ -14,6 +14,7 @@ import {
   text,
   whole
 } from './fields';
+import { versionSeen, type Change } from './version';
 
 const targets = () =>
   shape({
@@ -59,8 +60,8 @@ export const heapChange = shape({
   container: container().optional(),
   targets: targets().nullable().optional(),
   scale_g: moreThanNothing('g', 100).optional(),
-  version: whole(1, Number.MAX_SAFE_INTEGER).optional()
+  version: versionSeen()
 }).required(REQUIRED);
 
 export type NewHeap = InferType<typeof newHeap>;
-export type HeapChange = InferType<typeof heapChange>;
+export type HeapChange = Change<InferType<typeof heapChange>>;

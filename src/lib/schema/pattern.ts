@@ -10,6 +10,7 @@ import {
   between,
   choice,
   id,
+  isoTime,
   kg,
   moreThanNothing,
   pastTime,
@@ -18,6 +19,7 @@ import {
   whole,
   yesNo
 } from './fields';
+import { versionSeen, type Change } from './version';
 
 /** How a pattern is made to leave its mold. */
 export const PATTERN_KINDS = ['loose', 'split', 'flat-back', 'plate', 'one-off'] as const;
@@ -78,7 +80,10 @@ const coat = () =>
     at: pastTime().required(REQUIRED),
     dry_h: between('h', 0, 2000).required(REQUIRED)
   }).required(REQUIRED);
-export type Coat = InferType<ReturnType<typeof coat>>;
+export const newCoat = coat();
+export type Coat = InferType<typeof newCoat>;
+/** Which coat: the one that was put on then. */
+export const coatAt = shape({ at: isoTime().required(REQUIRED) }).required(REQUIRED);
 
 const finite = () => number().typeError('must be a number').required(REQUIRED);
 
@@ -179,11 +184,12 @@ export const patternChange = shape({
   name: name().optional(),
   length_mm: fields.length_mm.optional(),
   width_mm: fields.width_mm.optional(),
-  height_mm: fields.height_mm.optional()
+  height_mm: fields.height_mm.optional(),
+  version: versionSeen()
 }).required(REQUIRED);
 
 export type NewPattern = InferType<typeof newPattern>;
-export type PatternChange = InferType<typeof patternChange>;
+export type PatternChange = Change<InferType<typeof patternChange>>;
 
 /** How a mesh file is uploaded. */
 export const meshQuery = shape({

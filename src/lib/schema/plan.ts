@@ -3,6 +3,7 @@ import { ALLOY_NAMES } from '$core/reference/alloys';
 import { COAT_KINDS } from '$core/reference/pattern';
 import { MOST_DAYS } from '$core/plan/open-hours';
 import { REQUIRED, between, choice, id, isoTime, shape, text, whole, yesNo } from './fields';
+import { versionSeen, type Change } from './version';
 
 /** A coat that is still to come. */
 const coat = () =>
@@ -69,10 +70,10 @@ export const planChange = shape({
   wanted: planFields.wanted.notRequired().optional(),
   delivery_days: between('days', 0, 90).nullable().optional(),
   own: planFields.own,
-  version: whole(1, Number.MAX_SAFE_INTEGER).optional()
+  version: versionSeen()
 }).required(REQUIRED);
 export type NewPlan = InferType<typeof newPlan>;
-export type PlanChange = InferType<typeof planChange>;
+export type PlanChange = Change<InferType<typeof planChange>>;
 
 /** What is noted of a step: that it is done, that it is put off, who does it, how long it takes. */
 export const planNote = shape({

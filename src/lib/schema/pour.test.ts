@@ -114,8 +114,8 @@ describe('a casting', () => {
       'defects[0].x': 'must be 0 to 1',
       'seen.ghost': 'is not a known field'
     });
-    expect(check(castingChange, { cause: null, kg: null, note: null }).ok).toBe(true);
-    expect(refused(check(castingChange, { cause: 'the moon', mold_id: 3 }))).toEqual({
+    expect(check(castingChange, { version: 1, cause: null, kg: null, note: null }).ok).toBe(true);
+    expect(refused(check(castingChange, { version: 1, cause: 'the moon', mold_id: 3 }))).toEqual({
       cause: expect.stringContaining('must be one of'),
       mold_id: 'is not a known field'
     });
@@ -190,10 +190,10 @@ describe('what is set out for the sand', () => {
   };
   it('is whole, for one heap, and taken back with null', () => {
     expect(check(sandPlan(), plan).ok).toBe(true);
-    expect(check(sessionChange, { sand: { heap_id: 1, plan } }).ok).toBe(true);
-    expect(check(sessionChange, { sand: { heap_id: 1, plan: null } }).ok).toBe(true);
+    expect(check(sessionChange, { version: 1, sand: { heap_id: 1, plan } }).ok).toBe(true);
+    expect(check(sessionChange, { version: 1, sand: { heap_id: 1, plan: null } }).ok).toBe(true);
     expect(
-      refused(check(sessionChange, { sand: { plan: { ...plan, way: 'dance', splashes: 9 } } }))
+      refused(check(sessionChange, { version: 1, sand: { plan: { ...plan, way: 'dance', splashes: 9 } } }))
     ).toMatchObject({
       'sand.heap_id': 'is required',
       'sand.plan.way': expect.stringContaining('must be one of'),
@@ -201,9 +201,13 @@ describe('what is set out for the sand', () => {
     });
   });
   it('and a policy says how much of the burnt sand is found', () => {
-    expect(check(heapChange, { policy: { burnt_out_percent: 40, new_sand_kg: 2 } }).ok).toBe(true);
-    expect(check(heapChange, { policy: null }).ok).toBe(true);
-    expect(refused(check(heapChange, { policy: { burnt_out_percent: 140, full_every: 1 } }))).toEqual({
+    expect(check(heapChange, { version: 1, policy: { burnt_out_percent: 40, new_sand_kg: 2 } }).ok).toBe(
+      true
+    );
+    expect(check(heapChange, { version: 1, policy: null }).ok).toBe(true);
+    expect(
+      refused(check(heapChange, { version: 1, policy: { burnt_out_percent: 140, full_every: 1 } }))
+    ).toEqual({
       'policy.burnt_out_percent': 'must be 0 to 100 %',
       'policy.full_every': 'must be 2 to 100'
     });

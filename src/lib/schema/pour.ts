@@ -22,6 +22,7 @@ import {
   whole,
   yesNo
 } from './fields';
+import { versionSeen, type Change } from './version';
 
 const celsius = () => between('°C', 100, 1800);
 const name = () => text(60).trim('must not start or end with a space').min(1, 'needs a name');
@@ -155,9 +156,9 @@ export const newCasting = shape({
   pattern_id: id().required(REQUIRED),
   result: choice(CASTING_RESULTS).required(REQUIRED)
 }).required(REQUIRED);
-export const castingChange = shape(castingFields).required(REQUIRED);
+export const castingChange = shape({ ...castingFields, version: versionSeen() }).required(REQUIRED);
 export type NewCasting = InferType<typeof newCasting>;
-export type CastingChange = InferType<typeof castingChange>;
+export type CastingChange = Change<InferType<typeof castingChange>>;
 
 const part = () =>
   shape({
@@ -222,6 +223,10 @@ export const newAlloy = shape({
     const wrong = alloy && wrongRange(alloy);
     return wrong ? this.createError(wrong) : true;
   });
-export const alloyChange = shape({ ...alloyFields, name: name().optional() }).required(REQUIRED);
+export const alloyChange = shape({
+  ...alloyFields,
+  name: name().optional(),
+  version: versionSeen()
+}).required(REQUIRED);
 export type NewAlloy = InferType<typeof newAlloy>;
-export type AlloyChange = InferType<typeof alloyChange>;
+export type AlloyChange = Change<InferType<typeof alloyChange>>;

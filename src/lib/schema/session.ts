@@ -1,15 +1,13 @@
 import { array, type InferType } from 'yup';
 import { entries } from './entry';
 import { ALLOY_NAMES } from '$core/reference/alloys';
+import { MOLD_STATES } from '$core/session/mold-life';
+import { SESSION_STAGES } from '$core/session/session-life';
 import { meltPlan, moldGating } from './pour';
 import { hours } from './plan';
 import { sandPlan } from './recondition';
 import { REQUIRED, between, choice, id, isoTime, shape, text, whole, yesNo } from './fields';
-
-export const SESSION_STAGES = ['mold', 'pour', 'shake-out', 'recondition', 'done'] as const;
-export const MOLD_STATES = ['planned', 'rammed', 'closed', 'poured', 'shaken-out', 'broken'] as const;
-export type SessionStage = (typeof SESSION_STAGES)[number];
-export type MoldState = (typeof MOLD_STATES)[number];
+import { versionSeen, type Change } from './version';
 
 const stepFields = {
   id: text(60).min(1, 'needs a name').required(REQUIRED),
@@ -48,7 +46,7 @@ export const sessionChange = shape({
   ...sessionFields,
   at: isoTime().optional(),
   zone: text(64).optional(),
-  version: whole(1, Number.MAX_SAFE_INTEGER).optional()
+  version: versionSeen()
 }).required(REQUIRED);
 
 const pattern = () =>
@@ -76,6 +74,9 @@ const layout = () =>
   });
 export type MoldLayout = NonNullable<InferType<ReturnType<typeof layout>>>;
 
+/** What a mold becomes by being poured is noted by its pour, with its heat: not by a word. */
+const BY_HAND = MOLD_STATES.filter((state) => state !== 'poured');
+
 const moldFields = {
   flask_id: id().optional(),
   patterns: array(pattern()).typeError('must be a list').max(100, 'holds at most 100').optional(),
@@ -94,12 +95,16 @@ const moldFields = {
 
 /** A mold of a casting day: which flask, which patterns, of which heaps. */
 export const newMold = shape({ ...moldFields, backing_heap_id: id().required(REQUIRED) }).required(REQUIRED);
-export const moldChange = shape(moldFields).required(REQUIRED);
+export const moldChange = shape({
+  ...moldFields,
+  state: choice(BY_HAND).optional(),
+  version: versionSeen()
+}).required(REQUIRED);
 
 export type NewSession = InferType<typeof newSession>;
-export type SessionChange = InferType<typeof sessionChange>;
+export type SessionChange = Change<InferType<typeof sessionChange>>;
 export type NewMold = InferType<typeof newMold>;
-export type MoldChange = InferType<typeof moldChange>;
+export type MoldChange = Change<InferType<typeof moldChange>>;
 
 /** One press that writes in several ledgers and moves molds on; undone and put back as one. */
 export const newAct = shape({
@@ -110,7 +115,12 @@ export const newAct = shape({
     .min(1, 'needs at least one entry')
     .max(100, 'holds at most 100'),
   molds: array(
-    shape({ id: id().required(REQUIRED), state: choice(MOLD_STATES).required(REQUIRED) }).required(REQUIRED)
+    shape({
+      id: id().required(REQUIRED),
+      state: choice(BY_HAND).required(REQUIRED),
+      /** Of one that broke: why. */
+      broken_because: text(200).optional()
+    }).required(REQUIRED)
   )
     .typeError('must be a list')
     .max(50, 'holds at most 50')
@@ -139,8 +149,9 @@ export const memberChange = shape({
     .nullable()
     .optional(),
   /** When in the week they have time; null: nobody said. */
-  hours: hours().nullable().optional()
+  hours: hours().nullable().optional(),
+  version: versionSeen()
 }).required(REQUIRED);
 
 export type NewMember = InferType<typeof newMember>;
-export type MemberChange = InferType<typeof memberChange>;
+export type MemberChange = Change<InferType<typeof memberChange>>;

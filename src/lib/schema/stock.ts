@@ -15,6 +15,7 @@ import {
   somePercent,
   text
 } from './fields';
+import { versionSeen, type Change } from './version';
 
 export const newMaterial = shape({
   kind: choice(MATERIAL_KINDS).required(REQUIRED),
@@ -24,7 +25,8 @@ export const newMaterial = shape({
 
 export const materialChange = shape({
   name: text(60).trim('must not start or end with a space').min(1, 'needs a name').optional(),
-  note: text(2000).nullable().optional()
+  note: text(2000).nullable().optional(),
+  version: versionSeen()
 }).required(REQUIRED);
 
 const lot = {
@@ -60,10 +62,11 @@ export const lotChange = shape({
   bought_kg: kg(5 * MOST_KG).optional(),
   /** Weighed again: what is really left. */
   on_hand_kg: kgOrNone(5 * MOST_KG).optional(),
-  ...lot
+  ...lot,
+  version: versionSeen()
 }).required(REQUIRED);
 
 export type NewMaterial = InferType<typeof newMaterial>;
-export type MaterialChange = InferType<typeof materialChange>;
+export type MaterialChange = Change<InferType<typeof materialChange>>;
 export type NewLot = InferType<typeof newLot>;
-export type LotChange = InferType<typeof lotChange>;
+export type LotChange = Change<InferType<typeof lotChange>>;

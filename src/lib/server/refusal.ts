@@ -26,12 +26,20 @@ export interface AskedAbout {
 
 export const notFound = (what: string, id: number | string) => new Refusal(404, `There is no ${what} ${id}.`);
 
-export const stale = (what: string, version: number) =>
+const stale = (what: string, version: number) =>
   new Refusal(
     409,
     `This ${what} was changed in the meantime (it is at version ${version} now): look at it again before you amend it.`,
     [{ path: 'version', message: `is not the latest, which is ${version}` }]
   );
+
+/**
+ * @param seen the version that a change was made from; undefined for one that the server makes by itself
+ * @throws Refusal 409 when somebody changed the record since
+ */
+export function mustBeLatest(what: string, { version }: { version: number }, seen: number | undefined): void {
+  if (seen !== undefined && seen !== version) throw stale(what, version);
+}
 
 /** @param cause the error beneath it, kept for whoever reads the log */
 export const impossible = (errors: FieldError[], cause?: unknown) =>

@@ -29,16 +29,24 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   return {
     // What a branch would do is what its plan begins with.
     start: branch === undefined ? null : await branchStart(db, branch, event.locals.preferences.units),
-    day: day && { id: day.id, name: day.name, at: day.at, stage: day.stage, molds: day.molds.length },
+    day: day && {
+      id: day.id,
+      name: day.name,
+      at: day.at,
+      stage: day.stage,
+      version: day.version,
+      molds: day.molds.length
+    },
     counted,
     schedule: plan && (await readSchedule(db, plan.id)),
     patterns: patterns.map(({ id: of, name, wear }) => ({ id: of, name, wear })),
     heaps: heaps.map(({ id: of, name }) => ({ id: of, name })),
     people: await Promise.all(
-      members.items.map(async ({ id: of, name, hours }) => ({
+      members.items.map(async ({ id: of, name, hours, version }) => ({
         id: of,
         name,
         hours,
+        version,
         busy: await listBusy(db, of)
       }))
     ),

@@ -36,11 +36,12 @@
     await invalidateAll();
   }
   async function move(to: string) {
-    const before = day!.at;
-    const put = (at: string) => api('PATCH', `/sessions/${day!.id}`, { at });
-    await put(to);
+    const { id, at: before } = day!;
+    const put = (at: string, version: number) =>
+      api<{ version: number }>('PATCH', `/sessions/${id}`, { at, version });
+    const { version } = await put(to, day!.version);
     told(`The pour is on ${dayAndHour(to)}.`, async () => {
-      await put(before);
+      await put(before, version);
       await invalidateAll();
     });
     await invalidateAll();

@@ -57,10 +57,10 @@
   const all = $derived(poured.length > 0 && data.molds.every(({ state }) => state === 'shaken-out'));
 
   async function on(stage: 'recondition') {
-    const before = data.day!.stage;
-    await api('PATCH', `/sessions/${data.day!.id}`, { stage });
+    const { id, stage: before, version: seen } = data.day!;
+    const { version } = await api<{ version: number }>('PATCH', `/sessions/${id}`, { stage, version: seen });
     told('On to the sand.', async () => {
-      await api('PATCH', `/sessions/${data.day!.id}`, { stage: before });
+      await api('PATCH', `/sessions/${id}`, { stage: before, version });
       await invalidateAll();
     });
     await invalidateAll();

@@ -48,13 +48,12 @@ export async function createAlloy(db: Database, input: NewAlloy): Promise<AlloyR
 
 export async function amendAlloy(db: Database, id: number, change: AlloyChange): Promise<AlloyRecord> {
   return db.write(async (transaction) => {
-    const before = await alloys.standing(db, id, transaction);
+    const before = await alloys.before(db, id, change.version, transaction);
     if (change.name !== undefined) await alloys.mustBeNew(db, change.name, id, transaction);
     const defined = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
     const wrong = wrongRange({ ...before, ...defined });
     if (wrong) throw impossible([wrong]);
-    await db.tables.alloys.update(defined, { where: { id }, transaction });
-    return alloys.standing(db, id, transaction);
+    return alloys.change(db, id, defined, transaction);
   });
 }
 

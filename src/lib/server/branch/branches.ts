@@ -12,7 +12,8 @@ import type { BranchRow } from '../database/tables';
 import { beliefAt } from '../heap/heap-ledger';
 import { amendHeap, heapRow } from '../heap/heaps';
 import { ledgerFor } from '../heap/ledger-cache';
-import { impossible, notFound } from '../refusal';
+import { ONE_MORE } from '../database/one-more';
+import { impossible, mustBeLatest, notFound } from '../refusal';
 import { createSession } from '../session/sessions';
 
 /** What if: steps from how a heap stands, which its ledger knows nothing of. */
@@ -62,8 +63,10 @@ export async function amendBranch(db: Database, id: number, change: BranchChange
   if (change.steps) await followSteps(db, heap_id, change.steps as BranchStep[]);
   return db.write(async (transaction) => {
     const row = await branchRow(db, id, transaction);
+    mustBeLatest('branch', row, change.version);
     if (change.name !== undefined) row.name = change.name;
     if (change.steps !== undefined) row.steps = change.steps as BranchStep[];
+    row.version += 1;
     await row.save({ transaction });
     return recordOf(row.get({ plain: true }));
   });
@@ -73,13 +76,17 @@ export async function removeBranch(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     const row = await branchRow(db, id, transaction);
     row.removed_at = nowIso();
+    row.version += 1;
     await row.save({ transaction });
   });
 }
 
 export async function restoreBranch(db: Database, id: number): Promise<BranchRecord> {
   return db.write(async (transaction) => {
-    const [found] = await db.tables.branches.update({ removed_at: null }, { where: { id }, transaction });
+    const [found] = await db.tables.branches.update(
+      { removed_at: null, version: ONE_MORE },
+      { where: { id }, transaction }
+    );
     if (found === 0) throw notFound('branch', id);
     return recordOf((await branchRow(db, id, transaction)).get({ plain: true }));
   });

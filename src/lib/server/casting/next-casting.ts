@@ -8,6 +8,7 @@ export interface CastingRecord {
   name: string | null;
   at: string;
   stage: string;
+  version: number;
   /** What it waits for, once it has begun: its day is there, or a mold of it is rammed; null before. */
   due: Due | null;
   /** The mold that is due, by its place in the day; null where none is. */
@@ -19,6 +20,7 @@ interface Underway {
   name: string | null;
   at: string;
   stage: string;
+  version: number;
   molds: MoldUnderway[];
 }
 
@@ -47,12 +49,13 @@ async function underway(db: Database): Promise<Underway | null> {
     order: ['id']
   });
   const opened = (id: number) => next.steps.some((step) => step.id === `${id}:open` && step.state === 'done');
-  const { id, name, at, stage } = next;
+  const { id, name, at, stage, version } = next;
   return {
     id,
     name,
     at,
     stage,
+    version,
     molds: molds
       .filter(({ state }) => state !== 'broken')
       .map((mold) => {

@@ -23,7 +23,9 @@ import type {
 } from '$lib/schema/pattern';
 import type { CastingResult, GivenMelt, MoldGating, PouredMold } from '$lib/schema/pour';
 import type { SandPlan } from '$lib/schema/recondition';
-import type { MoldLayout, MoldState, SessionStage } from '$lib/schema/session';
+import type { MoldLayout } from '$lib/schema/session';
+import type { MoldState } from '$core/session/mold-life';
+import type { SessionStage } from '$core/session/session-life';
 import type { Cause, DefectName } from '$core/reference/defects';
 import type { Seen } from '$core/judge/day-record';
 import type { GivenPolicy } from '$lib/schema/heap';
@@ -44,6 +46,8 @@ export interface MaterialRow extends Model<
   kind: MaterialKind;
   name: string;
   note: string | null;
+  /** Rises with every change to it. */
+  version: CreationOptional<number>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
 }
@@ -68,6 +72,8 @@ export interface LotRow extends Model<InferAttributes<LotRow>, InferCreationAttr
   bag_kg: number | null;
   bought_at: string | null;
   note: string | null;
+  /** Rises with every change to it. */
+  version: CreationOptional<number>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
 }
@@ -174,6 +180,8 @@ export interface MoldStep {
   mold_id: number;
   before: MoldState;
   after: MoldState;
+  /** Of one that broke. */
+  because?: string;
 }
 
 export interface MemberRow extends Model<InferAttributes<MemberRow>, InferCreationAttributes<MemberRow>> {
@@ -185,6 +193,8 @@ export interface MemberRow extends Model<InferAttributes<MemberRow>, InferCreati
   hand_since: CreationOptional<string | null>;
   /** Of their week, when they have time for it; null until they said. */
   hours: CreationOptional<OpenHours[] | null>;
+  /** Rises with every change to it. */
+  version: CreationOptional<number>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
 }
@@ -226,6 +236,8 @@ export interface MoldRow extends Model<InferAttributes<MoldRow>, InferCreationAt
   poured: CreationOptional<PouredMold | null>;
   alloy_id: CreationOptional<number | null>;
   note: string | null;
+  /** Rises with every change to it. */
+  version: CreationOptional<number>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
 }
@@ -243,6 +255,8 @@ export interface AlloyRow extends Model<InferAttributes<AlloyRow>, InferCreation
   loss_percent: number | null;
   parts: { name: string; percent: number; melts_c: number }[] | null;
   note: string | null;
+  /** Rises with every change to it. */
+  version: CreationOptional<number>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
 }
@@ -259,6 +273,8 @@ export interface CastingRow extends Model<InferAttributes<CastingRow>, InferCrea
   cause: Cause | null;
   photo_hash: CreationOptional<string | null>;
   note: string | null;
+  /** Rises with every change to it. */
+  version: CreationOptional<number>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
 }
@@ -298,6 +314,8 @@ export interface BranchRow extends Model<InferAttributes<BranchRow>, InferCreati
   heap_id: number;
   name: string;
   steps: BranchStep[];
+  /** Rises with every change to it. */
+  version: CreationOptional<number>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
 }
@@ -364,6 +382,8 @@ export interface FlaskRow extends Model<InferAttributes<FlaskRow>, InferCreation
   cope_kg: number | null;
   drag_kg: number | null;
   note: string | null;
+  /** Rises with every change to it. */
+  version: CreationOptional<number>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
 }
@@ -416,6 +436,8 @@ export interface PatternRow extends Model<InferAttributes<PatternRow>, InferCrea
   carry_over: string[];
   photo_hash: string | null;
   note: string | null;
+  /** Rises with every change to it. */
+  version: CreationOptional<number>;
   created_at: string;
   removed_at: CreationOptional<string | null>;
 }
@@ -454,6 +476,7 @@ const maybeWords = () => ({ type: DataTypes.TEXT, allowNull: true });
 const figure = () => ({ type: DataTypes.DOUBLE, allowNull: false });
 const maybeFigure = () => ({ type: DataTypes.DOUBLE, allowNull: true });
 const count = () => ({ type: DataTypes.INTEGER, allowNull: false });
+const version = () => ({ ...count(), defaultValue: 1 });
 const maybeCount = () => ({ type: DataTypes.INTEGER, allowNull: true });
 // Sequelize knows the types of the database, not those of a row: what is read was checked by a schema when written.
 const choice = () => words() as never;
@@ -467,6 +490,8 @@ const maybeJson = () => ({ type: DataTypes.JSON, allowNull: true }) as never;
 export function defineTables(sequelize: Sequelize): Tables {
   const options = { timestamps: false, underscored: true } as const;
   const named = (tableName: string) => ({ ...options, tableName });
+  // The column is our own optimistic version, not one that Sequelize keeps.
+  const counted = (tableName: string) => ({ ...named(tableName), version: false });
   return {
     materials: sequelize.define<MaterialRow>(
       'material',
@@ -475,10 +500,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         kind: choice(),
         name: words(),
         note: maybeWords(),
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      named('materials')
+      counted('materials')
     ),
     lots: sequelize.define<LotRow>(
       'lot',
@@ -498,10 +524,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         bag_kg: maybeFigure(),
         bought_at: maybeWords(),
         note: maybeWords(),
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      named('lots')
+      counted('lots')
     ),
     lotTests: sequelize.define<LotTestRow>(
       'lot_test',
@@ -532,12 +559,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         zone: maybeWords(),
         scale_g: maybeFigure(),
         policy: maybeJson(),
-        version: { ...count(), defaultValue: 1 },
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      // The column is our own optimistic version, not one that Sequelize keeps.
-      { ...named('heaps'), version: false }
+      counted('heaps')
     ),
     entries: sequelize.define<EntryRow>(
       'entry',
@@ -545,11 +571,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         id: key(),
         heap_id: count(),
         act_id: count(),
-        version: { ...count(), defaultValue: 1 },
+        version: version(),
         created_at: words(),
         undone_at: maybeWords()
       },
-      { ...named('entries'), version: false }
+      counted('entries')
     ),
     entryVersions: sequelize.define<EntryVersionRow>(
       'entry_version',
@@ -570,7 +596,7 @@ export function defineTables(sequelize: Sequelize): Tables {
         simulated: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
         written_at: words()
       },
-      { ...named('entry_versions'), version: false }
+      counted('entry_versions')
     ),
     settings: sequelize.define<SettingRow>(
       'setting',
@@ -596,10 +622,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         hand_spread: maybeFigure(),
         hand_since: maybeWords(),
         hours: maybeJson(),
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      named('members')
+      counted('members')
     ),
     plans: sequelize.define<PlanRow>(
       'plan',
@@ -613,11 +640,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         delivery_days: maybeFigure(),
         own: json(),
         notes: json(),
-        version: { ...count(), defaultValue: 1 },
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      { ...named('plans'), version: false }
+      counted('plans')
     ),
     busy: sequelize.define<BusyRow>(
       'busy',
@@ -638,10 +665,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         heap_id: count(),
         name: words(),
         steps: json(),
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      named('branches')
+      counted('branches')
     ),
     answers: sequelize.define<AnswerRow>(
       'answer',
@@ -672,11 +700,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         melt: maybeJson(),
         lessons: maybeWords(),
         sand: maybeJson(),
-        version: { ...count(), defaultValue: 1 },
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      { ...named('sessions'), version: false }
+      counted('sessions')
     ),
     molds: sequelize.define<MoldRow>(
       'mold',
@@ -695,10 +723,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         poured: maybeJson(),
         alloy_id: maybeCount(),
         note: maybeWords(),
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      named('molds')
+      counted('molds')
     ),
     alloys: sequelize.define<AlloyRow>(
       'alloy',
@@ -714,10 +743,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         loss_percent: maybeFigure(),
         parts: maybeJson(),
         note: maybeWords(),
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      named('alloys')
+      counted('alloys')
     ),
     castings: sequelize.define<CastingRow>(
       'casting',
@@ -733,10 +763,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         cause: maybeChoice(),
         photo_hash: maybeWords(),
         note: maybeWords(),
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      named('castings')
+      counted('castings')
     ),
     flasks: sequelize.define<FlaskRow>(
       'flask',
@@ -757,10 +788,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         cope_kg: maybeFigure(),
         drag_kg: maybeFigure(),
         note: maybeWords(),
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      named('flasks')
+      counted('flasks')
     ),
     files: sequelize.define<FileRow>(
       'file',
@@ -813,10 +845,11 @@ export function defineTables(sequelize: Sequelize): Tables {
         carry_over: json(),
         photo_hash: maybeWords(),
         note: maybeWords(),
+        version: version(),
         created_at: words(),
         removed_at: maybeWords()
       },
-      named('patterns')
+      counted('patterns')
     ),
     readings: sequelize.define<ReadingRow>(
       'reading',

@@ -29,6 +29,7 @@ export interface FlaskRecord {
   cope_kg: number | null;
   drag_kg: number | null;
   note: string | null;
+  version: number;
   created_at: string;
 }
 
@@ -75,13 +76,12 @@ export async function createFlask(db: Database, input: NewFlask): Promise<FlaskR
 
 export async function amendFlask(db: Database, id: number, change: FlaskChange): Promise<FlaskRecord> {
   return db.write(async (transaction) => {
-    const before = await rack.standing(db, id, transaction);
+    const before = await rack.before(db, id, change.version, transaction);
     if (change.name !== undefined) await rack.mustBeNew(db, change.name, id, transaction);
     const after = { ...before, ...defined(change) };
     if (after.shape === 'round') after.width_mm = after.length_mm;
     const { id: _, created_at: __, ...patch } = after;
-    await db.tables.flasks.update(patch, { where: { id }, transaction });
-    return rack.standing(db, id, transaction);
+    return rack.change(db, id, patch, transaction);
   });
 }
 

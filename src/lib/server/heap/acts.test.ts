@@ -6,12 +6,13 @@ import type { Database } from '../database/database';
 import { createMember } from '../member/members';
 import { Refusal } from '../refusal';
 import { createMold, createSession, readMold } from '../session/sessions';
+import { markStep } from '../session/steps';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { readAct, restoreAct, undoAct, undoEntry, writeAct } from './acts';
 import { readState } from './heap-state';
 import { createHeap, readHeap } from './heaps';
-import { listEntries } from './ledger';
-import { appendEntry, appendTest } from './ledger-writing';
+import { listEntries, readEntry } from './ledger';
+import { amendEntry, appendEntry, appendTest } from './ledger-writing';
 
 let db: Database;
 let remove: () => Promise<void>;
@@ -127,6 +128,52 @@ describe('an act', () => {
     expect(await kg(backing)).toBeCloseTo(was_backing - 9, 3);
     expect(await state()).toBe('rammed');
   });
+  it('is not undone where the work went on: the later is taken back first', async () => {
+    const rammed = await fill(mold);
+    const closing = (to: 'done' | 'to-do') =>
+      markStep(db, session, { id: `${mold}:close`, kind: 'close', state: to, mold_id: mold });
+    await closing('done');
+    expect(await refusal(undoAct(db, rammed.id))).toMatchObject({
+      status: 409,
+      message: `Mold ${mold} is closed by now: take that back first.`
+    });
+    expect((await readAct(db, rammed.id)).undone_at).toBeNull();
+    expect((await listEntries(db, facing, { mold_id: mold })).total).toBe(1);
+    await closing('to-do');
+    await undoAct(db, rammed.id);
+    expect(await state()).toBe('planned');
+    // A mold that was rammed anew is not rammed once more by an older press.
+    await fill(mold);
+    expect((await refusal(restoreAct(db, rammed.id))).status).toBe(409);
+    // What is undone stays so, however often it is said.
+    const undone = await readAct(db, rammed.id);
+    expect(await undoAct(db, rammed.id)).toEqual(undone);
+  });
+  it('that shakes out or breaks a mold is refused of one that is not so far', async () => {
+    const entries = [{ heap_id: backing, kind: 'noted', at: at(12), note: 'x' }];
+    const shaken = act({ entries, molds: [{ id: mold, state: 'shaken-out' }] });
+    expect((await refusal(shaken)).message).toBe(`Mold ${mold} is planned: it cannot become shaken out.`);
+    expect((await listEntries(db, backing)).total).toBe(1);
+    const molds = [{ id: mold, state: 'broken' as const, broken_because: 'the sand was too dry' }];
+    const broke = await act({ entries, molds });
+    const standing = () => readMold(db, session, mold);
+    expect(await standing()).toMatchObject({ state: 'broken', broken_because: 'the sand was too dry' });
+    await undoAct(db, broke.id);
+    expect(await standing()).toMatchObject({ state: 'planned', broken_because: null });
+    await restoreAct(db, broke.id);
+    expect(await standing()).toMatchObject({ state: 'broken', broken_because: 'the sand was too dry' });
+  });
+  it('does not take away the sand that a poured mold was rammed of', async () => {
+    const { id } = await createMold(db, session, { backing_heap_id: backing, state: 'poured' } as never);
+    const draw = async (kg: number) =>
+      log(backing, { kind: 'drawn', at: at(10), kg, session_id: session, mold_id: id });
+    const [first, second] = [await draw(4), await draw(5)];
+    await undoEntry(db, backing, first.id);
+    expect(await refusal(undoEntry(db, backing, second.id))).toMatchObject({
+      status: 409,
+      message: /is the sand that it was rammed of/
+    });
+  });
   it('is all or nothing: what one heap refuses, none keeps', async () => {
     const versions = async () => [
       (await readHeap(db, facing)).version,
@@ -178,6 +225,20 @@ describe('a question before writing', () => {
     expect((await listEntries(db, facing)).total).toBe(1);
     await log(facing, { kind: 'water', at: at(9), kg: 2, confirmed: true });
     expect((await listEntries(db, facing)).total).toBe(2);
+  });
+  it('is asked of an amended entry too, as if it were written now', async () => {
+    const { id } = await log(facing, { kind: 'water', at: at(9), kg: 0.2 });
+    const amend = (fields: object) =>
+      amendEntry(db, facing, id, { kind: 'water', at: at(9), ...fields } as NewEntry);
+    const slip = await refusal(amend({ kg: 2, version: 1 }));
+    expect(slip).toMatchObject({ question: { path: 'kg', likely_kg: expect.closeTo(0.2, 6) } });
+    const slurry = await refusal(amend({ kg: 200, version: 1, confirmed: true }));
+    expect(slurry.question).toBeNull();
+    expect((await readEntry(db, facing, id)).kg).toBe(0.2);
+    await amend({ kg: 2, version: 1, confirmed: true });
+    // Once confirmed, other words for the same amount are no new question.
+    expect((await amend({ kg: 2, version: 2, note: 'a whole can' })).note).toBe('a whole can');
+    expect((await refusal(amend({ kg: 0.3 }))).errors).toEqual([{ path: 'version', message: 'is required' }]);
   });
   it('is no question where it cannot be: 200 kg of water into 20 kg of sand', async () => {
     const water = { kind: 'water', at: at(9), kg: 200, confirmed: true };

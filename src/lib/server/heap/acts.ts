@@ -1,15 +1,18 @@
 import { nowIso } from '$core/time/now';
 import { QueryTypes, type Transaction } from 'sequelize';
-import type { MoldState, NewAct } from '$lib/schema/session';
+import type { MoldState } from '$core/session/mold-life';
+import type { NewAct } from '$lib/schema/session';
 import { actEntry } from '$lib/schema/session';
 import { check } from '$lib/schema/validate';
 import type { NewEntry } from '$lib/schema/entry';
 import { ENTRY_KINDS } from '$lib/schema/entry';
 import type { Database } from '../database/database';
 import type { ActRow, MoldStep } from '../database/tables';
-import { Refusal, impossible, notFound, stale } from '../refusal';
+import { Refusal, impossible, mustBeLatest, notFound } from '../refusal';
+import { moveAgain, moveBack, moveMold, mustKeepSand } from '../session/mold-moves';
 import { readEntry, type EntryRecord } from './ledger';
 import { appendEntry, setUndone } from './ledger-writing';
+import { newAct } from './new-act';
 
 /** What one press wrote, in however many ledgers; it is undone and put back as one. */
 export interface ActRecord {
@@ -21,14 +24,17 @@ export interface ActRecord {
   undone_at: string | null;
 }
 
-/** Begins an act, for the entries that a press writes. */
-export async function newAct(db: Database, name: string | null, transaction: Transaction): Promise<number> {
-  const { id } = await db.tables.acts.create({ name, molds: [], created_at: nowIso() }, { transaction });
-  return id;
-}
+/** An act as it is asked for, or as the server makes it by itself: a pour moves its mold on too. */
+export type Act = Omit<NewAct, 'molds'> & {
+  molds?: { id: number; state: MoldState; broken_because?: string | undefined }[] | undefined;
+};
 
-/** Writes entries in several ledgers and moves molds on: all of it or nothing. */
-export async function writeAct(db: Database, input: NewAct): Promise<ActRecord> {
+/**
+ * Writes entries in several ledgers and moves molds on: all of it or nothing.
+ *
+ * @throws Refusal 409 when a mold is in no state for it, and for whatever an entry is refused for
+ */
+export async function writeAct(db: Database, input: Act): Promise<ActRecord> {
   const written = input.entries.map(checkedEntry);
   return db.write(async (transaction) => {
     const id = await newAct(db, input.name ?? null, transaction);
@@ -40,12 +46,10 @@ export async function writeAct(db: Database, input: NewAct): Promise<ActRecord> 
       }
     }
     const molds: MoldStep[] = [];
-    for (const [i, { id: mold_id, state }] of (input.molds ?? []).entries()) {
+    for (const [i, { id: mold_id, state, broken_because }] of (input.molds ?? []).entries()) {
       const row = await db.tables.molds.findOne({ where: { id: mold_id, removed_at: null }, transaction });
       if (!row) throw impossible([{ path: `molds[${i}].id`, message: `there is no mold ${mold_id}` }]);
-      molds.push({ mold_id, before: row.state, after: state as MoldState });
-      row.state = state as MoldState;
-      await row.save({ transaction });
+      molds.push(await moveMold(row, state, transaction, broken_because));
     }
     await db.tables.acts.update({ molds }, { where: { id }, transaction });
     return actRecord(db, await actRow(db, id, transaction), transaction);
@@ -77,7 +81,11 @@ export async function readAct(db: Database, id: number): Promise<ActRecord> {
   return actRecord(db, await actRow(db, id));
 }
 
-/** Strikes out all that a press wrote; `restoreAct` takes that back. */
+/**
+ * Strikes out all that a press wrote; `restoreAct` takes that back.
+ *
+ * @throws Refusal 409 when something was built on it
+ */
 export async function undoAct(db: Database, id: number): Promise<ActRecord> {
   return setActUndone(db, id, nowIso());
 }
@@ -110,7 +118,7 @@ async function entryOfAct(
   return db.write(async (transaction) => {
     const entry = await db.tables.entries.findOne({ where: { id, heap_id }, raw: true, transaction });
     if (!entry) throw notFound('entry', id);
-    if (version !== undefined && version !== entry.version) throw stale('entry', entry.version);
+    mustBeLatest('entry', entry, version);
     await setActUndone(db, entry.act_id, undone_at);
     return readEntry(db, heap_id, id, transaction);
   });
@@ -119,16 +127,21 @@ async function entryOfAct(
 async function setActUndone(db: Database, id: number, undone_at: string | null): Promise<ActRecord> {
   return db.write(async (transaction) => {
     const act = await actRow(db, id, transaction);
+    // A second press does nothing more.
+    if ((act.undone_at === null) === (undone_at === null)) return actRecord(db, act, transaction);
     const entries = await entriesOfAct(db, id, transaction);
+    for (const step of [...act.molds].reverse())
+      await (undone_at === null ? moveAgain : moveBack)(db, step, transaction);
+    if (undone_at !== null)
+      await mustKeepSand(
+        db,
+        entries.map((entry) => entry.id),
+        transaction
+      );
     for (const heap_id of new Set(entries.map((entry) => entry.heap_id))) {
       const ids = entries.filter((entry) => entry.heap_id === heap_id).map((entry) => entry.id);
       await setUndone(db, heap_id, ids, undone_at, transaction);
     }
-    for (const { mold_id, before, after } of act.molds)
-      await db.tables.molds.update(
-        { state: undone_at === null ? after : before },
-        { where: { id: mold_id }, transaction }
-      );
     act.undone_at = undone_at;
     await act.save({ transaction });
     return actRecord(db, act, transaction);

@@ -141,7 +141,7 @@ describe('the ledger', () => {
     expect((await readLot(db, sand.id)).on_hand_kg).toBe(50);
     await restoreEntry(db, heap.id, first.id);
     const amended = mixed(1, { sand: sand.id });
-    await amendEntry(db, heap.id, first.id, amended);
+    await amendEntry(db, heap.id, first.id, { ...amended, version: 1 });
     expect((await readLot(db, clay.id)).on_hand_kg).toBe(10);
     expect((await readLot(db, sand.id)).used_kg).toBeCloseTo(25.3036, 10);
   });

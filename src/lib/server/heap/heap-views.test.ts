@@ -77,7 +77,7 @@ describe('what counts of a heap', () => {
     await oven(192, { batch_entry_id: batch.id });
     const wild = await oven(180);
     await amendTest(db, heap, wild.id, {
-      ...{ kind: 'moisture', at: at(2), method: 'oven', pan_g: 100, wet_g: 200, dry_g: 180 },
+      ...{ kind: 'moisture', at: at(2), method: 'oven', pan_g: 100, wet_g: 200, dry_g: 180, version: 1 },
       excluded_reason: 'the pan was wet'
     } as unknown as NewHeapTest);
     expect(await drawn()).toEqual([3, 3.2]);
@@ -223,6 +223,7 @@ describe('a questioned reading', () => {
     ]);
     const excluded = await amendTest(db, heap, made.id, {
       ...wild,
+      version: 1,
       excluded_reason: 'the pan was wet'
     } as NewHeapTest);
     expect(excluded).toMatchObject({ excluded_reason: 'the pan was wet', version: 2 });

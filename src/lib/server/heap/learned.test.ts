@@ -100,7 +100,8 @@ describe('what was not weighed', () => {
       kind: 'poured',
       at: at(2),
       metal_kg: 2,
-      burnt_kg: 0.2
+      burnt_kg: 0.2,
+      version: 1
     } as NewEntry);
     expect(await readEntry(db, heap, poured.id)).toMatchObject({ burnt_kg: 0.2, burnt_source: 'your entry' });
     expect((await learned('burn')).value).toBeLessThan(0.24);

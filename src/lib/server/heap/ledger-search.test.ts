@@ -117,7 +117,13 @@ describe('a ledger as a table', () => {
     expect(await rows()).toHaveLength(5);
     expect(await rows({ kind: 'water' })).toHaveLength(1);
     const before = Number((await rows())[4]!.heap_kg);
-    await amendEntry(db, heap, spilled, { kind: 'spilled', at: at(4), kg: 0.8, note: 'mopped' } as NewEntry);
+    await amendEntry(db, heap, spilled, {
+      kind: 'spilled',
+      at: at(4),
+      kg: 0.8,
+      note: 'mopped',
+      version: 1
+    } as NewEntry);
     expect((await rows())[3]).toMatchObject({ kg: '0.8', note: 'mopped', version: '2' });
     expect(Number((await rows())[4]!.heap_kg)).toBeCloseTo(before - 0.3, 2);
     await undoEntry(db, heap, spilled);

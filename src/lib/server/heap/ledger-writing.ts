@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { nowIso } from '$core/time/now';
 import { Op, type Transaction } from 'sequelize';
 import { BENCH_TESTS, CLAY_TESTS } from '$core/bench/bench-tests';
@@ -11,15 +12,15 @@ import { learned, learnedDrying } from '$core/heap/lessons';
 import { ENTRY_NAMES } from '$core/heap/names';
 import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 import type { NewEntry } from '$lib/schema/entry';
+import { REQUIRED } from '$lib/schema/fields';
 import type { NewHeapTest } from '$lib/schema/heap-test';
 import { toTest } from '../bench/test-record';
 import type { Database } from '../database/database';
 import { EVENT_FORMAT, eventFrom } from '../database/event-format';
 import type { EntryVersionRow, HeapRow, Typed } from '../database/tables';
-import { Refusal, impossible, notFound, stale, unlikely } from '../refusal';
+import { Refusal, impossible, mustBeLatest, notFound, unlikely } from '../refusal';
 import { mustBelong } from '../session/sessions';
 import { readLot, type LotRecord } from '../stock/stock';
-import { newAct } from './acts';
 import {
   appended,
   beliefAt,
@@ -32,6 +33,7 @@ import {
 import { heapRow } from './heaps';
 import { readEntry, type EntryRecord } from './ledger';
 import { keepLedger, ledgerFor } from './ledger-cache';
+import { newAct } from './new-act';
 
 /**
  * Writing in a heap's ledger. Every write is one transaction that holds the ledger against its books, so that nothing is
@@ -220,13 +222,23 @@ async function amend(
   return db.write(async (transaction) => {
     const heap = await heapRow(db, heap_id, transaction);
     const row = await entryRow(db, heap_id, id, transaction);
-    if (input.version !== undefined && input.version !== row.version) throw stale('entry', row.version);
+    if (input.version === undefined) throw impossible([{ path: 'version', message: REQUIRED }]);
+    mustBeLatest('entry', row, input.version);
     await mustBelong(db, input, transaction);
     const ledger = await ledgerFor(db, heap, transaction);
-    const written = writtenOf(input, read(await contextOf(db, ledger, input, id, transaction)));
-    return rewrite(db, heap, id, written, transaction);
+    const context = await contextOf(db, ledger, input, id, transaction);
+    const written = writtenOf(input, read(context));
+    const before = await versionRow(db, heap_id, id, undefined, transaction);
+    const amended = await rewrite(db, heap, id, written, transaction);
+    // A question that was answered when it was written is asked again only where the amounts are others.
+    if (!(input.kind in BENCH_TESTS) && !sameAmounts(before, written))
+      mustBeLikely(context.others, input, written);
+    return amended;
   });
 }
+
+const sameAmounts = (before: EntryVersionRow, { at, event }: Written) =>
+  before.at === at && isDeepStrictEqual(eventFrom(before.format, before.event), event);
 
 /** Stores another version of an entry, and counts it where it stands now. */
 async function rewrite(
@@ -375,6 +387,8 @@ function changedSince(heap: HeapRow): Refusal {
 /** What a written entry is understood by, and the ledger that it is written into. */
 interface WritingContext extends ReadContext {
   ledger: HeapLedger;
+  /** The same without the entry that is amended. */
+  others: HeapLedger;
 }
 
 async function contextOf(
@@ -400,6 +414,7 @@ async function contextOf(
   const bodies = bodiesOf(then);
   return {
     ledger,
+    others,
     system: nature.system,
     binder: nature.binder,
     targets: nature.targets,

@@ -1,7 +1,7 @@
 import type { NewEntry } from '$lib/schema/entry';
 import type { RenewalDone } from '$lib/schema/renewal';
 import type { Database } from '../database/database';
-import { newAct } from './acts';
+import { newAct } from './new-act';
 import type { EntryRecord } from './ledger';
 import { appendEntry } from './ledger-writing';
 

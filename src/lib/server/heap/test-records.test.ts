@@ -122,7 +122,7 @@ describe('a reading off a simulated device', () => {
   it('stays marked, however it is amended, and whatever version counts again', async () => {
     const { id } = await appendTest(db, heap_id, oven(196, { simulated: true }));
     expect((await readTest(db, heap_id, id)).simulated).toBe(true);
-    expect((await amendTest(db, heap_id, id, oven(195))).simulated).toBe(true);
+    expect((await amendTest(db, heap_id, id, oven(195, { version: 1 }))).simulated).toBe(true);
     expect((await appendTest(db, heap_id, oven(196))).simulated).toBe(false);
   });
   it('the latest is the last that counts for the heap', async () => {

@@ -117,7 +117,8 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     broken_because: orNull(string),
     gating: { type: ['object', 'null'] },
     poured: { type: ['object', 'null'] },
-    alloy_id: orNull(whole)
+    alloy_id: orNull(whole),
+    version: whole
   }),
   Casting: record({
     id: whole,
@@ -131,7 +132,8 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     cause: orNull(string),
     photo_hash: orNull(string),
     note: orNull(string),
-    created_at: time
+    created_at: time,
+    version: whole
   }),
   Alloy: record({
     id: whole,
@@ -144,7 +146,8 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     solid_kg_l: orNull(number),
     loss_percent: orNull(number),
     parts: { type: ['array', 'null'] },
-    created_at: time
+    created_at: time,
+    version: whole
   }),
   Session: record({
     id: whole,
@@ -162,7 +165,8 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     id: whole,
     name: string,
     hand: record({ squeeze_bias: number, squeeze_bias_sd: number, squeeze_sd: number }),
-    created_at: time
+    created_at: time,
+    version: whole
   }),
   Flask: record({
     id: whole,
@@ -180,7 +184,8 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     bars: truth,
     cope_kg: orNull(number),
     drag_kg: orNull(number),
-    created_at: time
+    created_at: time,
+    version: whole
   }),
   Mesh: record({
     id: whole,
@@ -221,7 +226,8 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     coats: list(object),
     carry_over: list(string),
     photo_hash: orNull(string),
-    created_at: time
+    created_at: time,
+    version: whole
   }),
   Plan: record({
     id: whole,
@@ -255,8 +261,15 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     late_min: number,
     too_long: list(string)
   }),
-  Branch: record({ id: whole, heap_id: whole, name: string, steps: list(object), created_at: time }),
-  Material: record({ id: whole, kind: string, name: string }),
+  Branch: record({
+    id: whole,
+    heap_id: whole,
+    name: string,
+    steps: list(object),
+    version: whole,
+    created_at: time
+  }),
+  Material: record({ id: whole, kind: string, name: string, version: whole }),
   Lot: record({
     id: whole,
     kind: string,
@@ -267,7 +280,8 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     cost: orNull(number),
     currency: string,
     moisture_percent: sourced,
-    active_percent: sourced
+    active_percent: sourced,
+    version: whole
   }),
   Story: record({
     moisture: list(list(number)),

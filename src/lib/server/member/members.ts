@@ -7,7 +7,8 @@ import type { Database } from '../database/database';
 import type { MemberRow } from '../database/tables';
 import { lastBelief } from '../heap/heap-ledger';
 import { ledgerFor } from '../heap/ledger-cache';
-import { Refusal, notFound } from '../refusal';
+import { ONE_MORE } from '../database/one-more';
+import { Refusal, mustBeLatest, notFound } from '../refusal';
 import { forgetHands } from '../heap/hands';
 
 /** A person of the shed, and what their squeezes have shown of their hand. */
@@ -17,6 +18,7 @@ export interface MemberRecord {
   hand: HandRecord;
   /** When in the week they have time; null until they said. */
   hours: OpenHours[] | null;
+  version: number;
   created_at: string;
 }
 
@@ -80,6 +82,7 @@ export async function createMember(db: Database, { name }: NewMember): Promise<M
 export async function amendMember(db: Database, id: number, change: MemberChange): Promise<MemberRecord> {
   await db.write(async (transaction) => {
     const row = await memberRow(db, id);
+    mustBeLatest('member', row, change.version);
     if (change.name !== undefined) {
       await mustBeNew(db, change.name, id);
       row.name = change.name;
@@ -91,6 +94,7 @@ export async function amendMember(db: Database, id: number, change: MemberChange
       row.hand_since = hand ? row.hand_since : nowIso();
     }
     if (change.hours !== undefined) row.hours = change.hours as OpenHours[] | null;
+    row.version += 1;
     await row.save({ transaction });
   });
   forgetHands(db);
@@ -100,13 +104,19 @@ export async function amendMember(db: Database, id: number, change: MemberChange
 export async function removeMember(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     await memberRow(db, id);
-    await db.tables.members.update({ removed_at: nowIso() }, { where: { id }, transaction });
+    await db.tables.members.update(
+      { removed_at: nowIso(), version: ONE_MORE },
+      { where: { id }, transaction }
+    );
   });
 }
 
 export async function restoreMember(db: Database, id: number): Promise<MemberRecord> {
   await db.write(async (transaction) => {
-    const [found] = await db.tables.members.update({ removed_at: null }, { where: { id }, transaction });
+    const [found] = await db.tables.members.update(
+      { removed_at: null, version: ONE_MORE },
+      { where: { id }, transaction }
+    );
     if (found === 0) throw notFound('member', id);
   });
   return readMember(db, id);
@@ -155,6 +165,7 @@ async function memberRecord(db: Database, row: MemberRow): Promise<MemberRecord>
       since: row.hand_since ?? null
     },
     hours: row.hours ?? null,
+    version: row.version,
     created_at: row.created_at
   };
 }

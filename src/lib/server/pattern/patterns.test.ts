@@ -14,6 +14,7 @@ import { backUp, backUpFolder, checkedBackup } from '../records/backup';
 import { restore } from '../records/restore';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { takeMesh } from './meshes';
+import { putOnCoat, takeOffCoat } from './coats';
 import {
   amendPattern,
   createPattern,
@@ -166,6 +167,31 @@ describe('patterns', () => {
     await removePattern(db, split.id);
     expect((await listPatterns(db)).some(({ id }) => id === split.id)).toBe(false);
     expect((await restorePattern(db, split.id)).name).toBe('Handle');
+  });
+
+  it('counts its changes, and refuses one that was made from an older look', async () => {
+    const { id, version } = await createPattern(db, { name: 'Counted', ...box });
+    const changed = await amendPattern(db, id, { wear: 'none', version });
+    expect(changed.version).toBe(version + 1);
+    await expect(amendPattern(db, id, { wear: 'a crack', version })).rejects.toMatchObject({
+      status: 409,
+      errors: [{ path: 'version' }]
+    });
+    await removePattern(db, id);
+    expect((await restorePattern(db, id)).version).toBe(version + 3);
+  });
+
+  it('coats go on and come off one at a time, and no other is lost with one', async () => {
+    const { id } = await createPattern(db, { name: 'Coated', ...box });
+    const at = (hour: number) => new Date(Date.UTC(2026, 4, 1, hour)).toISOString();
+    const coat = (what: 'filler' | 'primer', hour: number) => ({ what, at: at(hour), dry_h: 4 });
+    await putOnCoat(db, id, coat('filler', 8));
+    await putOnCoat(db, id, coat('primer', 13));
+    const left = await takeOffCoat(db, id, at(8));
+    expect(left.coats.map(({ what }) => what)).toEqual(['primer']);
+    await expect(takeOffCoat(db, id, at(8))).rejects.toMatchObject({ status: 404 });
+    for (let i = 1; i < 40; i++) await putOnCoat(db, id, coat('primer', 13 + i));
+    await expect(putOnCoat(db, id, coat('primer', 90))).rejects.toMatchObject({ status: 422 });
   });
 
   it('a photo is made small, and says neither where nor when it was taken', async () => {

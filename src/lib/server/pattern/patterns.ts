@@ -26,6 +26,8 @@ const library = shelf(
 );
 
 export const listPatterns = library.list;
+export const standingPattern = library.standing;
+export const changePattern = library.change;
 export const readPattern = (db: Database, id: number): Promise<PatternRecord> => library.standing(db, id);
 /** Takes a pattern out of the library; molds that were made with it keep it. */
 export const removePattern = library.remove;
@@ -78,7 +80,7 @@ export async function createPattern(db: Database, input: NewPattern): Promise<Pa
 
 export async function amendPattern(db: Database, id: number, change: PatternChange): Promise<PatternRecord> {
   return db.write(async (transaction) => {
-    const { id: _, ...before } = await library.standing(db, id, transaction);
+    const { id: _, ...before } = await library.before(db, id, change.version, transaction);
     if (change.name !== undefined) await library.mustBeNew(db, change.name, id, transaction);
     const defined = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
     const after = { ...before, ...defined };
@@ -86,8 +88,7 @@ export async function amendPattern(db: Database, id: number, change: PatternChan
     if (wrong) throw impossible([wrong]);
     if (after.above_mm > after.height_mm)
       throw impossible([{ path: 'above_mm', message: 'must not be more than its height' }]);
-    await db.tables.patterns.update(await worked(db, after, transaction), { where: { id }, transaction });
-    return library.standing(db, id, transaction);
+    return library.change(db, id, await worked(db, after, transaction), transaction);
   });
 }
 
@@ -97,8 +98,7 @@ export async function photograph(db: Database, id: number, file: Incoming): Prom
   const { media, ...photo } = await plainPhoto(file);
   return db.write(async (transaction) => {
     const photo_hash = await keepFile(db, photo, { media, name: null }, transaction);
-    await db.tables.patterns.update({ photo_hash }, { where: { id }, transaction });
-    return library.standing(db, id, transaction);
+    return library.change(db, id, { photo_hash }, transaction);
   });
 }
 

@@ -5,7 +5,7 @@ import type { Database } from '../database/database';
 import { writeAct } from '../heap/acts';
 import { readState } from '../heap/heap-state';
 import { readHeap } from '../heap/heaps';
-import { amendPattern, readPattern } from '../pattern/patterns';
+import { putOnCoat } from '../pattern/coats';
 import { notFound } from '../refusal';
 import { createLot } from '../stock/stock';
 import { planRow, readPlan, type PlanRecord } from './plans';
@@ -23,9 +23,8 @@ export interface Noted {
 
 /** A call of the interface, below /api/v1. */
 interface Undo {
-  method: 'POST' | 'PATCH' | 'DELETE';
+  method: 'POST' | 'DELETE';
   path: string;
-  body?: unknown;
 }
 
 /**
@@ -68,15 +67,12 @@ async function enter(
 ): Promise<{ about: StepAbout; where: string; undo: Undo } | null> {
   switch (about.do) {
     case 'coat': {
-      const { coats } = await readPattern(db, about.pattern_id);
       const { what, grit, dry_h } = about;
-      await amendPattern(db, about.pattern_id, {
-        coats: [...coats, { what, dry_h, at, ...(grit !== null && { grit }) }]
-      });
+      await putOnCoat(db, about.pattern_id, { what, dry_h, at, ...(grit !== null && { grit }) });
       return {
         about,
         where: 'with the pattern',
-        undo: { method: 'PATCH', path: `/patterns/${about.pattern_id}`, body: { coats } }
+        undo: { method: 'DELETE', path: `/patterns/${about.pattern_id}/coats?at=${encodeURIComponent(at)}` }
       };
     }
     case 'take-in': {

@@ -4,7 +4,7 @@ import type { NewPlan, PlanChange, Wanted } from '$lib/schema/plan';
 import type { Alloy } from '$core/reference/alloys';
 import type { Database } from '../database/database';
 import type { PlanRow } from '../database/tables';
-import { Refusal, impossible, notFound, stale } from '../refusal';
+import { Refusal, impossible, mustBeLatest, notFound } from '../refusal';
 import { readSession } from '../session/sessions';
 import { planMolds } from './plan-molds';
 
@@ -66,7 +66,7 @@ export async function amendPlan(db: Database, id: number, change: PlanChange): P
   return db.write(async (transaction) => {
     const row = await planRow(db, id, transaction);
     // What was worked out holds for the plan as it was read.
-    if (row.version !== (change.version ?? before.version)) throw stale('plan', row.version);
+    mustBeLatest('plan', row, change.version ?? before.version);
     row.heap_id = heap_id;
     row.metal = metal;
     row.wanted = wanted;
@@ -83,6 +83,7 @@ export async function removePlan(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     const row = await planRow(db, id, transaction);
     row.removed_at = nowIso();
+    row.version += 1;
     await row.save({ transaction });
   });
 }
@@ -98,6 +99,7 @@ export async function restorePlan(db: Database, id: number): Promise<PlanRecord>
     });
     if (other && other.id !== id) throw new Refusal(409, 'That day was planned anew meanwhile.', []);
     row.removed_at = null;
+    row.version += 1;
     await row.save({ transaction });
     return readPlan(db, id, transaction);
   });

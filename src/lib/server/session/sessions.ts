@@ -3,18 +3,13 @@ import type { Transaction } from 'sequelize';
 import type { Alloy } from '$core/reference/alloys';
 import type { SandPlan } from '$lib/schema/recondition';
 import type { GivenMelt, MoldGating, PouredMold } from '$lib/schema/pour';
-import type {
-  MoldChange,
-  MoldLayout,
-  MoldState,
-  NewMold,
-  NewSession,
-  SessionChange,
-  SessionStage
-} from '$lib/schema/session';
+import { holdsSand, moldStateWords, wasPoured, type MoldState } from '$core/session/mold-life';
+import { againstStage, type SessionStage } from '$core/session/session-life';
+import type { MoldChange, MoldLayout, NewMold, NewSession, SessionChange } from '$lib/schema/session';
 import type { Database } from '../database/database';
 import type { MoldRow, SessionRow } from '../database/tables';
-import { impossible, notFound, stale } from '../refusal';
+import { Refusal, impossible, mustBeLatest, notFound } from '../refusal';
+import { moveMold } from './mold-moves';
 
 /** A mold of a casting day. */
 export interface MoldRecord {
@@ -33,6 +28,7 @@ export interface MoldRecord {
   /** Its pour, of one that stands poured or is shaken out. */
   poured: PouredMold | null;
   note: string | null;
+  version: number;
 }
 
 /** A casting day with its molds. */
@@ -52,8 +48,6 @@ export interface SessionRecord {
   version: number;
   created_at: string;
 }
-
-const POURED: readonly MoldState[] = ['poured', 'shaken-out'];
 
 /** Casting days, latest first. */
 export async function listSessions(
@@ -91,7 +85,7 @@ export async function createSession(db: Database, input: NewSession): Promise<Se
         at: new Date(input.at).toISOString(),
         zone: input.zone,
         members: input.members ?? [],
-        stage: (input.stage as SessionStage | undefined) ?? 'mold',
+        stage: input.stage ?? 'mold',
         note: input.note ?? null,
         melt: input.melt ?? null,
         lessons: input.lessons ?? null,
@@ -107,13 +101,13 @@ export async function createSession(db: Database, input: NewSession): Promise<Se
 export async function amendSession(db: Database, id: number, change: SessionChange): Promise<SessionRecord> {
   return db.write(async (transaction) => {
     const row = await sessionRow(db, id, transaction);
-    if (change.version !== undefined && change.version !== row.version) throw stale('session', row.version);
+    mustBeLatest('session', row, change.version);
     await mustBeMembers(db, change.members, transaction);
     if (change.name !== undefined) row.name = change.name;
     if (change.at !== undefined) row.at = new Date(change.at).toISOString();
     if (change.zone !== undefined) row.zone = change.zone;
     if (change.members !== undefined) row.members = change.members;
-    if (change.stage !== undefined) row.stage = change.stage as SessionStage;
+    if (change.stage !== undefined) await changeStage(db, row, change.stage, transaction);
     if (change.note !== undefined) row.note = change.note;
     if (change.melt !== undefined) row.melt = change.melt;
     if (change.sand) {
@@ -128,20 +122,47 @@ export async function amendSession(db: Database, id: number, change: SessionChan
   });
 }
 
-/** Takes a session off the list; `restoreSession` brings it back. Its entries stay where they are. */
+/** @throws Refusal 422 when its molds are not that far */
+async function changeStage(
+  db: Database,
+  row: SessionRow,
+  stage: SessionStage,
+  transaction: Transaction
+): Promise<void> {
+  if (stage === row.stage) return;
+  const molds = await db.tables.molds.findAll({
+    where: { session_id: row.id, removed_at: null },
+    transaction
+  });
+  const against = againstStage(stage, molds);
+  if (against) throw impossible([{ path: 'stage', message: against }]);
+  row.stage = stage;
+}
+
+/**
+ * Takes a session off the list; `restoreSession` brings it back. Its entries stay where they are.
+ *
+ * @throws Refusal 409 while sand of a heap stands in one of its molds
+ */
 export async function removeSession(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     const row = await sessionRow(db, id, transaction);
+    const { molds } = await sessionRecord(db, row, transaction);
+    molds.forEach(mustHoldNoSand);
     row.removed_at = nowIso();
+    row.version += 1;
     await row.save({ transaction });
   });
 }
 
 export async function restoreSession(db: Database, id: number): Promise<SessionRecord> {
   return db.write(async (transaction) => {
-    const [found] = await db.tables.sessions.update({ removed_at: null }, { where: { id }, transaction });
-    if (found === 0) throw notFound('session', id);
-    return sessionRecord(db, await sessionRow(db, id, transaction), transaction);
+    const row = await db.tables.sessions.findOne({ where: { id }, transaction });
+    if (!row) throw notFound('session', id);
+    row.removed_at = null;
+    row.version += 1;
+    await row.save({ transaction });
+    return sessionRecord(db, row, transaction);
   });
 }
 
@@ -156,7 +177,7 @@ export async function createMold(db: Database, session_id: number, input: NewMol
         patterns: (input.patterns ?? []) as MoldRecord['patterns'],
         facing_heap_id: input.facing_heap_id ?? null,
         backing_heap_id: input.backing_heap_id,
-        state: (input.state as MoldState | undefined) ?? 'planned',
+        state: input.state ?? 'planned',
         metal: input.metal ?? null,
         layout: input.layout ?? null,
         broken_because: input.broken_because ?? null,
@@ -190,29 +211,46 @@ export async function amendMold(
 ): Promise<MoldRecord> {
   return db.write(async (transaction) => {
     const row = await moldRow(db, session_id, id, transaction);
+    mustBeLatest('mold', row, change.version);
     await mustBeThere(db, change, transaction);
     if (change.flask_id !== undefined) row.flask_id = change.flask_id;
     if (change.patterns !== undefined) row.patterns = change.patterns as MoldRecord['patterns'];
     if (change.facing_heap_id !== undefined) row.facing_heap_id = change.facing_heap_id;
     if (change.backing_heap_id !== undefined) row.backing_heap_id = change.backing_heap_id;
-    if (change.state !== undefined) row.state = change.state as MoldState;
     if (change.metal !== undefined) row.metal = change.metal;
     if (change.layout !== undefined) row.layout = change.layout;
     if (change.broken_because !== undefined) row.broken_because = change.broken_because;
     if (change.gating !== undefined) row.gating = change.gating;
     if (change.alloy_id !== undefined) row.alloy_id = change.alloy_id;
     if (change.note !== undefined) row.note = change.note;
-    await row.save({ transaction });
+    if (change.state !== undefined && change.state !== row.state)
+      await moveMold(row, change.state, transaction);
+    else {
+      row.version += 1;
+      await row.save({ transaction });
+    }
     return moldRecord(row);
   });
 }
 
+/** @throws Refusal 409 while sand of a heap stands in it */
 export async function removeMold(db: Database, session_id: number, id: number): Promise<void> {
   await db.write(async (transaction) => {
     const row = await moldRow(db, session_id, id, transaction);
+    mustHoldNoSand(row);
     row.removed_at = nowIso();
+    row.version += 1;
     await row.save({ transaction });
   });
+}
+
+function mustHoldNoSand({ id, state }: { id: number; state: MoldState }): void {
+  if (holdsSand(state))
+    throw new Refusal(
+      409,
+      `Mold ${id} is ${moldStateWords(state)}: its sand goes back into the heap first.`,
+      []
+    );
 }
 
 /** What an entry names must be there: its session, its mold (of that session), its member. */
@@ -248,7 +286,11 @@ async function mustBeMembers(
 }
 
 /** What a mold is made of must be there: its heaps, its flask, its patterns. */
-async function mustBeThere(db: Database, mold: MoldChange, transaction: Transaction): Promise<void> {
+async function mustBeThere(
+  db: Database,
+  mold: Omit<MoldChange, 'state'>,
+  transaction: Transaction
+): Promise<void> {
   const { facing_heap_id, backing_heap_id, flask_id, patterns, alloy_id } = mold;
   if (
     alloy_id != null &&
@@ -319,7 +361,7 @@ async function sessionRecord(
 
 function moldRecord(row: MoldRow): MoldRecord {
   const { id, session_id, flask_id, patterns, facing_heap_id, backing_heap_id, state, note } = row;
-  const { metal, layout, broken_because, gating, alloy_id, poured } = row;
+  const { metal, layout, broken_because, gating, alloy_id, poured, version } = row;
   return {
     id,
     session_id,
@@ -333,7 +375,8 @@ function moldRecord(row: MoldRow): MoldRecord {
     broken_because,
     gating: gating ?? null,
     alloy_id: alloy_id ?? null,
-    poured: POURED.includes(state) ? (poured ?? null) : null,
-    note
+    poured: wasPoured(state) ? (poured ?? null) : null,
+    note,
+    version
   };
 }

@@ -4,7 +4,18 @@ import { createHeap } from '../heap/heaps';
 import { createPattern } from '../pattern/patterns';
 import { temporaryDatabase } from '../testing/temporary-database';
 import type { Database } from '../database/database';
-import { amendMold, createMold, createSession, readMold, readSession, sessionOfMold } from './sessions';
+import {
+  amendMold,
+  amendSession,
+  createMold,
+  createSession,
+  readMold,
+  readSession,
+  removeMold,
+  removeSession,
+  restoreSession,
+  sessionOfMold
+} from './sessions';
 import { markStep } from './steps';
 
 let db: Database;
@@ -59,9 +70,48 @@ describe('steps of a molding session', () => {
     expect(await stateOf()).toBe('closed');
     await step('close', 'to-do');
     expect(await stateOf()).toBe('rammed');
-    await amendMold(db, session, mold, { state: 'poured' });
-    await step('close', 'to-do');
-    expect(await stateOf()).toBe('poured');
+  });
+
+  it('closing is not taken back of a mold that was poured', async () => {
+    const poured = await createMold(db, session, { backing_heap_id: 1, state: 'poured' });
+    const open = markStep(db, session, { id: 'z', kind: 'close', state: 'to-do', mold_id: poured.id });
+    await expect(open).rejects.toMatchObject({ status: 409, message: /is poured: it cannot become rammed/ });
+    expect((await readMold(db, session, poured.id)).state).toBe('poured');
+    expect((await readSession(db, session)).steps.some(({ id }) => id === 'z')).toBe(false);
+  });
+
+  it('a mold goes from state to state as the work does, from the version that was seen', async () => {
+    const { id, version } = await createMold(db, session, { backing_heap_id: 1 });
+    const move = (state: 'rammed' | 'closed' | 'shaken-out' | 'broken', seen?: number) =>
+      amendMold(db, session, id, { state, ...(seen !== undefined && { version: seen }) });
+    await expect(move('shaken-out')).rejects.toMatchObject({ status: 409 });
+    const rammed = await move('rammed', version);
+    expect(rammed.version).toBe(version + 1);
+    await expect(move('broken', version)).rejects.toMatchObject({
+      status: 409,
+      errors: [{ path: 'version', message: `is not the latest, which is ${version + 1}` }]
+    });
+    // With sand in it, it is not taken off as if it had never been.
+    await expect(removeMold(db, session, id)).rejects.toMatchObject({ status: 409 });
+    await expect(removeSession(db, session)).rejects.toMatchObject({ status: 409 });
+    expect((await move('broken')).state).toBe('broken');
+    await removeMold(db, session, id);
+  });
+
+  it('a casting day is no further than its molds', async () => {
+    const day = await createSession(db, { at: '2026-05-03T09:00:00Z', zone: 'Europe/London' });
+    for (const stage of ['pour', 'shake-out'] as const)
+      await expect(amendSession(db, day.id, { stage })).rejects.toMatchObject({
+        status: 422,
+        errors: [{ path: 'stage' }]
+      });
+    const over = await amendSession(db, day.id, { stage: 'done', version: day.version });
+    expect(over).toMatchObject({ stage: 'done', version: day.version + 1 });
+    await expect(amendSession(db, day.id, { stage: 'mold', version: day.version })).rejects.toMatchObject({
+      status: 409
+    });
+    await removeSession(db, day.id);
+    expect((await restoreSession(db, day.id)).version).toBe(day.version + 3);
   });
 
   it('of a mold of another day are refused, and nothing is noted', async () => {

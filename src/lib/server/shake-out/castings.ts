@@ -1,11 +1,13 @@
 import { nowIso } from '$core/time/now';
 import type { InferAttributes, Transaction, WhereOptions } from 'sequelize';
+import { wasPoured } from '$core/session/mold-life';
 import type { CastingChange, NewCasting } from '$lib/schema/pour';
 import type { Database } from '../database/database';
 import type { CastingRow, MoldRow } from '../database/tables';
 import { keepFile, type Incoming } from '../file/files';
 import { plainPhoto } from '../file/photo';
-import { impossible, notFound } from '../refusal';
+import { ONE_MORE } from '../database/one-more';
+import { impossible, mustBeLatest, notFound } from '../refusal';
 
 /** A casting that came out of a mold, and how it turned out. */
 export type CastingRecord = Omit<InferAttributes<CastingRow>, 'removed_at'>;
@@ -68,14 +70,17 @@ async function mustBeRoom(
     throw impossible([{ path: 'mold_id', message: 'has given all its castings of that pattern' }]);
 }
 
+function mustBePoured({ state }: MoldRow): void {
+  if (!wasPoured(state)) throw impossible([{ path: 'mold_id', message: 'was not poured yet' }]);
+}
+
 /** @throws Refusal when its mold was not poured, holds no such pattern, or has given all its castings already */
 export async function createCasting(db: Database, input: NewCasting): Promise<CastingRecord> {
   return db.write(async (transaction) => {
     const { mold_id, pattern_id } = input;
     const mold = await db.tables.molds.findOne({ where: { id: mold_id, removed_at: null }, transaction });
     if (!mold) throw impossible([{ path: 'mold_id', message: `there is no mold ${mold_id}` }]);
-    if (mold.state !== 'poured' && mold.state !== 'shaken-out')
-      throw impossible([{ path: 'mold_id', message: 'was not poured yet' }]);
+    mustBePoured(mold);
     if (!mold.patterns.some((each) => each.pattern_id === pattern_id))
       throw impossible([{ path: 'pattern_id', message: 'is not in that mold' }]);
     await mustBeRoom(db, mold, pattern_id, transaction);
@@ -100,9 +105,9 @@ export async function createCasting(db: Database, input: NewCasting): Promise<Ca
 
 export async function amendCasting(db: Database, id: number, change: CastingChange): Promise<CastingRecord> {
   return db.write(async (transaction) => {
-    await readCasting(db, id, transaction);
+    mustBeLatest('casting', await readCasting(db, id, transaction), change.version);
     const defined = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
-    await db.tables.castings.update(defined, { where: { id }, transaction });
+    await db.tables.castings.update({ ...defined, version: ONE_MORE }, { where: { id }, transaction });
     return readCasting(db, id, transaction);
   });
 }
@@ -112,7 +117,7 @@ export async function removeCasting(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     await readCasting(db, id, transaction);
     const removed_at = nowIso();
-    await db.tables.castings.update({ removed_at }, { where: { id }, transaction });
+    await db.tables.castings.update({ removed_at, version: ONE_MORE }, { where: { id }, transaction });
   });
 }
 
@@ -122,8 +127,12 @@ export async function restoreCasting(db: Database, id: number): Promise<CastingR
     if (!row) throw notFound('casting', id);
     if (row.removed_at !== null) {
       const mold = await db.tables.molds.findOne({ where: { id: row.mold_id }, transaction });
+      mustBePoured(mold!);
       await mustBeRoom(db, mold!, row.pattern_id, transaction);
-      await db.tables.castings.update({ removed_at: null }, { where: { id }, transaction });
+      await db.tables.castings.update(
+        { removed_at: null, version: ONE_MORE },
+        { where: { id }, transaction }
+      );
     }
     return readCasting(db, id, transaction);
   });
@@ -135,7 +144,7 @@ export async function photographCasting(db: Database, id: number, file: Incoming
   const { media, ...photo } = await plainPhoto(file);
   return db.write(async (transaction) => {
     const photo_hash = await keepFile(db, photo, { media, name: null }, transaction);
-    await db.tables.castings.update({ photo_hash }, { where: { id }, transaction });
+    await db.tables.castings.update({ photo_hash, version: ONE_MORE }, { where: { id }, transaction });
     return readCasting(db, id, transaction);
   });
 }

@@ -5,7 +5,8 @@ import { INGREDIENTS, type MaterialKind, type Role } from '$core/reference/ingre
 import type { LotChange, MaterialChange, NewLot, NewMaterial } from '$lib/schema/stock';
 import type { Database } from '../database/database';
 import type { LotRow, LotTestRow, MaterialRow, StatedAt } from '../database/tables';
-import { Refusal, notFound } from '../refusal';
+import { Refusal, mustBeLatest, notFound } from '../refusal';
+import { ONE_MORE } from '../database/one-more';
 import { lotFigures, type Sourced } from './lot-figures';
 
 export interface MaterialRecord {
@@ -14,6 +15,7 @@ export interface MaterialRecord {
   name: string;
   role: Role;
   note: string | null;
+  version: number;
   /** Handbook defaults of its kind, in percent. */
   defaults: { moisture_percent: number; active_percent: number; loose_kg_per_l: number; source: 'handbook' };
 }
@@ -40,6 +42,7 @@ export interface LotRecord {
   bag_kg: number | null;
   bought_at: string | null;
   note: string | null;
+  version: number;
 }
 
 export async function listMaterials(db: Database): Promise<MaterialRecord[]> {
@@ -61,8 +64,8 @@ export async function amendMaterial(
   change: MaterialChange
 ): Promise<MaterialRecord> {
   return db.write(async (transaction) => {
-    await materialRow(db, id, transaction);
-    await db.tables.materials.update(change, { where: { id }, transaction });
+    mustBeLatest('material', await materialRow(db, id, transaction), change.version);
+    await db.tables.materials.update({ ...change, version: ONE_MORE }, { where: { id }, transaction });
     return materialRecord(await materialRow(db, id, transaction));
   });
 }
@@ -74,7 +77,10 @@ export async function removeMaterial(db: Database, id: number): Promise<void> {
     const lots = await db.tables.lots.count({ where: { material_id: id, removed_at: null }, transaction });
     if (lots > 0)
       throw new Refusal(409, `It still has ${lots} ${lots === 1 ? 'lot' : 'lots'}: remove those first.`);
-    await db.tables.materials.update({ removed_at: nowIso() }, { where: { id }, transaction });
+    await db.tables.materials.update(
+      { removed_at: nowIso(), version: ONE_MORE },
+      { where: { id }, transaction }
+    );
   });
 }
 
@@ -120,7 +126,8 @@ export async function createLot(db: Database, input: NewLot): Promise<LotRecord>
 export async function amendLot(db: Database, id: number, change: LotChange): Promise<LotRecord> {
   return db.write(async (transaction) => {
     const before = await readLot(db, id, transaction);
-    const { moisture_percent, active_percent, fines_percent, on_hand_kg, ...same } = change;
+    mustBeLatest('lot', before, change.version);
+    const { version: _, moisture_percent, active_percent, fines_percent, on_hand_kg, ...same } = change;
     const patch: Partial<LotRow> = { ...(same as Partial<LotRow>) };
     if (moisture_percent !== undefined) patch.moisture_fraction = fraction(moisture_percent);
     if (active_percent !== undefined) patch.active_fraction = fraction(active_percent);
@@ -129,7 +136,7 @@ export async function amendLot(db: Database, id: number, change: LotChange): Pro
     if (on_hand_kg !== undefined) {
       patch.adjusted_kg = on_hand_kg + before.used_kg - (change.bought_kg ?? before.bought_kg);
     }
-    await db.tables.lots.update(patch, { where: { id }, transaction });
+    await db.tables.lots.update({ ...patch, version: ONE_MORE }, { where: { id }, transaction });
     return readLot(db, id, transaction);
   });
 }
@@ -159,14 +166,17 @@ async function statedAnew(
 export async function removeLot(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     await readLot(db, id, transaction);
-    await db.tables.lots.update({ removed_at: nowIso() }, { where: { id }, transaction });
+    await db.tables.lots.update({ removed_at: nowIso(), version: ONE_MORE }, { where: { id }, transaction });
   });
 }
 
 /** Puts a removed lot back. */
 export async function restoreLot(db: Database, id: number): Promise<LotRecord> {
   return db.write(async (transaction) => {
-    const [found] = await db.tables.lots.update({ removed_at: null }, { where: { id }, transaction });
+    const [found] = await db.tables.lots.update(
+      { removed_at: null, version: ONE_MORE },
+      { where: { id }, transaction }
+    );
     if (found === 0) throw notFound('lot', id);
     return readLot(db, id, transaction);
   });
@@ -211,6 +221,7 @@ function materialRecord(row: MaterialRow): MaterialRecord {
     name: row.name,
     role,
     note: row.note,
+    version: row.version,
     defaults: {
       moisture_percent: asPercent(moisture_fraction),
       active_percent: asPercent(active_fraction),
@@ -279,7 +290,8 @@ function lotRecord(row: LotWithUse, tests: readonly LotTestRow[]): LotRecord {
     fineness_source: fineness?.source ?? null,
     bag_kg: row.bag_kg,
     bought_at: row.bought_at,
-    note: row.note
+    note: row.note,
+    version: row.version
   };
 }
 

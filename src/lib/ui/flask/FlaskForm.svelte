@@ -92,7 +92,8 @@
       pins: draft.pins === '' ? emptied : draft.pins,
       closing: draft.closing === '' ? emptied : draft.closing,
       cope_kg: weight(draft.cope_kg),
-      drag_kg: weight(draft.drag_kg)
+      drag_kg: weight(draft.drag_kg),
+      version: old?.version
     });
 
   async function save(event: SubmitEvent) {

@@ -17,6 +17,7 @@ export interface OwnFlask {
   bars: boolean;
   cope_kg: number | null;
   drag_kg: number | null;
+  version: number;
 }
 
 /** The same in the core's metres. */

@@ -10,6 +10,7 @@
       source: 'handbook' | 'your records' | 'your entry';
       since: string | null;
     };
+    version: number;
   }
 </script>
 
@@ -47,7 +48,8 @@
   const at = (factor: number) => `${Math.min(100, Math.max(0, 50 + (50 * factor) / GRADE))}%`;
 
   async function change(body: { hand: { squeeze_bias: number; squeeze_sd: number } | null }, said: string) {
-    const done = await form.submit(memberChange, body, (sent) => api('PATCH', `/members/${member.id}`, sent));
+    const seen = { ...body, version: member.version };
+    const done = await form.submit(memberChange, seen, (sent) => api('PATCH', `/members/${member.id}`, sent));
     if (done === undefined) return;
     told(said);
     await invalidateAll();

@@ -12,11 +12,13 @@
   interface Props {
     session_id: number;
     mold_id: number;
+    /** Of the mold. */
+    version: number;
     /** Heaps whose sand is in it; none while none was drawn. */
     heaps: readonly number[];
     known: Parameters<typeof likelyBreakages>[0];
   }
-  const { session_id, mold_id, heaps, known }: Props = $props();
+  const { session_id, mold_id, version, heaps, known }: Props = $props();
   let open = $state(false);
   let busy = $state(false);
   let trouble = $state<string | null>(null);
@@ -26,7 +28,6 @@
     busy = true;
     trouble = null;
     const at = nowIso();
-    const where = `/sessions/${session_id}/molds/${mold_id}`;
     try {
       if (heaps.length > 0) {
         const act = await outbox.post<{ id: number }>(
@@ -41,20 +42,20 @@
               session_id,
               mold_id
             })),
-            molds: [{ id: mold_id, state: 'broken' }]
+            molds: [{ id: mold_id, state: 'broken', broken_because: BREAKAGES[cause] }]
           },
           'a mold that broke'
         );
         told('Its sand is back in the heap.', async () => {
           await api('POST', `/acts/${act.id}/undo`);
-          await api('PATCH', where, { broken_because: null });
           await invalidateAll();
         });
-      }
-      await api('PATCH', where, {
-        broken_because: BREAKAGES[cause],
-        ...(heaps.length === 0 && { state: 'broken' })
-      });
+      } else
+        await api('PATCH', `/sessions/${session_id}/molds/${mold_id}`, {
+          broken_because: BREAKAGES[cause],
+          state: 'broken',
+          version
+        });
       open = false;
       await invalidateAll();
     } catch (thrown) {

@@ -1,7 +1,7 @@
 import { FACING_M, LAYER_M } from '$core/reference/mold';
 import type { Breakage, PlannedStep, Dust } from '$core/mold/ramming-steps';
 import type { CautionName } from '$lib/ui/caution/cautions';
-import type { MoldState } from '$lib/schema/session';
+import type { MoldState } from '$core/session/mold-life';
 
 export const MOLD_STATE_WORDS: Record<MoldState, string> = {
   planned: 'to be rammed',

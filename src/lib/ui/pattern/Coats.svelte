@@ -10,7 +10,7 @@
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
   import { told } from '$lib/ui/toast/toaster';
-  import { patternChange } from '$lib/schema/pattern';
+  import { newCoat } from '$lib/schema/pattern';
   import { dryAt } from './coats';
   import type { OwnPattern } from './pattern-draft';
 
@@ -34,19 +34,19 @@
 
   async function add(event: SubmitEvent) {
     event.preventDefault();
-    const before = pattern.coats;
+    const at = nowIso();
     const coat = present({
       what,
       grit: grit === '' ? undefined : Number(grit),
-      at: nowIso(),
+      at,
       dry_h: hours.si === undefined ? usual : Number((hours.si / 3600).toPrecision(6))
     });
-    const body = { coats: [...before, coat] };
-    const done = await form.submit(patternChange, body, () => api('PATCH', `/patterns/${pattern.id}`, body));
+    const where = `/patterns/${pattern.id}/coats`;
+    const done = await form.submit(newCoat, coat, () => api('POST', where, coat));
     if (!done) return;
     hours = { text: '', si: undefined };
     told(`A coat of ${name(what)} is on ${pattern.name}.`, async () => {
-      await api('PATCH', `/patterns/${pattern.id}`, { coats: before });
+      await api('DELETE', `${where}?at=${encodeURIComponent(at)}`);
       await onchanged();
     });
     await onchanged();
@@ -95,7 +95,7 @@
         bind:text={hours.text}
         bind:si={hours.si}
         hint="Left empty: {durationText(usual * 3600)}"
-        error={form.errorOf(`coats[${pattern.coats.length}].dry_h`)}
+        error={form.errorOf('dry_h')}
       />
     </div>
     <FormTrouble {form} />

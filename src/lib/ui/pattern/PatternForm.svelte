@@ -101,7 +101,7 @@
   }
 
   const amends = $derived(old !== null);
-  const bodyNow = () => bodyOf(draft, old !== null);
+  const bodyNow = () => bodyOf(draft, old?.version);
 
   async function save(event: SubmitEvent) {
     event.preventDefault();

@@ -27,7 +27,7 @@ describe('a pattern’s form', () => {
       width: typed(40),
       height: typed(12)
     };
-    expect(bodyOf(draft, false)).toEqual({
+    expect(bodyOf(draft)).toEqual({
       name: 'Latch',
       kind: 'loose',
       known_by: 'box',
@@ -37,7 +37,7 @@ describe('a pattern’s form', () => {
       height_mm: 12,
       made: 1
     });
-    expect(bodyOf(draft, true)).toMatchObject({
+    expect(bodyOf(draft, 1)).toMatchObject({
       wear: null,
       pattern_kg: null,
       mesh_id: null,
@@ -50,7 +50,7 @@ describe('a pattern’s form', () => {
     expect(volumeOf(draft)).toBeNull();
     Object.assign(draft.solids[0]!.sizes, { length: typed(100), width: typed(50), height: typed(20) });
     expect(volumeOf(draft)).toBeCloseTo(1e-4, 12);
-    expect(bodyOf(draft, false).solids).toEqual([
+    expect(bodyOf(draft).solids).toEqual([
       { shape: 'box', length_mm: 100, width_mm: 50, height_mm: 20, count: 1 }
     ]);
     expect(

@@ -79,6 +79,7 @@ export interface OwnPattern {
   note: string | null;
   photo_hash: string | null;
   coats: { what: string; grit?: number | undefined; at: string; dry_h: number }[];
+  version: number;
 }
 
 const none: Typed = { text: '', si: undefined };
@@ -172,7 +173,8 @@ export function volumeOf(draft: PatternDraft): number | null {
  *
  * @param amends of a pattern that is there: what was emptied goes
  */
-export function bodyOf(draft: PatternDraft, amends: boolean) {
+export function bodyOf(draft: PatternDraft, version?: number) {
+  const amends = version !== undefined;
   const emptied = amends ? null : undefined;
   const words = (text: string) => (text.trim() === '' ? emptied : text.trim());
   const known_by = draft.known_by ?? 'box';
@@ -205,6 +207,7 @@ export function bodyOf(draft: PatternDraft, amends: boolean) {
           ? []
           : undefined,
     wear: words(draft.wear),
-    note: words(draft.note)
+    note: words(draft.note),
+    version
   });
 }

@@ -12,6 +12,7 @@
     id: number;
     name: string;
     hours: OpenHours[] | null;
+    version: number;
     busy: { source: string; times: number; next: { from: string; to: string; what: string | null }[] }[];
   }
   const { members }: { members: readonly Member[] } = $props();
@@ -33,13 +34,19 @@
       async () => void (await keep(of, before))
     );
   }
+  /** What each was at when it was last written here, which the page has not heard of yet. */
+  const versions: Record<number, number> = {};
   let sent: { id: number; hours: readonly OpenHours[] | null } | null = null;
   /** Whether it was taken. */
   async function keep(of: Member, hours: readonly OpenHours[] | null): Promise<boolean> {
     const mine = { id: of.id, hours };
     sent = mine;
     try {
-      await api('PATCH', `/members/${of.id}`, { hours });
+      const { version } = await api<Member>('PATCH', `/members/${of.id}`, {
+        hours,
+        version: Math.max(versions[of.id] ?? 0, of.version)
+      });
+      versions[of.id] = version;
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       warned(thrown.message);

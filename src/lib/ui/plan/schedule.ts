@@ -19,5 +19,5 @@ export interface PlanStepShown {
 export interface StepNoted {
   /** As it was entered; null where a tick is all there is to it. */
   entered: StepAbout | null;
-  undo: { method: 'POST' | 'PATCH' | 'DELETE'; path: string; body?: unknown } | null;
+  undo: { method: 'POST' | 'DELETE'; path: string } | null;
 }

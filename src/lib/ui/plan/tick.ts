@@ -31,7 +31,7 @@ export async function tick(plan_id: number, step: PlanStepShown, done: boolean):
       );
       const what = entered ? `Done, and entered: ${enteredWords(entered, units())}.` : `Done: ${words}.`;
       told(what, async () => {
-        if (undo) await api(undo.method, undo.path, undo.body);
+        if (undo) await api(undo.method, undo.path);
         await note(plan_id, { id: step.id, done_at: null });
         await invalidateAll();
       });

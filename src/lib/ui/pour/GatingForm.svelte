@@ -18,7 +18,13 @@
 
   interface Props {
     session_id: number;
-    mold: { id: number; gating: MoldGating | null; metal: Alloy | null; alloy_id: number | null };
+    mold: {
+      id: number;
+      gating: MoldGating | null;
+      metal: Alloy | null;
+      alloy_id: number | null;
+      version: number;
+    };
     /** Alloys of one's own. */
     alloys: readonly { id: number; name: string; based_on: Alloy }[];
     /** As it stands while one types. */
@@ -105,7 +111,8 @@
     event.preventDefault();
     const own = alloys.find(({ id }) => `own:${id}` === typed.metal);
     const metal = own ? { metal: own.based_on, alloy_id: own.id } : { metal: typed.metal, alloy_id: null };
-    const done = await form.submit(schema, { gating: now, ...metal }, (body) =>
+    const change = { gating: now, ...metal, version: mold.version };
+    const done = await form.submit(schema, change, (body) =>
       api('PATCH', `/sessions/${session_id}/molds/${mold.id}`, body)
     );
     if (done === undefined) return;

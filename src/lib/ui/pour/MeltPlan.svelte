@@ -38,7 +38,7 @@
     gating_kg: number;
   }
   interface Props {
-    session: { id: number; melt: GivenMelt | null };
+    session: { id: number; melt: GivenMelt | null; version: number };
     alloy: AlloyFigures;
     zinc: boolean;
     pour_c: number;
@@ -145,9 +145,8 @@
 
   async function save(event: SubmitEvent) {
     event.preventDefault();
-    const done = await form.submit(schema, bodyNow(), (body) =>
-      api('PATCH', `/sessions/${session.id}`, body)
-    );
+    const seen = { ...bodyNow(), version: session.version };
+    const done = await form.submit(schema, seen, (body) => api('PATCH', `/sessions/${session.id}`, body));
     if (done === undefined) return;
     form.draft?.finish();
     melt.melt = untaken();

@@ -15,13 +15,14 @@
   import { WAY_WORDS } from './recondition-words';
 
   interface Props {
-    session_id: number | null;
+    /** The casting day that it is of; one is begun where there is none. */
+    session: { id: number; version: number } | null;
     heap: { id: number; name: string; system: 'water' | 'oil' };
     needs: SandNeeds;
     facing: boolean;
     warm: boolean;
   }
-  const { session_id, heap, needs, facing, warm }: Props = $props();
+  const { session, heap, needs, facing, warm }: Props = $props();
   let ways = $state<{ way: MullingWay | null; rubbish: boolean; hot: boolean }>({
     way: 'foot',
     rubbish: false,
@@ -51,17 +52,16 @@
     const at = nowIso();
     try {
       const day =
-        session_id ??
-        (
-          await api<{ id: number }>('POST', '/sessions', {
-            name: `Sand of ${heap.name}`,
-            at,
-            zone: zone(),
-            stage: 'recondition'
-          })
-        ).id;
+        session ??
+        (await api<{ id: number; version: number }>('POST', '/sessions', {
+          name: `Sand of ${heap.name}`,
+          at,
+          zone: zone(),
+          stage: 'recondition'
+        }));
       const six = (kg: number) => Number(kg.toPrecision(6));
-      await api('PATCH', `/sessions/${day}`, {
+      await api('PATCH', `/sessions/${day.id}`, {
+        version: day.version,
         sand: {
           heap_id: heap.id,
           plan: {

@@ -19,7 +19,7 @@
   import { told, warned } from '$lib/ui/toast/toaster';
 
   interface Props {
-    heap: { id: number; name: string };
+    heap: { id: number; name: string; version: number };
     start: LongViewStart;
   }
   const { heap, start }: Props = $props();
@@ -73,9 +73,12 @@
   async function choose() {
     const before = start.policy;
     try {
-      await api('PATCH', `/heaps/${heap.id}`, { policy: given_now() });
+      const { version } = await api<{ version: number }>('PATCH', `/heaps/${heap.id}`, {
+        policy: given_now(),
+        version: heap.version
+      });
       told(`${heap.name} is renewed this way from now on.`, async () => {
-        await api('PATCH', `/heaps/${heap.id}`, { policy: before });
+        await api('PATCH', `/heaps/${heap.id}`, { policy: before, version });
         await invalidateAll();
       });
       await invalidateAll();

@@ -7,7 +7,7 @@
   import TextField from '$lib/ui/field/TextField.svelte';
   import { told } from '$lib/ui/toast/toaster';
 
-  const { day }: { day: { id: number; lessons: string | null } } = $props();
+  const { day }: { day: { id: number; lessons: string | null; version: number } } = $props();
   const form = new RecordForm();
   let lessons = $state(day.lessons ?? '');
   form.keep(
@@ -19,7 +19,7 @@
 
   async function save(event: SubmitEvent) {
     event.preventDefault();
-    const body = { lessons: lessons.trim() === '' ? null : lessons.trim() };
+    const body = { lessons: lessons.trim() === '' ? null : lessons.trim(), version: day.version };
     const done = await form.submit(schema, body, (now) => api('PATCH', `/sessions/${day.id}`, now));
     if (done === undefined) return;
     form.draft?.finish();

@@ -62,19 +62,19 @@
     const body = bodyNow();
     const set = () =>
       moving
-        ? api('PATCH', `/sessions/${casting!.id}`, body)
+        ? api('PATCH', `/sessions/${casting!.id}`, { ...body, version: casting!.version })
         : outbox.post<{ id: number }>('/sessions', body, 'a casting day');
     if (!(await form.submit(schema, body, set))) return;
     [name, at, moving] = ['', '', false];
     await invalidateAll();
   }
 
-  async function over({ id, name: called }: Casting) {
-    const end = (stage: string) => api('PATCH', `/sessions/${id}`, { stage });
-    const before = casting!.stage;
-    await end('done');
+  async function over({ id, name: called, stage: before, version: seen }: Casting) {
+    const end = (stage: string, version: number) =>
+      api<{ version: number }>('PATCH', `/sessions/${id}`, { stage, version });
+    const { version } = await end('done', seen);
     told(`${called ?? 'The casting'} is over.`, async () => {
-      await end(before);
+      await end(before, version);
       await invalidateAll();
     });
     await invalidateAll();

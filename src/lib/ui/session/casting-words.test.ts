@@ -4,7 +4,7 @@ import { castingWords } from './casting-words';
 const now = new Date(2026, 9, 1, 20, 0);
 const at = (day: number, hour = 10) => new Date(2026, 9, day, hour).toISOString();
 const words = (day: number, name: string | null = null, stage = 'mold') =>
-  castingWords({ id: 1, name, at: at(day), stage }, now);
+  castingWords({ id: 1, name, at: at(day), stage, version: 1 }, now);
 
 describe('how a casting is spoken of', () => {
   it('is by its day, or by its name', () => {

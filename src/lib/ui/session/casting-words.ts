@@ -7,6 +7,7 @@ export interface Casting {
   name: string | null;
   at: string;
   stage: string;
+  version: number;
   due?: Due | null;
   due_mold?: number | null;
 }

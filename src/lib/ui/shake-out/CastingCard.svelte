@@ -30,6 +30,7 @@
     cause: Cause | null;
     photo_hash: string | null;
     note: string | null;
+    version: number;
   }
   interface Props {
     title: string;
@@ -104,7 +105,7 @@
     const { newCasting, castingChange } = await import('$lib/schema/pour');
     const body = bodyNow();
     const done = casting
-      ? await form.submit(castingChange, body, (now) =>
+      ? await form.submit(castingChange, { ...body, version: casting.version }, (now) =>
           api<{ id: number }>('PATCH', `/castings/${casting.id}`, now)
         )
       : await form.submit(newCasting, { ...body, mold_id, pattern_id: pattern.id }, (now) =>
@@ -121,7 +122,7 @@
     await invalidateAll();
   }
   async function because(cause: Cause | null) {
-    await api('PATCH', `/castings/${casting!.id}`, { cause });
+    await api('PATCH', `/castings/${casting!.id}`, { cause, version: casting!.version });
     await invalidateAll();
   }
 

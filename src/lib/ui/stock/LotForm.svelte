@@ -8,6 +8,7 @@
     bag_kg: number | null;
     bought_at: string | null;
     note: string | null;
+    version: number;
   }
 </script>
 
@@ -147,7 +148,8 @@
       fineness_number: filled(finenessText, fineness),
       fines_percent: filled(finesText, percent(fines)),
       bag_kg: filled(bagText, bag),
-      note: filled(note, note.trim())
+      note: filled(note, note.trim()),
+      version: old?.version
     });
 
   async function save(event: SubmitEvent) {

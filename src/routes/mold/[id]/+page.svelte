@@ -137,6 +137,7 @@
         <BrokenMold
           session_id={data.day.id}
           mold_id={mold.id}
+          version={mold.version}
           heaps={drawn ? sands.map(({ heap_id }) => heap_id) : []}
           known={{
             moisture,

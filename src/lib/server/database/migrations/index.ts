@@ -8,6 +8,7 @@ import * as patterns from './0007-patterns';
 import * as pours from './0008-pours';
 import * as plansAndLearning from './0009-plans-and-learning';
 import * as patternsInTheJournal from './0010-patterns-in-the-journal';
+import * as versions from './0011-versions';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
 export const migrations = [
@@ -20,5 +21,6 @@ export const migrations = [
   patterns,
   pours,
   plansAndLearning,
-  patternsInTheJournal
+  patternsInTheJournal,
+  versions
 ];

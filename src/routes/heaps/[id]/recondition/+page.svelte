@@ -17,12 +17,16 @@
   // What is stored of a step was held against its schema.
   const noted = $derived((data.day?.steps ?? []) as unknown as NotedStep[]);
 
+  type Day = NonNullable<typeof data.day>;
   async function anew() {
     const where = `/sessions/${data.day!.id}`;
     const plan = data.plan;
-    await api('PATCH', where, { sand: { heap_id: heap.id, plan: null } });
+    const { version } = await api<Day>('PATCH', where, {
+      sand: { heap_id: heap.id, plan: null },
+      version: data.day!.version
+    });
     told('The steps are set out anew.', async () => {
-      await api('PATCH', where, { sand: { heap_id: heap.id, plan } });
+      await api('PATCH', where, { sand: { heap_id: heap.id, plan }, version });
       await invalidateAll();
     });
     await invalidateAll();
@@ -30,9 +34,9 @@
   async function over() {
     const where = `/sessions/${data.day!.id}`;
     const before = data.day!.stage;
-    await api('PATCH', where, { stage: 'done' });
+    const { version } = await api<Day>('PATCH', where, { stage: 'done', version: data.day!.version });
     told('The wheel is closed: this casting is over.', async () => {
-      await api('PATCH', where, { stage: before });
+      await api('PATCH', where, { stage: before, version });
       await invalidateAll();
     });
     await invalidateAll();
@@ -84,13 +88,7 @@
       </p>
     {:else}
       {#key heap.id}
-        <BeginSand
-          session_id={data.day?.id ?? null}
-          {heap}
-          needs={data.needs}
-          facing={data.facing}
-          warm={data.warm}
-        />
+        <BeginSand session={data.day} {heap} needs={data.needs} facing={data.facing} warm={data.warm} />
       {/key}
     {/if}
     {#if heap.system === 'water' && data.state.total_kg > 0}

@@ -26,11 +26,12 @@
     const clay = before.active_clay_percent;
     const keepClay =
       clay.source === 'handbook' ? {} : { active_clay_percent: { min: clay.min, max: clay.max } };
+    let version: number;
     try {
-      await api('PATCH', `/heaps/${heap.id}`, {
+      ({ version } = await api<{ version: number }>('PATCH', `/heaps/${heap.id}`, {
         targets: { moisture_percent, ...keepClay },
         version: heap.version
-      });
+      }));
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       warned(thrown.message);
@@ -42,7 +43,10 @@
           ? {}
           : { moisture_percent: { min: before.moisture_percent.min, max: before.moisture_percent.max } };
       const targets = { ...back, ...keepClay };
-      await api('PATCH', `/heaps/${heap.id}`, { targets: Object.keys(targets).length > 0 ? targets : null });
+      await api('PATCH', `/heaps/${heap.id}`, {
+        targets: Object.keys(targets).length > 0 ? targets : null,
+        version
+      });
       await invalidateAll();
     });
     await goto(`/heaps/${heap.id}`, { invalidateAll: true });
