@@ -6,6 +6,34 @@ import { castReason } from './scripts/lint/cast-reason.mjs';
 import { layers } from './scripts/lint/layers.mjs';
 import svelteConfig from './svelte.config.js';
 
+/** One place tells the time, and a test can set it. */
+const CLOCK = [
+  {
+    selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
+    message: 'Ask nowIso() or nowMs() of core/time/now what time it is.'
+  },
+  {
+    selector: 'CallExpression[callee.object.name="Date"][callee.property.name="now"]',
+    message: 'Ask nowMs() of core/time/now what time it is.'
+  }
+];
+/** One place knows which day it is where: the first letters of a time are a day of Greenwich, and nobody casts there. */
+const DAY = 'Which day, month or hour a time falls on is a question of its zone: ask core/time/day.';
+const DAYS = [
+  {
+    selector:
+      'CallExpression[callee.property.name=/^(slice|substring|substr)$/][arguments.0.value=0][arguments.1.value=/^(4|7|10|13|16)$/]',
+    message: DAY
+  },
+  {
+    selector:
+      'CallExpression[callee.property.name=/^[gs]et(UTC)?(FullYear|Month|Date|Day|Hours|Minutes)$|^getTimezoneOffset$/]',
+    message: DAY
+  },
+  { selector: 'CallExpression[callee.object.name="Date"][callee.property.name="UTC"]', message: DAY },
+  { selector: 'TemplateElement[value.raw=/substr\\(\\w*\\.?at\\b|date\\(\\w*\\.?at\\b/]', message: DAY }
+];
+
 export default ts.config(
   { ignores: ['build/', '.svelte-kit/', 'node_modules/', 'data/', 'data-demo/', 'test-results/'] },
   js.configs.recommended,
@@ -37,21 +65,18 @@ export default ts.config(
     rules: { 'brunkel/cast-reason': 'error' }
   },
   {
-    // One place tells the time, and a test can set it.
     files: ['src/**/*.ts', 'src/**/*.svelte', 'e2e/**/*.ts'],
     ignores: ['src/core/time/now.ts', 'src/core/time/now.test.ts'],
     rules: {
-      'no-restricted-syntax': [
-        'error',
-        {
-          selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
-          message: 'Ask nowIso() or nowMs() of core/time/now what time it is.'
-        },
-        {
-          selector: 'CallExpression[callee.object.name="Date"][callee.property.name="now"]',
-          message: 'Ask nowMs() of core/time/now what time it is.'
-        }
-      ]
+      'no-restricted-syntax': ['error', ...CLOCK]
+    }
+  },
+  {
+    files: ['src/**/*.ts', 'src/**/*.svelte'],
+    ignores: ['src/core/time/*.ts', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': ['error', ...CLOCK, ...DAYS],
+      'no-restricted-imports': ['error', { paths: [{ name: '@date-fns/tz', message: DAY }] }]
     }
   },
   {

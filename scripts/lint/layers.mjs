@@ -47,6 +47,7 @@ export const LAYERS = {
     'lib/server/access',
     'lib/server/file',
     'lib/server/http',
+    'lib/server/day',
     'lib/server/shelf',
     'lib/server/records',
     'lib/server/bench',

@@ -1,5 +1,4 @@
-import { TZDate } from '@date-fns/tz';
-import { isZone } from './zone';
+import { dayAfter, dayBegins, dayIn, timeOn, weekdayOf } from '../time/day';
 import { tidy, without, type Span } from './spans';
 
 /** Minutes after midnight, from and to, of one weekday. */
@@ -34,26 +33,15 @@ export function openTime(
   to: number
 ): Span[] {
   const open: Span[] = [];
-  // Records of old may name a zone that is none.
-  const in_zone = isZone(zone) ? zone : 'UTC';
-  const first = new TZDate(from, in_zone);
   const last = Math.min(to, from + MOST_DAYS * 86_400_000);
-  for (let i = -1; ; i++) {
-    const day = new TZDate(first.getFullYear(), first.getMonth(), first.getDate() + i, in_zone);
-    if (day.getTime() > last) break;
-    for (const { weekday, from_min, to_min } of hours) {
-      if (weekday !== day.getDay()) continue;
-      const at = (minutes: number) =>
-        new TZDate(
-          day.getFullYear(),
-          day.getMonth(),
-          day.getDate(),
-          Math.floor(minutes / 60),
-          minutes % 60,
-          in_zone
-        ).getTime();
-      open.push({ from: Math.max(from, at(from_min)), to: Math.min(last, at(to_min)) });
-    }
+  for (let day = dayAfter(dayIn(from, zone), -1); dayBegins(day, zone) <= last; day = dayAfter(day)) {
+    const of_day = weekdayOf(day);
+    for (const { weekday, from_min, to_min } of hours)
+      if (weekday === of_day)
+        open.push({
+          from: Math.max(from, timeOn(day, from_min, zone)),
+          to: Math.min(last, timeOn(day, to_min, zone))
+        });
   }
   return without(tidy(open), busy);
 }

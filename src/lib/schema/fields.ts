@@ -3,7 +3,7 @@ import { boolean, number, object, string, type NumberSchema, type ObjectShape } 
 import { getDaysInMonth } from 'date-fns';
 import { COVERS } from '$core/heap/drying';
 import { PLACES } from '$core/heap/place';
-import { isZone } from '$core/plan/zone';
+import { isZone } from '$core/time/zone';
 
 /**
  * The fields that records and calculators are built from. Each says what it allows in its own message, so
@@ -70,7 +70,7 @@ export const yesNo = () => boolean().typeError('must be true or false');
 export const shape = <T extends ObjectShape>(fields: T) =>
   object(fields).typeError('must be an object').noUnknown().default(undefined);
 
-const EARLIEST = Date.UTC(1990, 0, 1);
+const EARLIEST = Date.parse('1990-01-01T00:00:00Z');
 const DAY_MS = 86_400_000;
 
 /** An ISO 8601 time in UTC, between 1990 and tomorrow (clocks differ, but nothing happened next week). */

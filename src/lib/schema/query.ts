@@ -18,6 +18,14 @@ const moment = () =>
     })
     .test('calendar', 'names a day that is not in the calendar', (value) => !value || isCalendarDay(value));
 
+/** From and to: times, or days alone, each the whole of it. */
+const days = {
+  from: moment(),
+  to: moment(),
+  /** Where its days begin and end; in the shed unless said. */
+  zone: zone()
+};
+
 const page = { limit: whole(1, 500), offset: whole(0, 1e9) };
 
 export const paging = shape(page);
@@ -43,8 +51,7 @@ const journalFilters = {
   heap_id: id(),
   member: id(),
   session_id: id(),
-  from: moment(),
-  to: moment(),
+  ...days,
   /** Only what has a photo. */
   photo: boolean().typeError('must be true or false')
 };
@@ -58,10 +65,7 @@ const ledgerFilters = {
   kind: text(40),
   test_kind: text(40),
   words: text(200),
-  from: moment(),
-  to: moment(),
-  /** Where days begin and end; UTC unless said. */
-  zone: text(64),
+  ...days,
   session_id: id(),
   mold_id: id(),
   act_id: id(),

@@ -1,5 +1,5 @@
-import { afterEach, describe, expect, it, vi } from 'vitest';
-import { api, ApiProblem } from './api-client';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { amend, api, ApiProblem } from './api-client';
 
 const asked = vi.fn<typeof fetch>();
 const answers = (response: () => Response | Promise<Response>) => {
@@ -62,5 +62,43 @@ describe('a call of the interface', () => {
     const { status, message } = await problem(api('POST', '/x', {}));
     expect(status).toBe(0);
     expect(message).toContain('still here');
+  });
+});
+
+describe('a change', () => {
+  const queue: { status: number; body: object }[] = [];
+  const calls: { method: string; body: unknown }[] = [];
+  beforeEach(() => {
+    queue.length = calls.length = 0;
+    vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
+      calls.push({ method: init.method!, body: init.body ? JSON.parse(init.body as string) : null });
+      const { status, body } = queue.shift()!;
+      return new Response(JSON.stringify(body), { status });
+    });
+  });
+  const stale = { status: 409, body: { detail: 'changed', errors: [{ path: 'version', message: '2' }] } };
+  const day = { id: 1, name: 'Latches', stage: 'mold', version: 1 };
+
+  it('goes on from what somebody else changed of the same record', async () => {
+    queue.push(stale, { status: 200, body: { ...day, stage: 'pour', version: 2 } });
+    queue.push({ status: 200, body: { ...day, name: 'Gate', stage: 'pour', version: 3 } });
+    expect((await amend('/sessions/1', day, { name: 'Gate' })).version).toBe(3);
+    expect(calls.map(({ method, body }) => [method, (body as { version?: number } | null)?.version])).toEqual(
+      [
+        ['PATCH', 1],
+        ['GET', undefined],
+        ['PATCH', 2]
+      ]
+    );
+  });
+  it('is refused where they changed the same, or where the record was not seen whole', async () => {
+    queue.push(stale, { status: 200, body: { ...day, name: 'Pegs', version: 2 } });
+    await expect(amend('/sessions/1', day, { name: 'Gate' })).rejects.toMatchObject({ status: 409 });
+    queue.push(stale, { status: 200, body: { ...day, version: 2 } });
+    await expect(amend('/sessions/1', { version: 1 }, { name: 'Gate' })).rejects.toMatchObject({
+      status: 409
+    });
+    queue.push({ status: 422, body: { detail: 'no' } });
+    await expect(amend('/sessions/1', day, { name: '' })).rejects.toMatchObject({ status: 422 });
   });
 });

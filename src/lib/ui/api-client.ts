@@ -28,6 +28,39 @@ export function api<T>(method: Method, path: string, body?: unknown): Promise<T>
   return send(method, path, body, method === 'POST' ? uuid() : undefined);
 }
 
+/**
+ * Changes a record from how it was seen. Where somebody changed something else of it meanwhile, the change is made to how it
+ * is now; where they changed the same, it is refused as stale.
+ *
+ * @param path below /api/v1, where the record is read too
+ * @param seen the record, or as much of it as is changed, with its version
+ * @throws ApiProblem
+ */
+export async function amend<T = unknown>(
+  path: string,
+  seen: { version: number },
+  change: object
+): Promise<T & { version: number }> {
+  let version = seen.version;
+  const before = seen as Record<string, unknown>;
+  const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+  for (let tries = 0; ; tries++)
+    try {
+      return await api<T & { version: number }>('PATCH', path, { ...change, version });
+    } catch (thrown) {
+      if (!(thrown instanceof ApiProblem) || thrown.status !== 409 || tries >= MOST_TRIES) throw thrown;
+      const now = await api<Record<string, unknown> & { version: number }>('GET', path);
+      const untouched = Object.keys(change).every(
+        (key) => key === 'version' || (key in before && same(now[key], before[key]))
+      );
+      if (!untouched || now.version === version) throw thrown;
+      version = now.version;
+    }
+}
+
+/** As often somebody else may be quicker. */
+const MOST_TRIES = 5;
+
 /** Nobody waits longer for an answer: then it counts as not reached, ms. */
 const PATIENCE_MS = 20_000;
 

@@ -4,7 +4,7 @@ const state = vi.hoisted(() => ({
   data: { preferences: { units: 'metric', mode: 'light', gear: ['tube'] } as Record<string, unknown> },
   heard: [] as (() => void)[]
 }));
-vi.mock('$app/state', () => ({ page: state }));
+vi.mock('$app/state', () => ({ navigating: { complete: null }, page: state }));
 vi.mock('$app/navigation', () => ({
   invalidateAll: () => new Promise<void>((done) => state.heard.push(done))
 }));

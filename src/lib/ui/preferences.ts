@@ -1,4 +1,4 @@
-import { invalidateAll } from '$app/navigation';
+import { readAnew } from '$lib/ui/read-anew';
 import { page } from '$app/state';
 import type { UnitSystem } from '$core/quantity/unit';
 import { DEFAULT_LOCALE } from '$lib/schema/locale';
@@ -31,7 +31,7 @@ export async function prefer(
   document.cookie = `preferences=${encodeURIComponent(JSON.stringify(next))}; path=/; max-age=${A_YEAR_S}; samesite=lax`;
   document.documentElement.dataset.mode = next.mode;
   try {
-    await invalidateAll();
+    await readAnew();
   } finally {
     if (chosen === next) chosen = null;
   }
@@ -40,5 +40,5 @@ export async function prefer(
 /** Keeps who works at this device; null: nobody is named. */
 export async function workingHere(member: number | null): Promise<void> {
   document.cookie = `member=${member ?? ''}; path=/; max-age=${member === null ? 0 : A_YEAR_S}; samesite=lax`;
-  await invalidateAll();
+  await readAnew();
 }

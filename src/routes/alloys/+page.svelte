@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { temperatureText } from '$core/quantity/display';
   import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
   import { api } from '$lib/ui/api-client';
@@ -14,9 +14,9 @@
     await api('DELETE', `/alloys/${id}`);
     told(`${name} is off the list.`, async () => {
       await api('POST', `/alloys/${id}/restore`);
-      await invalidateAll();
+      await readAnew();
     });
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

@@ -1,6 +1,6 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import type { PageProps } from './$types';
-  import { invalidateAll } from '$app/navigation';
   import { newMember } from '$lib/schema/session';
   import { textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
@@ -28,7 +28,7 @@
     );
     if (added === undefined) return;
     name = '';
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

@@ -2,7 +2,8 @@ import type { PageServerLoad } from './$types';
 import { journalPage } from '$lib/schema/query';
 import { listHeaps } from '$lib/server/heap/heaps';
 import { pageLoad } from '$lib/server/http/guard';
-import { queryOf, utc } from '$lib/server/http/query';
+import { askedTimes } from '$lib/server/day/asked-days';
+import { queryOf } from '$lib/server/http/query';
 import { searchJournal } from '$lib/server/journal/journal';
 
 /** Lines on a page. */
@@ -11,12 +12,14 @@ const LINES = 40;
 const ON_WALL = 48;
 
 export const load: PageServerLoad = pageLoad(async (db, event) => {
-  const { page = 1, view, from, to, ...filter } = queryOf(journalPage, event.url, true);
+  const { page = 1, view, from, to, zone, ...filter } = queryOf(journalPage, event.url, true);
   const wall = view === 'wall';
   const limit = wall ? ON_WALL : LINES;
-  // A day that is named as the end is meant to its end.
-  const until = to !== undefined && /^\d{4}-\d\d-\d\d$/.test(to) ? `${to}T23:59:59.999Z` : utc(to);
-  const asked = { ...filter, from: utc(from), to: until, ...(wall && { kind: 'casting' as const }) };
+  const asked = {
+    ...filter,
+    ...(await askedTimes(db, { from, to, zone })),
+    ...(wall && { kind: 'casting' as const })
+  };
   const [found, heaps] = await Promise.all([
     searchJournal(db, asked, { limit, offset: (page - 1) * limit }),
     listHeaps(db)

@@ -1,5 +1,7 @@
 <script lang="ts">
+  import { browser } from '$app/environment';
   import { page } from '$app/state';
+  import { machineZone } from '$core/time/zone';
   import { SvelteURLSearchParams } from 'svelte/reactivity';
   import Pages from '$lib/ui/field/Pages.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
@@ -16,6 +18,8 @@
   let photo = $state(asked('photo'));
   let from = $state(asked('from'));
   let to = $state(asked('to'));
+  // Days end at the reader's midnight; without a script, at the shed's.
+  const here = browser ? machineZone() : null;
   const { items, total, limit, offset } = $derived(data.found);
   const names = $derived(Object.fromEntries(data.heaps.map(({ id, name }) => [id, name])));
   const sought = $derived(
@@ -55,6 +59,7 @@
   </header>
   <form class="grid gap-3" role="search" aria-label="The journal">
     {#if data.wall}<input type="hidden" name="view" value="wall" />{/if}
+    {#if here && (from || to)}<input type="hidden" name="zone" value={here} />{/if}
     <div
       class="grid items-end gap-3 desk:grid-cols-[minmax(0,2fr)_repeat(3,minmax(0,1fr))_repeat(2,9.5rem)_auto]"
     >

@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { massText } from '$core/quantity/display';
   import { stepWords } from '$core/plan/step-words';
-  import { ApiProblem, api } from '$lib/ui/api-client';
+  import { ApiProblem, api, amend } from '$lib/ui/api-client';
   import { dayAndHour, minutesWords } from '$lib/ui/plan/plan-words';
   import CalendarOut from '$lib/ui/plan/CalendarOut.svelte';
   import OwnSteps from '$lib/ui/plan/OwnSteps.svelte';
@@ -33,26 +33,25 @@
       if (!(thrown instanceof ApiProblem)) throw thrown;
       warned(thrown.message);
     }
-    await invalidateAll();
+    await readAnew();
   }
   async function move(to: string) {
-    const { id, at: before } = day!;
-    const put = (at: string, version: number) =>
-      api<{ version: number }>('PATCH', `/sessions/${id}`, { at, version });
-    const { version } = await put(to, day!.version);
+    const seen = day!;
+    const where = `/sessions/${seen.id}`;
+    const moved = await amend(where, seen, { at: to });
     told(`The pour is on ${dayAndHour(to)}.`, async () => {
-      await put(before, version);
-      await invalidateAll();
+      await amend(where, moved, { at: seen.at });
+      await readAnew();
     });
-    await invalidateAll();
+    await readAnew();
   }
   async function throwAway(plan_id: number) {
     await api('DELETE', `/plans/${plan_id}`);
     told('The plan is thrown away; the day stays.', async () => {
       await api('POST', `/plans/${plan_id}/restore`);
-      await invalidateAll();
+      await readAnew();
     });
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

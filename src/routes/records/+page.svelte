@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { dayOf } from '$lib/ui/date/reader-day';
   import { nowMs } from '$core/time/now';
   import WithoutServer from '$lib/ui/frame/WithoutServer.svelte';
   import { locale } from '$lib/ui/preferences';
@@ -172,7 +173,7 @@
           <li class="token">
             <span
               >{token.name}
-              <span class="small soft">since {dayText(token.created_at.slice(0, 10))}</span></span
+              <span class="small soft">since {dayText(dayOf(token.created_at))}</span></span
             >
             <form method="POST" action="?/revoke" use:enhance>
               <input type="hidden" name="id" value={token.id} />

@@ -1,10 +1,10 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowMs } from '$core/time/now';
   import Explained from '$lib/ui/figure/Explained.svelte';
-  import { invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
   import { massText, percentText, temperatureText } from '$core/quantity/display';
-  import { api } from '$lib/ui/api-client';
+  import { amend } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
   import { clock } from '$lib/ui/pour/pour-words';
@@ -57,13 +57,14 @@
   const all = $derived(poured.length > 0 && data.molds.every(({ state }) => state === 'shaken-out'));
 
   async function on(stage: 'recondition') {
-    const { id, stage: before, version: seen } = data.day!;
-    const { version } = await api<{ version: number }>('PATCH', `/sessions/${id}`, { stage, version: seen });
+    const seen = data.day!;
+    const where = `/sessions/${seen.id}`;
+    const gone_on = await amend(where, seen, { stage });
     told('On to the sand.', async () => {
-      await api('PATCH', `/sessions/${id}`, { stage: before, version });
-      await invalidateAll();
+      await amend(where, gone_on, { stage: seen.stage });
+      await readAnew();
     });
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

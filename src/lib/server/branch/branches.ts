@@ -1,5 +1,5 @@
+import { dayAfter, dayIn, timeOn } from '$core/time/day';
 import { nowIso } from '$core/time/now';
-import { TZDate } from '@date-fns/tz';
 import type { InferAttributes, Transaction } from 'sequelize';
 import { followBranch, type BranchPoint } from '$core/forecast/branch';
 import { branchWords } from '$core/forecast/branch-words';
@@ -122,8 +122,8 @@ export async function followOne(db: Database, id: number): Promise<{ branch: Bra
   return { branch, ...(await followSteps(db, branch.heap_id, branch.steps)) };
 }
 
-/** When one pours where a branch does not say, by the clock of the shed. */
-const POUR_HOUR = 14;
+/** When one pours where a branch does not say, minutes after midnight by the clock of the shed. */
+const POUR_MIN = 14 * 60;
 /** How long there is to get ready where a branch does not say, days. */
 const READY_DAYS = 7;
 
@@ -140,13 +140,12 @@ export async function planBranch(
   const pour = branch.steps.findIndex((step) => step.do === 'pour' || step.do === 'policy');
   const before = pour > 0 ? points.findLast(({ step }) => step === pour - 1) : undefined;
   const day = before && Date.parse(before.at) - Date.parse(from) > DAY_MS ? before.at : null;
-  const at = new TZDate(day ? Date.parse(day) : Date.parse(from) + READY_DAYS * DAY_MS, zone);
-  at.setHours(POUR_HOUR, 0, 0, 0);
+  const on = day ? dayIn(day, zone) : dayAfter(dayIn(from, zone), READY_DAYS);
   const policy = branch.steps.find((step) => step.do === 'policy');
   return db.write(async () => {
     const session = await createSession(db, {
       name: branch.name,
-      at: new Date(at.getTime()).toISOString(),
+      at: new Date(timeOn(on, POUR_MIN, zone)).toISOString(),
       zone,
       note: branch.steps.map((step) => branchWords(step, units)).join('; ')
     });

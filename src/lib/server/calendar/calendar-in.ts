@@ -1,6 +1,6 @@
-import { TZDate } from '@date-fns/tz';
+import { timeOn } from '$core/time/day';
 import ICAL from 'ical.js';
-import { isZone } from '$core/plan/zone';
+import { isZone } from '$core/time/zone';
 import { impossible } from '../refusal';
 
 /** When somebody has no time, and what their calendar calls it. Times ms since 1970. */
@@ -144,7 +144,11 @@ function moment(
   }
   const { year, month, day, hour, minute, second } = time;
   const in_zone = known ?? zone;
-  return time.isDate
-    ? new TZDate(year, month - 1, day, in_zone).getTime()
-    : new TZDate(year, month - 1, day, hour, minute, second, in_zone).getTime();
+  const two = (n: number) => String(n).padStart(2, '0');
+  const of_minute = timeOn(
+    `${year}-${two(month)}-${two(day)}`,
+    time.isDate ? 0 : hour * 60 + minute,
+    in_zone
+  );
+  return time.isDate ? of_minute : of_minute + second * 1000;
 }

@@ -10,8 +10,14 @@ import { readSession } from '../session/sessions';
 
 /** A moment as the calendar format takes it: in UTC, so that it is the same in whatever zone it is read. */
 const utc = (iso: string): [number, number, number, number, number] => {
-  const at = new Date(iso);
-  return [at.getUTCFullYear(), at.getUTCMonth() + 1, at.getUTCDate(), at.getUTCHours(), at.getUTCMinutes()];
+  const [year, month, day, hour, minute] = iso.split(/\D/).map(Number) as [
+    number,
+    number,
+    number,
+    number,
+    number
+  ];
+  return [year, month, day, hour, minute];
 };
 
 /** What is left of a plan as entries of a calendar, each under a name that stays its own when it moves. */

@@ -1,3 +1,4 @@
+import { dayAfter, dayIn, timeOn } from '$core/time/day';
 import { newCasting } from '$lib/schema/pour';
 import { newPlan } from '$lib/schema/plan';
 import { newMold, newSession } from '$lib/schema/session';
@@ -17,8 +18,6 @@ import type { DaysAgo } from './days-ago';
 import { drawnCasting } from './drawn-photos';
 import { DIARY } from './diary';
 import { HEAPS, SESSIONS } from './scenario';
-
-const DAY_MS = 86_400_000;
 
 /** The days whose checks were ticked as they were made: the last ones. */
 const TICKED_DAYS = 6;
@@ -121,8 +120,7 @@ export async function planIt(
 
 /** The casting that comes next, in two days at ten in the morning. */
 export async function nextCastingDay(db: Database, today: Date, members: readonly number[]): Promise<number> {
-  const at = new Date(today.getTime() + 2 * DAY_MS);
-  at.setUTCHours(10, 0, 0, 0);
+  const at = new Date(timeOn(dayAfter(dayIn(today.getTime(), 'UTC'), 2), 10 * 60, 'UTC'));
   const { id } = await createSession(
     db,
     accepted(newSession, {

@@ -1,4 +1,5 @@
-import { nowIso, nowMs } from '$core/time/now';
+import { dayIn } from '$core/time/day';
+import { nowMs } from '$core/time/now';
 import { openDatabase } from '../database/database';
 import { madeOnce } from '../testing/made-once';
 import { copyOf, type Temporary } from '../testing/temporary-database';
@@ -9,7 +10,7 @@ import { fillDemo } from './fill-demo';
  *
  * @param today the day on which they end, at noon in Greenwich; left out, today
  */
-export async function demoDatabase(today = nowIso().slice(0, 10)): Promise<Temporary> {
+export async function demoDatabase(today = dayIn(nowMs(), 'UTC')): Promise<Temporary> {
   const filled = await madeOnce(`demo-${today}`, async (folder) => {
     const db = await openDatabase(folder);
     await fillDemo(db, new Date(Math.min(nowMs(), Date.parse(`${today}T12:00:00Z`))));

@@ -1,3 +1,4 @@
+import { dayIn, timeOn } from '$core/time/day';
 import { newFlask } from '$lib/schema/flask';
 import { newMember } from '$lib/schema/session';
 import type { Database } from '../database/database';
@@ -25,7 +26,7 @@ const DAY_MS = 86_400_000;
 export async function fillDemo(db: Database, today: Date): Promise<void> {
   // The demo is for trying out: its scale, its probe and its weather are simulated.
   await changeSettings(db, { simulated_devices: true, simulated_weather: true });
-  const midday = Date.UTC(today.getUTCFullYear(), today.getUTCMonth(), today.getUTCDate(), 9);
+  const midday = timeOn(dayIn(today.getTime(), 'UTC'), 9 * 60, 'UTC');
   const daysAgo = (days: number, minutes = 0) =>
     new Date(midday - days * DAY_MS + minutes * 60_000).toISOString();
   const lots = await fillBags(db, daysAgo);

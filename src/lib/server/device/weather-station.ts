@@ -1,3 +1,4 @@
+import { dayBegins, yearIn } from '$core/time/day';
 import type { AirBetween } from '$core/heap/belief';
 import type { Climate } from '$core/heap/drying';
 import { airIn } from '$core/heap/place';
@@ -48,7 +49,8 @@ export const handbookAir: WeatherStation = {
 };
 
 function dayOfYear(time: Date): number {
-  return (time.getTime() - Date.UTC(time.getUTCFullYear(), 0, 0)) / 86_400_000;
+  const first = dayBegins(`${yearIn(time.getTime(), 'UTC')}-01-01`, 'UTC');
+  return 1 + (time.getTime() - first) / 86_400_000;
 }
 
 /** Noise between −1 and 1 that changes smoothly over one unit of x: hashed whole numbers, eased between. */

@@ -8,7 +8,6 @@ import { TARGETS, type HeapBinder, type System, type Targets, type Window } from
 import type { GivenPolicy, HeapChange, NewHeap } from '$lib/schema/heap';
 import type { Database } from '../database/database';
 import type { HeapRow, OwnTargets } from '../database/tables';
-import { ONE_MORE } from '../database/one-more';
 import { mustBeLatest, notFound } from '../refusal';
 
 /** A window in percent and whose it is. */
@@ -92,17 +91,13 @@ export async function removeHeap(db: Database, id: number): Promise<void> {
   await db.write(async (transaction) => {
     const row = await heapRow(db, id, transaction);
     row.removed_at = nowIso();
-    row.version += 1;
     await row.save({ transaction });
   });
 }
 
 export async function restoreHeap(db: Database, id: number): Promise<HeapRecord> {
   return db.write(async (transaction) => {
-    const [found] = await db.tables.heaps.update(
-      { removed_at: null, version: ONE_MORE },
-      { where: { id }, transaction }
-    );
+    const [found] = await db.tables.heaps.update({ removed_at: null }, { where: { id }, transaction });
     if (found === 0) throw notFound('heap', id);
     return heapRecord(await heapRow(db, id, transaction));
   });

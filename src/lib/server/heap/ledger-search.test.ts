@@ -73,17 +73,20 @@ describe('searching a ledger', () => {
     expect(await found({ words: 'door' })).toEqual([]);
     expect(await found({ words: 'door', undone: true })).toEqual([4]);
   });
-  it('reads its filter off an address, a day alone to its end', () => {
-    const url = new URL('http://x/?words=door&to=2026-05-04&order=oldest&kind=&undone=true');
-    expect(ledgerFilter(queryOf(ledgerTable, url, true))).toMatchObject({
+  it('reads its filter off an address, a day alone to its end', async () => {
+    const url = new URL(
+      'http://x/?words=door&to=2026-05-04&zone=America/Los_Angeles&order=oldest&kind=&undone=true'
+    );
+    expect(await ledgerFilter(db, queryOf(ledgerTable, url, true))).toMatchObject({
       words: 'door',
       kind: undefined,
-      to: '2026-05-04T23:59:59.999Z',
+      to: '2026-05-05T06:59:59.999Z',
       oldest_first: true,
       undone: true
     });
     expect(() => queryOf(ledgerTable, new URL('http://x/?from=soon'))).toThrow();
-    expect(() => ledgerFilter({ zone: 'Mars/Olympus' })).toThrow('time zone');
+    const mars = new URL('http://x/?zone=Mars/Olympus');
+    expect(() => queryOf(ledgerTable, mars)).toThrow('time zone');
   });
 });
 

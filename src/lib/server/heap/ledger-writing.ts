@@ -1,5 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
+import { dayIn } from '$core/time/day';
 import { nowIso } from '$core/time/now';
+import { machineZone } from '$core/time/zone';
 import { Op, type Transaction } from 'sequelize';
 import { BENCH_TESTS, CLAY_TESTS } from '$core/bench/bench-tests';
 import { believedDrying, believedMass, bodiesOf } from '$core/heap/belief';
@@ -352,7 +354,7 @@ async function settle(
       [
         {
           path: 'kg',
-          message: `Then the entry “${ENTRY_NAMES[later.event.kind]}” of ${later.at.slice(0, 10)} could not have happened. ${wrong.message}`
+          message: `Then the entry “${ENTRY_NAMES[later.event.kind]}” of ${dayIn(later.at, heap.zone ?? machineZone())} could not have happened. ${wrong.message}`
         }
       ],
       wrong

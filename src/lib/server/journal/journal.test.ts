@@ -2,11 +2,16 @@ import { nowIso, nowMs } from '$core/time/now';
 import { QueryTypes } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { undoEntry, restoreEntry } from '../heap/acts';
-import { amendHeap, removeHeap, restoreHeap } from '../heap/heaps';
+import { amendHeap, createHeap, removeHeap, restoreHeap } from '../heap/heaps';
 import { amendMold, amendSession, readSession, removeSession, restoreSession } from '../session/sessions';
 import { amendPattern, removePattern, restorePattern } from '../pattern/patterns';
 import { amendCasting } from '../shake-out/castings';
+import type { NewEntry } from '$lib/schema/entry';
+import { askedTimes } from '../day/asked-days';
+import { shedZone } from '../day/shed-zone';
 import { demoDatabase } from '../demo/demo-database';
+import { appendEntry } from '../heap/ledger-writing';
+import { temporaryDatabase } from '../testing/temporary-database';
 import { journalCsv, matching, searchJournal } from './journal';
 
 let shed: Awaited<ReturnType<typeof demoDatabase>>;
@@ -45,6 +50,25 @@ describe('the journal', () => {
     expect(await total({ words: 'nothing-like-it' })).toBe(0);
     for (const odd of ['"', '*', '" OR 1=1 --', 'NEAR(', '()', '-', 'a:b', '%_\\'])
       expect(await total({ words: odd })).toBeLessThan(await total({}));
+  });
+
+  it('a day that is asked for is the whole of it where the shed is, on its page as in its table', async () => {
+    const { db, remove } = await temporaryDatabase();
+    const { id } = await createHeap(db, { name: 'Quay', system: 'water', zone: 'America/Los_Angeles' });
+    // Late in the evening of the first of June there.
+    await appendEntry(db, id, { kind: 'noted', at: '2026-06-02T05:30:00Z', note: 'late' } as NewEntry);
+    const on = async (day: string, zone?: string) => {
+      const filter = await askedTimes(db, { from: day, to: day, zone });
+      const lines: string[] = [];
+      for await (const line of journalCsv(db, filter)) lines.push(line);
+      const { total } = await searchJournal(db, filter);
+      expect(lines).toHaveLength(total + 1);
+      return total;
+    };
+    expect([await on('2026-06-01'), await on('2026-06-02')]).toEqual([1, 0]);
+    expect([await on('2026-06-01', 'UTC'), await on('2026-06-02', 'UTC')]).toEqual([0, 1]);
+    expect(await shedZone(db)).toBe('America/Los_Angeles');
+    await remove();
   });
 
   it('filters by kind, heap, casting day, time and photo', async () => {

@@ -1,6 +1,8 @@
 import { GRINDING_SHARE } from '$core/reference/wear';
 import type { LongViewStart } from '$lib/schema/recondition';
+import { dayIn, daysFrom, type Day } from '$core/time/day';
 import type { Database } from '../database/database';
+import { shedZone } from '../day/shed-zone';
 import { readState } from '../heap/heap-state';
 import { readHeap } from '../heap/heaps';
 import { readLearned } from '../heap/learned';
@@ -13,7 +15,6 @@ const LOOK_BACK = 8;
 const GUESSED_METAL_KG = 2;
 /** Prices where nothing in stock has one, per kg (a guess). */
 const GUESSED_PRICE = { sand: 0.3, clay: 1.2 } as const;
-const DAY_MS = 86_400_000;
 
 export async function readLongView(db: Database, heap_id: number): Promise<LongViewStart> {
   const [heap, state, learned, lots] = await Promise.all([
@@ -24,10 +25,11 @@ export async function readLongView(db: Database, heap_id: number): Promise<LongV
   ]);
   const figure = (of: string) => learned.items.find((each) => each.of === of)!.value;
   const poured = (await listEntries(db, heap_id, { kind: 'poured', limit: 60 })).items;
-  const by_day = new Map<string, number>();
+  const here = heap.zone ?? (await shedZone(db));
+  const by_day = new Map<Day, number>();
   for (const { at, ...entry } of poured) {
     const burnt = Number((entry as { burnt_kg?: number }).burnt_kg ?? 0);
-    const day = at.slice(0, 10);
+    const day = dayIn(at, (entry as { zone?: string | null }).zone ?? here);
     by_day.set(day, (by_day.get(day) ?? 0) + burnt);
   }
   const days = [...by_day].sort(([a], [b]) => b.localeCompare(a)).slice(0, LOOK_BACK);
@@ -52,10 +54,7 @@ export async function readLongView(db: Database, heap_id: number): Promise<LongV
     parts: { sand: grain, live_clay: active_clay, dead_clay, fines },
     wear: { burnt_kg, spill: figure('spill') / 100, grinding: GRINDING_SHARE },
     days: days.length,
-    days_between:
-      first && last && first !== last
-        ? (Date.parse(last[0]) - Date.parse(first[0])) / DAY_MS / (days.length - 1)
-        : null,
+    days_between: first && last && first !== last ? daysFrom(first[0], last[0]) / (days.length - 1) : null,
     // Its aim is a share of the dry mix; kept on each kilogram of grains.
     clay_per_sand: grain > 0 ? (aim * (grain + active_clay + dead_clay + fines)) / grain : aim,
     prices: {

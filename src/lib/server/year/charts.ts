@@ -1,3 +1,4 @@
+import { dayIn } from '$core/time/day';
 import { nowIso } from '$core/time/now';
 import { benchTestOf } from '$core/bench/bench-tests';
 import { readingOfHeap } from '$core/heap/entry';
@@ -5,6 +6,7 @@ import { TEST_NAMES } from '$core/heap/names';
 import { phasesOf, type Boundary, type Phase, type Reading } from '$core/judge/phases';
 import type { Database } from '../database/database';
 import { entriesBy, entriesOf } from '../heap/heap-ledger';
+import { shedZone } from '../day/shed-zone';
 import { readState } from '../heap/heap-state';
 import { heapRow } from '../heap/heaps';
 import { ledgerFor } from '../heap/ledger-cache';
@@ -42,6 +44,7 @@ export async function readCharts(
   const row = await heapRow(db, heap_id);
   return db.sinceLastWrite(`charts ${heap_id}`, async () => {
     const ledger = await ledgerFor(db, row);
+    const zone = row.zone ?? (await shedZone(db));
     const entries = entriesOf(ledger).slice(0, entriesBy(ledger, nowIso()));
     const measured = new Map<string, { unit: string; readings: Reading[] }>();
     const days = new Map<string, string>();
@@ -53,7 +56,7 @@ export async function readCharts(
         const of = measured.get(TEST_NAMES[test.kind]) ?? { unit: figure.unit, readings: [] };
         of.readings.push({ at: Date.parse(at), value: figure.value });
         measured.set(TEST_NAMES[test.kind], of);
-      } else if (event.kind !== 'noted') days.set(at.slice(0, 10), at);
+      } else if (event.kind !== 'noted') days.set(dayIn(at, zone), at);
     }
     const boundaries = await renewalsOf(db, heap_id, entries);
     const estimated: { at: number; state: State }[] = [];

@@ -1,7 +1,12 @@
 import { nowIso } from '$core/time/now';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listEntries } from '../heap/ledger';
-import { listHeaps } from '../heap/heaps';
+import type { NewEntry } from '$lib/schema/entry';
+import { createHeap, listHeaps } from '../heap/heaps';
+import { appendEntry } from '../heap/ledger-writing';
+import { createPattern } from '../pattern/patterns';
+import { createMold, createSession } from '../session/sessions';
+import { createCasting } from '../shake-out/castings';
 import type { HeapState } from '$lib/schema/heap-state';
 import { readState } from '../heap/heap-state';
 import { demoDatabase } from '../demo/demo-database';
@@ -58,6 +63,44 @@ describe('a year of casting', () => {
       .months.at(-1)!;
     expect(last.total_kg).toBe(now.total_kg);
     expect(last.dead_clay_percent).toBe(now.dead_clay_percent.value);
+  });
+
+  it('a pour on New Year’s morning in Auckland is one of the new year, whatever Greenwich says', async () => {
+    const { db, remove } = await temporaryDatabase();
+    const { id: heap } = await createHeap(db, { name: 'Ponga', system: 'water' });
+    const zone = 'Pacific/Auckland';
+    const pour = '2024-12-31T20:00:00.000Z';
+    const sand = { kind: 'mixed', additions: [{ ingredient: 'sand', kg: 30 }] };
+    await appendEntry(db, heap, { ...sand, at: '2024-12-20T20:00:00Z', zone } as NewEntry);
+    const poured = { kind: 'poured', at: pour, metal_kg: 0.8, burnt_kg: 0.1, confirmed: true };
+    await appendEntry(db, heap, { ...poured, zone } as NewEntry);
+    const { id: pattern } = await createPattern(db, {
+      name: 'Peg',
+      length_mm: 60,
+      width_mm: 20,
+      height_mm: 10
+    });
+    const day = await createSession(db, { at: pour, zone, lessons: 'Early, before the heat.' });
+    const mold = await createMold(db, day.id, {
+      backing_heap_id: heap,
+      patterns: [{ pattern_id: pattern, count: 1 }],
+      state: 'poured'
+    });
+    await createCasting(db, {
+      mold_id: mold.id,
+      pattern_id: pattern,
+      result: 'scrap',
+      defects: [{ defect: 'misrun' }, { defect: 'misrun' }]
+    });
+    const at = '2025-02-01T00:00:00Z';
+    const [old, next] = [await readYear(db, 2024, at), await readYear(db, 2025, at)];
+    expect([old.total.castings, old.total.metal_kg, old.lessons.length]).toEqual([0, 0, 0]);
+    // The pattern is of today.
+    expect(next.years.slice(0, 2)).toEqual([2024, 2025]);
+    expect(next.months[0]).toMatchObject({ month: '2025-01', castings: 1, scrap: 1, metal_kg: 0.8 });
+    expect(next.scrap_by_defect).toEqual([{ defect: 'misrun', castings: 1, months: { '2025-01': 1 } }]);
+    expect(next.lessons.map(({ lessons }) => lessons)).toEqual(['Early, before the heat.']);
+    await remove();
   });
 
   it('a year in which nothing happened is empty, and so are records without anything', async () => {

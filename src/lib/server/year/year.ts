@@ -1,25 +1,19 @@
 import { nowIso } from '$core/time/now';
 import { QueryTypes } from 'sequelize';
+import {
+  dayIn,
+  monthEnds,
+  monthIn,
+  monthsOf,
+  yearIn,
+  yearOf as yearOfMonth,
+  type Month
+} from '$core/time/day';
 import type { Database } from '../database/database';
+import { shedZone } from '../day/shed-zone';
 import { readState } from '../heap/heap-state';
 import { listHeaps } from '../heap/heaps';
-
-/** A month of casting, or a year of it. Masses kg. */
-export interface Span {
-  castings: number;
-  good: number;
-  usable: number;
-  scrap: number;
-  /** Castings that were not scrapped, kg, of those that were weighed. */
-  good_kg: number;
-  metal_kg: number;
-  /** Sand thrown out and spilled. */
-  lost_kg: number;
-  /** Sand and clay of the stock that went in. */
-  new_kg: number;
-  /** What that cost, by currency; lots without a price are left out. */
-  cost: Record<string, number>;
-}
+import { added, emptySpan, monthSpans, type DefectCount, type Span } from './month-spans';
 
 /** A span of the year, and what a kilogram of good casting cost in it. */
 export interface MonthRecord extends Span {
@@ -62,18 +56,6 @@ export interface YearRecord {
   lessons: { id: number; name: string | null; at: string; lessons: string }[];
 }
 
-const empty = (): Span => ({
-  castings: 0,
-  good: 0,
-  usable: 0,
-  scrap: 0,
-  good_kg: 0,
-  metal_kg: 0,
-  lost_kg: 0,
-  new_kg: 0,
-  cost: {}
-});
-
 /**
  * A year of casting, by its months.
  *
@@ -82,154 +64,97 @@ const empty = (): Span => ({
  *   until something is written
  */
 export async function readYear(db: Database, asked: number | undefined, now = nowIso()): Promise<YearRecord> {
-  return db.sinceLastWrite(`year ${asked ?? ''} ${now.slice(0, 10)}`, () => yearOf(db, asked, now));
+  const zone = await shedZone(db);
+  return db.sinceLastWrite(`year ${asked ?? ''} ${dayIn(now, zone)}`, () => yearOf(db, asked, now, zone));
 }
 
-async function yearOf(db: Database, asked: number | undefined, now: string): Promise<YearRecord> {
-  const rows = <T extends object>(sql: string, replacements: object = {}) =>
-    db.sequelize.query<T>(sql, { type: QueryTypes.SELECT, replacements: { ...replacements } });
-  const found = await rows<{ year: string }>(
-    `SELECT DISTINCT substr(at, 1, 4) AS year FROM journal ORDER BY year`
+async function yearOf(
+  db: Database,
+  asked: number | undefined,
+  now: string,
+  zone: string
+): Promise<YearRecord> {
+  const { months: spans, defects } = await monthSpans(db, zone);
+  const years = [...new Set([...(await yearsOf(db, zone)), ...[...spans.keys()].map(yearOfMonth)])].sort(
+    (a, b) => a - b
   );
-  const years = found.map(({ year }) => Number(year));
-  const year =
-    asked ?? years.filter((each) => each <= Number(now.slice(0, 4))).at(-1) ?? Number(now.slice(0, 4));
-  const of_year = { from: `${year}-01-01`, to: `${year + 1}-01-01` };
-  const months = monthsOf(year);
-  const by_month = new Map<string, Span>();
-  const span = (month: string) => {
-    const found_span = by_month.get(month) ?? empty();
-    by_month.set(month, found_span);
-    return found_span;
-  };
-
-  const castings = await rows<{
-    month: string;
-    result: 'good' | 'usable' | 'scrap';
-    n: number;
-    kg: number | null;
-  }>(
-    `SELECT substr(s.at, 1, 7) AS month, c.result, count(*) AS n, sum(c.kg) AS kg
-     FROM castings c JOIN sessions s ON s.id = c.session_id
-     WHERE c.removed_at IS NULL AND s.removed_at IS NULL GROUP BY 1, 2`
-  );
-  for (const { month, result, n, kg } of castings) {
-    const of = span(month);
-    of.castings += n;
-    of[result] += n;
-    if (result !== 'scrap') of.good_kg += kg ?? 0;
-  }
-  const metal = await rows<{ month: string; kg: number | null; kind: string }>(
-    `SELECT substr(v.at, 1, 7) AS month, v.kind,
-       sum(coalesce(json_extract(v.event, CASE v.kind WHEN 'poured' THEN '$.metal_kg' ELSE '$.kg' END), 0)) AS kg
-     FROM entries e JOIN entry_versions v ON v.entry_id = e.id AND v.version = e.version
-     WHERE e.undone_at IS NULL AND v.kind IN ('poured', 'discarded', 'spilled')
-     GROUP BY 1, 2`
-  );
-  for (const { month, kg, kind } of metal) span(month)[kind === 'poured' ? 'metal_kg' : 'lost_kg'] += kg ?? 0;
-  const used = await rows<{ month: string; kg: number; cost: number | null; currency: string }>(
-    `SELECT substr(v.at, 1, 7) AS month, sum(u.kg) AS kg, l.currency,
-       sum(CASE WHEN l.bought_kg > 0 THEN u.kg * l.cost / l.bought_kg END) AS cost
-     FROM lot_uses u JOIN entries e ON e.id = u.entry_id
-       JOIN entry_versions v ON v.entry_id = e.id AND v.version = e.version JOIN lots l ON l.id = u.lot_id
-     WHERE e.undone_at IS NULL GROUP BY 1, 3`
-  );
-  for (const { month, kg, cost, currency } of used) {
-    const of = span(month);
-    of.new_kg += kg;
-    if (cost !== null) of.cost[currency] = (of.cost[currency] ?? 0) + cost;
-  }
-  const defects = await rows<{ month: string; defect: string; n: number }>(
-    `SELECT substr(s.at, 1, 7) AS month, json_extract(d.value, '$.defect') AS defect, count(DISTINCT c.id) AS n
-     FROM castings c JOIN sessions s ON s.id = c.session_id, json_each(c.defects) d
-     WHERE c.removed_at IS NULL AND s.removed_at IS NULL AND c.result <> 'good'
-     GROUP BY 1, 2`
-  );
-  const lessons = await rows<YearRecord['lessons'][number]>(
-    `SELECT id, name, at, lessons FROM sessions
-     WHERE removed_at IS NULL AND lessons IS NOT NULL AND lessons <> '' AND at >= :from AND at < :to ORDER BY at`,
-    of_year
-  );
-  const of_months = (which: number) => [...by_month].filter(([month]) => Number(month.slice(0, 4)) === which);
-  const shown = months.filter((month) => month <= now.slice(0, 7));
+  const this_year = yearIn(now, zone);
+  const year = asked ?? years.filter((each) => each <= this_year).at(-1) ?? this_year;
+  const of_year = (which: number) =>
+    [...spans].filter(([month]) => yearOfMonth(month) === which).map(([, of]) => of);
+  const shown = monthsOf(year).filter((month) => month <= monthIn(now, zone));
+  const endOf = (month: Month) => new Date(monthEnds(month, zone)).toISOString();
   const by_year: WholeYear[] = [];
-  for (const each of years.filter((which) => which <= Number(now.slice(0, 4)))) {
-    const spans = of_months(each).map(([, of]) => of);
+  for (const each of years.filter((which) => which <= this_year)) {
     const worst = defectsOf(each, defects)[0];
     by_year.push({
       year: each,
-      ...spans.reduce(added, empty()),
-      cost_per_good_kg: costPerGoodKg(spans),
+      ...of_year(each).reduce(added, emptySpan()),
+      cost_per_good_kg: costPerGoodKg(of_year(each)),
       commonest_defect: worst ? { defect: worst.defect, castings: worst.castings } : null,
-      heaps: await heapsAt(db, endOf(`${each}-12`), now)
+      heaps: await heapsAt(db, endOf(monthsOf(each).at(-1)!), now)
     });
   }
   return {
     year,
     years,
-    months: shown.map((month) => ({
-      month,
-      ...span(month),
-      cost_per_good_kg: costPerGoodKg([span(month)])
-    })),
-    total: of_months(year)
-      .map(([, of]) => of)
-      .reduce(added, empty()),
+    months: shown.map((month) => {
+      const of = spans.get(month) ?? emptySpan();
+      return { month, ...of, cost_per_good_kg: costPerGoodKg([of]) };
+    }),
+    total: of_year(year).reduce(added, emptySpan()),
     by_year,
-    cost_per_good_kg: costPerGoodKg(of_months(year).map(([, of]) => of)),
+    cost_per_good_kg: costPerGoodKg(of_year(year)),
     scrap_by_defect: defectsOf(year, defects),
-    heaps: await heapMonths(db, shown, now),
-    lessons
+    heaps: await heapMonths(
+      db,
+      shown.map((month) => ({ month, at: endOf(month) })),
+      now
+    ),
+    lessons: await lessonsOf(db, year)
   };
 }
 
-const monthsOf = (year: number) =>
-  Array.from({ length: 12 }, (_, i) => `${year}-${String(i + 1).padStart(2, '0')}`);
+/** Years in which anything stands in the journal. */
+async function yearsOf(db: Database, zone: string): Promise<number[]> {
+  // Only of a day at the turn of a year does it matter where it was.
+  const found = await db.sequelize.query<{ at: string }>(
+    `SELECT DISTINCT CASE WHEN strftime('%m-%d', at) IN ('12-31', '01-01') THEN at ELSE strftime('%Y-06-15T12:00:00Z', at) END AS at
+     FROM journal`,
+    { type: QueryTypes.SELECT }
+  );
+  return found.map(({ at }) => yearIn(at, zone));
+}
+
+/** What was kept of the casting days of a year, the first first. */
+async function lessonsOf(db: Database, year: number): Promise<YearRecord['lessons']> {
+  const kept = await db.sequelize.query<YearRecord['lessons'][number] & { zone: string }>(
+    `SELECT id, name, at, zone, lessons FROM sessions
+     WHERE removed_at IS NULL AND lessons IS NOT NULL AND lessons <> '' ORDER BY at`,
+    { type: QueryTypes.SELECT }
+  );
+  return kept.filter(({ at, zone }) => yearIn(at, zone) === year).map(({ zone: _, ...of }) => of);
+}
 
 /** What was spent in months of which nobody judged a casting is no part of what the judged ones cost. */
 function costPerGoodKg(spans: readonly Span[]): Record<string, number> {
-  const judged = spans.filter(({ good_kg }) => good_kg > 0).reduce(added, empty());
+  const judged = spans.filter(({ good_kg }) => good_kg > 0).reduce(added, emptySpan());
   return Object.fromEntries(
     Object.entries(judged.cost).map(([currency, cost]) => [currency, cost / judged.good_kg])
   );
 }
 
 /** The defects of a year, the commonest first. */
-function defectsOf(
-  year: number,
-  noted: readonly { month: string; defect: string; n: number }[]
-): YearRecord['scrap_by_defect'] {
+function defectsOf(year: number, noted: readonly DefectCount[]): YearRecord['scrap_by_defect'] {
   const by_defect = new Map<string, YearRecord['scrap_by_defect'][number]>();
-  for (const { month, defect, n } of noted) {
-    if (!month.startsWith(`${year}-`)) continue;
+  for (const { month, defect, castings } of noted) {
+    if (yearOfMonth(month) !== year) continue;
     const of = by_defect.get(defect) ?? { defect, castings: 0, months: {} };
-    of.castings += n;
-    of.months[month] = n;
+    of.castings += castings;
+    of.months[month] = castings;
     by_defect.set(defect, of);
   }
   return [...by_defect.values()].sort((a, b) => b.castings - a.castings);
-}
-
-function added(a: Span, b: Span): Span {
-  const cost = { ...a.cost };
-  for (const [currency, more] of Object.entries(b.cost)) cost[currency] = (cost[currency] ?? 0) + more;
-  return {
-    castings: a.castings + b.castings,
-    good: a.good + b.good,
-    usable: a.usable + b.usable,
-    scrap: a.scrap + b.scrap,
-    good_kg: a.good_kg + b.good_kg,
-    metal_kg: a.metal_kg + b.metal_kg,
-    lost_kg: a.lost_kg + b.lost_kg,
-    new_kg: a.new_kg + b.new_kg,
-    cost
-  };
-}
-
-/** The last moment of a month, as 2026-04. */
-function endOf(month: string): string {
-  const [year, number] = month.split('-').map(Number) as [number, number];
-  return new Date(Date.UTC(year, number, 1) - 1).toISOString();
 }
 
 /** How the heaps that were there stood at a time, or now where that is sooner. */
@@ -254,12 +179,12 @@ async function heapsAt(db: Database, at: string, now: string): Promise<WholeYear
 /** How each heap stood at the end of each month in which it was there. */
 async function heapMonths(
   db: Database,
-  months: readonly string[],
+  months: readonly { month: Month; at: string }[],
   now: string
 ): Promise<YearRecord['heaps']> {
   const heaps = new Map<number, YearRecord['heaps'][number]>();
-  for (const month of months)
-    for (const { id, name, ...state } of await heapsAt(db, endOf(month), now)) {
+  for (const { month, at } of months)
+    for (const { id, name, ...state } of await heapsAt(db, at, now)) {
       const of = heaps.get(id) ?? { id, name, months: [] };
       of.months.push({ month, ...state });
       heaps.set(id, of);

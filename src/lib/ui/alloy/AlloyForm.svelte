@@ -1,6 +1,6 @@
 <script lang="ts">
   /** An alloy of one's own: like one of the handbook's, with what is known better, and what it is made up of. */
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
   import { temperatureText } from '$core/quantity/display';
   import { api } from '$lib/ui/api-client';
@@ -71,9 +71,9 @@
     typed = blank();
     told(`${name} is on the list.`, async () => {
       await api('DELETE', `/alloys/${made.id}`);
-      await invalidateAll();
+      await readAnew();
     });
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

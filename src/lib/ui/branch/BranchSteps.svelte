@@ -1,6 +1,6 @@
 <script lang="ts">
   /** What happens on a branch, step by step: added below, taken out again, kept under a name. */
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import type { BranchDoing } from '$core/forecast/branch';
   import { branchWords } from '$core/forecast/branch-words';
   import { COVERS, COVER_NAMES, type Cover } from '$core/heap/drying';
@@ -108,7 +108,7 @@
     const made = await form.submit(schema, body, (sent) => api('POST', '/branches', sent));
     if (made === undefined) return;
     [name, steps] = ['', []];
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

@@ -1,4 +1,6 @@
+import { yearIn } from '$core/time/day';
 import { nowMs } from '$core/time/now';
+import { machineZone } from '$core/time/zone';
 import { locale } from '../preferences';
 
 // Made once for each way of writing dates: a formatter costs far more to make than to use.
@@ -17,6 +19,6 @@ export const shortTime = (iso: string): string =>
 /** A day short enough for a list, in the reader's own zone; the year only when it is another. */
 export function shortDate(iso: string, now = nowMs()): string {
   const date = new Date(iso);
-  const sameYear = date.getFullYear() === new Date(now).getFullYear();
+  const sameYear = yearIn(date.getTime(), machineZone()) === yearIn(now, machineZone());
   return written(date, { day: 'numeric', month: 'short', ...(!sameYear && { year: '2-digit' }) });
 }

@@ -1,5 +1,5 @@
+import { readAnew } from '$lib/ui/read-anew';
 import { nowMs } from '$core/time/now';
-import { invalidateAll } from '$app/navigation';
 import { api, ApiProblem } from '$lib/ui/api-client';
 import { told, warned } from '$lib/ui/toast/toaster';
 import { outbox } from '$lib/ui/outbox/outbox.svelte';
@@ -20,7 +20,7 @@ export async function logRecord(collection: string, body: object, words: string)
   const record = await outbox.post<LoggedEntry>(collection, body, words.replace(/^Logged: /, ''));
   wrote();
   told(words, () => strike(`${collection}/${record.id}`));
-  await invalidateAll();
+  await readAnew();
   return record;
 }
 
@@ -33,7 +33,7 @@ export async function logRenewal(heap_id: number, body: object, words: string): 
   );
   wrote();
   told(words, () => strike(`/heaps/${heap_id}/entries/${entries.at(-1)!.id}`));
-  await invalidateAll();
+  await readAnew();
   return entries;
 }
 
@@ -88,5 +88,5 @@ async function trying(action: () => Promise<void>): Promise<void> {
     if (!(thrown instanceof ApiProblem)) throw thrown;
     warned(thrown.message);
   }
-  await invalidateAll();
+  await readAnew();
 }

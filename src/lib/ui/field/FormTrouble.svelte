@@ -1,6 +1,6 @@
 <script lang="ts">
   /** What went wrong with a form as a whole; a likely slip is asked about, and settled with one tap. */
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { massText, inUnits } from '$core/quantity/display';
   import Restored from '$lib/ui/draft/Restored.svelte';
   import { warned } from '$lib/ui/toast/toaster';
@@ -20,7 +20,7 @@
   $effect(() => {
     if (!form.outdated) return;
     if (form.message) warned(form.message);
-    void invalidateAll();
+    void readAnew();
   });
 
   function take(kg: number, path: string) {

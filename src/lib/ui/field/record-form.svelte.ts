@@ -1,3 +1,4 @@
+import { machineZone } from '$core/time/zone';
 import { setContext, tick } from 'svelte';
 import type { AnySchema } from 'yup';
 import type { Checked, FieldError } from '$lib/schema/validate';
@@ -153,6 +154,5 @@ export function present<T extends object>(fields: T): T {
   return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T;
 }
 
-let known_zone: string | undefined;
-/** The reader's time zone, kept with what they write; asked once, as asking costs as much as drawing a form. */
-export const zone = (): string => (known_zone ??= Intl.DateTimeFormat().resolvedOptions().timeZone);
+/** The reader's time zone, kept with what they write. */
+export const zone = machineZone;

@@ -4,7 +4,7 @@
   import { parseQuantity } from '$core/quantity/parse';
   import { FLASK_SHAPES, flaskChange, newFlask } from '$lib/schema/flask';
   import { answerName, textName } from '$lib/schema/posted-form';
-  import { api } from '$lib/ui/api-client';
+  import { amend } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -101,7 +101,7 @@
     const body = bodyNow();
     const done = await form.submit(old ? flaskChange : newFlask, body, () =>
       old
-        ? api('PATCH', `/flasks/${old.id}`, body)
+        ? amend(`/flasks/${old.id}`, old, body)
         : outbox.post('/flasks', body, `${body.name ?? 'a flask'}, on the rack`)
     );
     if (done) await ondone();

@@ -1,8 +1,8 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowMs } from '$core/time/now';
   /** What waits to be sent, where everybody sees it; nothing while nothing waits. */
   import { onMount } from 'svelte';
-  import { invalidateAll } from '$app/navigation';
   import { told } from '$lib/ui/toast/toaster';
   import { shortTime } from '$lib/ui/date/written-date';
   import { strike } from '$lib/ui/entry/log-entry';
@@ -20,7 +20,7 @@
     const sleep = outbox.wake((item, record) => {
       const id = (record as { id?: number } | null)?.id;
       told(`Sent: ${item.words}`, id === undefined ? undefined : () => strike(`${item.path}/${id}`));
-      void invalidateAll();
+      void readAnew();
     });
     const clock = setInterval(() => (now = nowMs()), 500);
     return () => {

@@ -3,6 +3,7 @@
   import { Box, Flame, Hammer } from '@lucide/svelte';
   import { DEFECTS, type DefectName } from '$core/reference/defects';
   import { massText } from '$core/quantity/display';
+  import { dayOf } from '$lib/ui/date/reader-day';
   import { shortDate } from '$lib/ui/date/written-date';
   import { byWhom } from '$lib/ui/entry/by-whom';
   import { entryWords } from '$lib/ui/entry/entry-words';
@@ -10,12 +11,11 @@
   import { recordOf, type JournalItem } from './journal-item';
 
   const { items, names }: { items: readonly JournalItem[]; names: Record<number, string> } = $props();
-  const day = (iso: string) => iso.slice(0, 10);
 </script>
 
 <ul class="ruled">
   {#each items as item, i (`${item.kind} ${recordOf(item).id}`)}
-    {@const first = i === 0 || day(items[i - 1]!.at) !== day(item.at)}
+    {@const first = i === 0 || dayOf(items[i - 1]!.at) !== dayOf(item.at)}
     <li class="grid grid-cols-[4.2rem_minmax(0,1fr)] items-baseline gap-x-3">
       <time class="soft small" datetime={item.at}
         >{first ? shortDate(item.at) : ''}<span class="sr-only">{first ? '' : shortDate(item.at)}</span></time

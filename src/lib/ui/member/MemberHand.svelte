@@ -16,10 +16,10 @@
 
 <script lang="ts">
   /** One member's hand: how far it leans and strays, in grades of the squeeze; held, or learned anew. */
+  import { readAnew } from '$lib/ui/read-anew';
   import { NINE_IN_TEN } from '$core/judge/normal';
-  import { invalidateAll } from '$app/navigation';
   import { memberChange } from '$lib/schema/session';
-  import { api } from '$lib/ui/api-client';
+  import { amend } from '$lib/ui/api-client';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
   import { told } from '$lib/ui/toast/toaster';
@@ -49,10 +49,12 @@
 
   async function change(body: { hand: { squeeze_bias: number; squeeze_sd: number } | null }, said: string) {
     const seen = { ...body, version: member.version };
-    const done = await form.submit(memberChange, seen, (sent) => api('PATCH', `/members/${member.id}`, sent));
+    const done = await form.submit(memberChange, seen, (sent) =>
+      amend(`/members/${member.id}`, member, sent)
+    );
     if (done === undefined) return;
     told(said);
-    await invalidateAll();
+    await readAnew();
   }
   const round = (value: number) => Number(value.toFixed(3));
   const hold = () =>

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowIso } from '$core/time/now';
   /** A mold that broke as its pattern was drawn: the likely cause, and its sand back in the heaps. */
-  import { invalidateAll } from '$app/navigation';
+  import type { MoldState } from '$core/session/mold-life';
   import { BREAKAGES, likelyBreakages, type Breakage } from '$core/mold/ramming-steps';
-  import { api, ApiProblem } from '$lib/ui/api-client';
+  import { api, ApiProblem, amend } from '$lib/ui/api-client';
   import { zone } from '$lib/ui/field/record-form.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { told } from '$lib/ui/toast/toaster';
@@ -11,14 +12,12 @@
 
   interface Props {
     session_id: number;
-    mold_id: number;
-    /** Of the mold. */
-    version: number;
+    mold: { id: number; state: MoldState; broken_because: string | null; version: number };
     /** Heaps whose sand is in it; none while none was drawn. */
     heaps: readonly number[];
     known: Parameters<typeof likelyBreakages>[0];
   }
-  const { session_id, mold_id, version, heaps, known }: Props = $props();
+  const { session_id, mold, heaps, known }: Props = $props();
   let open = $state(false);
   let busy = $state(false);
   let trouble = $state<string | null>(null);
@@ -40,24 +39,23 @@
               at,
               zone: zone(),
               session_id,
-              mold_id
+              mold_id: mold.id
             })),
-            molds: [{ id: mold_id, state: 'broken', broken_because: BREAKAGES[cause] }]
+            molds: [{ id: mold.id, state: 'broken', broken_because: BREAKAGES[cause] }]
           },
           'a mold that broke'
         );
         told('Its sand is back in the heap.', async () => {
           await api('POST', `/acts/${act.id}/undo`);
-          await invalidateAll();
+          await readAnew();
         });
       } else
-        await api('PATCH', `/sessions/${session_id}/molds/${mold_id}`, {
+        await amend(`/sessions/${session_id}/molds/${mold.id}`, mold, {
           broken_because: BREAKAGES[cause],
-          state: 'broken',
-          version
+          state: 'broken'
         });
       open = false;
-      await invalidateAll();
+      await readAnew();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       trouble = thrown.message;

@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowIso } from '$core/time/now';
   /** The sand that went into a mold, weighed or as it was worked out: drawn from its heaps with one press. */
-  import { invalidateAll } from '$app/navigation';
   import { massText, weighable } from '$core/quantity/display';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
@@ -77,10 +77,10 @@
         `${sands.map(({ name }, i) => `${massText(typed[i]!.si!, units())} from ${name}`).join(', ')}: logged.`,
         async () => {
           await api('POST', `/acts/${act.id}/undo`);
-          await invalidateAll();
+          await readAnew();
         }
       );
-      await invalidateAll();
+      await readAnew();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       question = thrown.question !== null;

@@ -6,7 +6,7 @@
   import { FILLET, PATTERN_MATERIALS, PATTERN_MATERIAL_NAMES } from '$core/reference/pattern';
   import { newPattern, patternChange, type PatternKind, type PatternKnownBy } from '$lib/schema/pattern';
   import { textName } from '$lib/schema/posted-form';
-  import { api } from '$lib/ui/api-client';
+  import { amend } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -112,7 +112,7 @@
     const body = bodyNow();
     const done = await form.submit(old ? patternChange : newPattern, body, () =>
       old
-        ? api<{ id: number }>('PATCH', `/patterns/${old.id}`, body)
+        ? amend<{ id: number }>(`/patterns/${old.id}`, old, body)
         : outbox.post<{ id: number }>('/patterns', body, `${body.name || 'a pattern'}, into the library`)
     );
     if (done) await ondone(done.id);

@@ -2,6 +2,7 @@
   import { nowIso } from '$core/time/now';
   /** The plan in one's own calendar: as a file, or as an address to subscribe to. */
   import { ApiProblem, api } from '$lib/ui/api-client';
+  import { dayOf } from '$lib/ui/date/reader-day';
   import { units } from '$lib/ui/preferences';
   import { warned } from '$lib/ui/toast/toaster';
 
@@ -11,7 +12,7 @@
   async function make() {
     try {
       const { token } = await api<{ token: string }>('POST', '/tokens', {
-        name: `calendar, ${nowIso().slice(0, 10)}`,
+        name: `calendar, ${dayOf(nowIso())}`,
         only: 'calendar'
       });
       address = `${origin}/api/v1/calendar.ics?units=${units()}&token=${token}`;

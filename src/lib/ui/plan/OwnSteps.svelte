@@ -1,8 +1,8 @@
 <script lang="ts">
   /** Steps of one's own: what no record knows of. */
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { v4 as uuid } from 'uuid';
-  import { ApiProblem, api } from '$lib/ui/api-client';
+  import { ApiProblem, amend } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
@@ -26,8 +26,9 @@
   async function put(list: readonly Own[]) {
     trouble = null;
     try {
-      await api('PATCH', `/plans/${plan_id}`, { own: list, version });
-      await invalidateAll();
+      const seen = { own, version };
+      await amend(`/plans/${plan_id}`, seen, { own: list });
+      await readAnew();
       return true;
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;

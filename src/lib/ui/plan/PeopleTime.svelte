@@ -1,8 +1,8 @@
 <script lang="ts">
   /** When those who take part have time: the hours of their week, and what their own calendar file has. */
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { USUAL_HOURS, type OpenHours } from '$core/plan/open-hours';
-  import { ApiProblem, api } from '$lib/ui/api-client';
+  import { ApiProblem, api, amend } from '$lib/ui/api-client';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { zone } from '$lib/ui/field/record-form.svelte';
   import { told, warned } from '$lib/ui/toast/toaster';
@@ -34,26 +34,23 @@
       async () => void (await keep(of, before))
     );
   }
-  /** What each was at when it was last written here, which the page has not heard of yet. */
-  const versions: Record<number, number> = {};
+  const kept: Record<number, Member> = {};
   let sent: { id: number; hours: readonly OpenHours[] | null } | null = null;
   /** Whether it was taken. */
   async function keep(of: Member, hours: readonly OpenHours[] | null): Promise<boolean> {
     const mine = { id: of.id, hours };
     sent = mine;
     try {
-      const { version } = await api<Member>('PATCH', `/members/${of.id}`, {
-        hours,
-        version: Math.max(versions[of.id] ?? 0, of.version)
-      });
-      versions[of.id] = version;
+      // The page may not have heard yet of what was just kept.
+      const seen = [of, kept[of.id] ?? of].reduce((a, b) => (b.version > a.version ? b : a));
+      kept[of.id] = await amend<Member>(`/members/${of.id}`, seen, { hours });
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       warned(thrown.message);
       sent = null;
       return false;
     }
-    await invalidateAll();
+    await readAnew();
     if (sent === mine) sent = null;
     return true;
   }
@@ -69,11 +66,11 @@
     const body = (await answer?.json().catch(() => null)) as { times?: number; detail?: string } | null;
     if (!answer?.ok) return warned(body?.detail ?? 'The calendar did not come through: try again.');
     told(`${file.name}: ${body?.times ?? 0} busy times of ${of.name}.`, () => forget(of, file.name));
-    await invalidateAll();
+    await readAnew();
   }
   async function forget(of: Member, source: string) {
     await api('DELETE', `/members/${of.id}/busy?source=${encodeURIComponent(source)}`);
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

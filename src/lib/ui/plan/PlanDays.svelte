@@ -1,8 +1,8 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowIso } from '$core/time/now';
   /** The steps by their days. One is taken to another day by dragging it, or with the keys: space picks it up. */
   import { tick as rendered } from 'svelte';
-  import { invalidateAll } from '$app/navigation';
   import { dndzone, SOURCES, TRIGGERS, type DndEvent } from 'svelte-dnd-action';
   import { stepWords } from '$core/plan/step-words';
   import { ApiProblem } from '$lib/ui/api-client';
@@ -10,7 +10,8 @@
   import { told, warned } from '$lib/ui/toast/toaster';
   import StepLine from './StepLine.svelte';
   import StepMore from './StepMore.svelte';
-  import { dayHeading, dayOf, daysBetween } from './plan-words';
+  import { dayOf } from '$lib/ui/date/reader-day';
+  import { dayHeading, daysBetween } from './plan-words';
   import { note, tick } from './tick';
   import type { PlanStepShown } from './schedule';
 
@@ -90,13 +91,13 @@
       await note(plan_id, { id: step.id, not_before });
       told(`Not before ${dayHeading(day)}: ${stepWords(step.about, units())}.`, async () => {
         await note(plan_id, { id: step.id, not_before: step.not_before });
-        await invalidateAll();
+        await readAnew();
       });
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       warned(thrown.message);
     }
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

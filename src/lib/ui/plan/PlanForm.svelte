@@ -1,12 +1,13 @@
 <script lang="ts">
   /** Which castings a day is for: how many of each pattern, of which metal and sand, and what the patterns still want. */
+  import { readAnew } from '$lib/ui/read-anew';
   import { X } from '@lucide/svelte';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import { COATS, COAT_KINDS, SANDING_GRITS, type CoatKind } from '$core/reference/pattern';
   import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
   import { DELIVERY_DAYS } from '$core/reference/plan';
   import { newPlan } from '$lib/schema/plan';
-  import { api } from '$lib/ui/api-client';
+  import { api, amend } from '$lib/ui/api-client';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -98,10 +99,10 @@
     const body = bodyNow();
     const schema = plan ? (await import('$lib/schema/plan')).planChange : newPlan;
     const saved = await form.submit(schema, plan ? { ...body, version: plan.version } : body, (sent) =>
-      plan ? api('PATCH', `/plans/${plan.id}`, sent) : api('POST', '/plans', sent)
+      plan ? amend(`/plans/${plan.id}`, plan, sent) : api('POST', '/plans', sent)
     );
     if (saved === undefined) return;
-    await invalidateAll();
+    await readAnew();
     if (ondone) ondone();
     else await goto(`/plan?session=${session.id}`, { replaceState: true });
   }

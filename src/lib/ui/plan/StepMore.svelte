@@ -1,7 +1,7 @@
 <script lang="ts">
   /** A step put off, given to somebody, timed better; and what moves when it slips. */
+  import { readAnew } from '$lib/ui/read-anew';
   import { onMount } from 'svelte';
-  import { invalidateAll } from '$app/navigation';
   import type { StepAbout } from '$core/plan/casting-steps';
   import { stepWords } from '$core/plan/step-words';
   import { ApiProblem, api } from '$lib/ui/api-client';
@@ -9,7 +9,8 @@
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { units } from '$lib/ui/preferences';
-  import { fieldMoment, minutesWords } from './plan-words';
+  import { fieldMoment } from '$lib/ui/date/reader-day';
+  import { minutesWords } from './plan-words';
   import { note } from './tick';
   import type { PlanStepShown } from './schedule';
 
@@ -40,7 +41,7 @@
     try {
       await note(plan_id, { id: step.id, ...body });
       draft.finish();
-      await invalidateAll();
+      await readAnew();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       trouble = thrown.errors[0]?.message ?? thrown.message;

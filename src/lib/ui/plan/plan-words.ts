@@ -1,4 +1,6 @@
+import { dayAfter, daysFrom, type Day } from '$core/time/day';
 import { nowMs } from '$core/time/now';
+import { dayOf, minuteOf } from '$lib/ui/date/reader-day';
 import { locale } from '$lib/ui/preferences';
 
 /** How long something may slip, in the measure that one would say it in. */
@@ -24,30 +26,11 @@ export const dayHeading = (day: string): string =>
     new Date(`${day}T12:00:00`)
   );
 
-/** The day of a moment in the reader's zone, as 2026-04-04. */
-export function dayOf(iso: string): string {
-  const at = new Date(iso);
-  const two = (n: number) => String(n).padStart(2, '0');
-  return `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
-}
-
-/** The same moment as a field for day and hour has it. */
-export function fieldMoment(iso: string): string {
-  const at = new Date(iso);
-  const two = (n: number) => String(n).padStart(2, '0');
-  return `${dayOf(iso)}T${two(at.getHours())}:${two(at.getMinutes())}`;
-}
-
 /** Days from one to another, both counted in, at most so many. */
-export function daysBetween(first: string, last: string, most: number): string[] {
-  const days: string[] = [];
-  for (let at = new Date(`${first}T12:00:00`); days.length < most; at.setDate(at.getDate() + 1)) {
-    const day = dayOf(at.toISOString());
-    if (day > last) break;
-    days.push(day);
-  }
-  return days;
-}
+export const daysBetween = (first: Day, last: Day, most: number): Day[] =>
+  Array.from({ length: Math.min(most, Math.max(0, daysFrom(first, last) + 1)) }, (_, i) =>
+    dayAfter(first, i)
+  );
 
 export const WEEKDAYS = [1, 2, 3, 4, 5, 6, 0] as const;
 /** A weekday's name; Sunday is 0. */
@@ -67,12 +50,15 @@ export const dayAndHour = (iso: string): string =>
     minute: '2-digit'
   }).format(new Date(iso));
 
+/** From then on a day is called its night. */
+const EVENING_MIN = 17 * 60;
+
 /** When something is due, as one says it at the bench: tonight, tomorrow, a weekday within the week, else the date. */
 export function relativeDay(iso: string, now = new Date(nowMs())): string {
-  const today = dayOf(now.toISOString());
+  const today = dayOf(now.getTime());
   const day = dayOf(iso);
-  if (day <= today) return new Date(iso).getHours() >= 17 ? 'Tonight' : 'Today';
-  const ahead = daysBetween(today, day, 8).length - 1;
+  if (day <= today) return minuteOf(iso) >= EVENING_MIN ? 'Tonight' : 'Today';
+  const ahead = daysFrom(today, day);
   if (ahead === 1) return 'Tomorrow';
   const at = new Date(iso);
   return ahead < 7

@@ -1,5 +1,5 @@
+import { readAnew } from '$lib/ui/read-anew';
 import { nowIso } from '$core/time/now';
-import { invalidateAll } from '$app/navigation';
 import { enteredWords, stepWords } from '$core/plan/step-words';
 import { ApiProblem, api } from '$lib/ui/api-client';
 import { outbox } from '$lib/ui/outbox/outbox.svelte';
@@ -33,7 +33,7 @@ export async function tick(plan_id: number, step: PlanStepShown, done: boolean):
       told(what, async () => {
         if (undo) await api(undo.method, undo.path);
         await note(plan_id, { id: step.id, done_at: null });
-        await invalidateAll();
+        await readAnew();
       });
     }
   } catch (thrown) {
@@ -41,7 +41,7 @@ export async function tick(plan_id: number, step: PlanStepShown, done: boolean):
     // Taken out of the outbox again by hand: that is known.
     if (thrown.status !== 0) warned(thrown.message);
   }
-  await invalidateAll();
+  await readAnew();
 }
 
 /** Notes something of a step. */

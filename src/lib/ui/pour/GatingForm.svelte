@@ -1,13 +1,13 @@
 <script lang="ts">
   /** What somebody has otherwise than it was worked out: school, wall, pins of their own, weights on the cope. */
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { ALLOYS, ALLOY_NAMES, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { GATES, type Gate } from '$core/metal/gating';
   import { GATING_SCHOOLS, type GatingSchool } from '$core/metal/gating-plan';
   import { editableLength, massText, temperatureText } from '$core/quantity/display';
   import type { MoldGating } from '$lib/schema/pour';
-  import { api } from '$lib/ui/api-client';
+  import { amend } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -113,12 +113,12 @@
     const metal = own ? { metal: own.based_on, alloy_id: own.id } : { metal: typed.metal, alloy_id: null };
     const change = { gating: now, ...metal, version: mold.version };
     const done = await form.submit(schema, change, (body) =>
-      api('PATCH', `/sessions/${session_id}/molds/${mold.id}`, body)
+      amend(`/sessions/${session_id}/molds/${mold.id}`, mold, body)
     );
     if (done === undefined) return;
     form.draft?.finish();
     told('Written down with the mold.');
-    await invalidateAll();
+    await readAnew();
   }
   const GATE_WORDS = { parting: 'At the parting', bottom: 'At the bottom', top: 'At the top' } as const;
 </script>

@@ -1,8 +1,8 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowIso } from '$core/time/now';
   /** How much metal, in how many melts, of what, and what the furnace is set to; worked out while one types. */
   import Explained from '$lib/ui/figure/Explained.svelte';
-  import { invalidateAll } from '$app/navigation';
   import { alloyParts, bulkOf, topUps } from '$core/metal/charge';
   import {
     FURNACES,
@@ -19,7 +19,7 @@
   import type { AlloyFigures } from '$core/reference/alloys';
   import { SCRAP, SCRAP_NAMES, USUAL_HEEL, type Scrap } from '$core/reference/scrap';
   import type { GivenMelt } from '$lib/schema/pour';
-  import { api } from '$lib/ui/api-client';
+  import { amend } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import TakeReading from '$lib/ui/device/TakeReading.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
@@ -146,12 +146,12 @@
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const seen = { ...bodyNow(), version: session.version };
-    const done = await form.submit(schema, seen, (body) => api('PATCH', `/sessions/${session.id}`, body));
+    const done = await form.submit(schema, seen, (body) => amend(`/sessions/${session.id}`, session, body));
     if (done === undefined) return;
     form.draft?.finish();
     melt.melt = untaken();
     told('The melt is written down.');
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

@@ -1,8 +1,8 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowMs } from '$core/time/now';
   /** The pour of one mold: how hot, the clock from the first metal to the last, and one press that keeps it. */
   import { onMount } from 'svelte';
-  import { invalidateAll } from '$app/navigation';
   import { temperatureText } from '$core/quantity/display';
   import type { HotMold } from '$core/heat/mold-after-pour';
   import { api } from '$lib/ui/api-client';
@@ -100,9 +100,9 @@
       });
     told(`${mold.name} is poured.`, async () => {
       await api('POST', `/acts/${made.id}/undo`);
-      await invalidateAll();
+      await readAnew();
     });
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

@@ -1,13 +1,13 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowIso } from '$core/time/now';
   /** Before the first step: what this heap needs, how it is mulled, and what else is in it. */
   import Explained from '$lib/ui/figure/Explained.svelte';
   import type { Explanation } from '$lib/ui/figure/page-of';
-  import { invalidateAll } from '$app/navigation';
   import { MULLING_WAYS, mullingTime, type MullingWay } from '$core/session/recondition-steps';
   import { durationText, massText } from '$core/quantity/display';
   import type { SandNeeds } from '$lib/schema/recondition';
-  import { ApiProblem, api } from '$lib/ui/api-client';
+  import { ApiProblem, api, amend } from '$lib/ui/api-client';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import { zone } from '$lib/ui/field/record-form.svelte';
@@ -16,7 +16,7 @@
 
   interface Props {
     /** The casting day that it is of; one is begun where there is none. */
-    session: { id: number; version: number } | null;
+    session: { id: number; sand: object; version: number } | null;
     heap: { id: number; name: string; system: 'water' | 'oil' };
     needs: SandNeeds;
     facing: boolean;
@@ -53,15 +53,14 @@
     try {
       const day =
         session ??
-        (await api<{ id: number; version: number }>('POST', '/sessions', {
+        (await api<NonNullable<Props['session']>>('POST', '/sessions', {
           name: `Sand of ${heap.name}`,
           at,
           zone: zone(),
           stage: 'recondition'
         }));
       const six = (kg: number) => Number(kg.toPrecision(6));
-      await api('PATCH', `/sessions/${day.id}`, {
-        version: day.version,
+      await amend(`/sessions/${day.id}`, day, {
         sand: {
           heap_id: heap.id,
           plan: {
@@ -79,7 +78,7 @@
           }
         }
       });
-      await invalidateAll();
+      await readAnew();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       trouble = thrown.message;

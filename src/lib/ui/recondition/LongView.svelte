@@ -1,14 +1,14 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowMs } from '$core/time/now';
   /** The next twenty sessions of a heap under a policy: where dead clay, fines and mass go, what it costs, what to buy. */
   import Explained from '$lib/ui/figure/Explained.svelte';
-  import { invalidateAll } from '$app/navigation';
   import { policyOutlook, type RenewalPolicy } from '$core/mix/renewal-policy';
   import { TIRED } from '$core/reference/wear';
   import { massText, percentText } from '$core/quantity/display';
   import type { GivenPolicy } from '$lib/schema/heap';
   import type { LongViewStart } from '$lib/schema/recondition';
-  import { ApiProblem, api } from '$lib/ui/api-client';
+  import { ApiProblem, amend } from '$lib/ui/api-client';
   import PolicyChart from '$lib/ui/chart/PolicyChart.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import OneSlider from '$lib/ui/field/OneSlider.svelte';
@@ -19,7 +19,7 @@
   import { told, warned } from '$lib/ui/toast/toaster';
 
   interface Props {
-    heap: { id: number; name: string; version: number };
+    heap: { id: number; name: string; policy: GivenPolicy | null; version: number };
     start: LongViewStart;
   }
   const { heap, start }: Props = $props();
@@ -73,15 +73,13 @@
   async function choose() {
     const before = start.policy;
     try {
-      const { version } = await api<{ version: number }>('PATCH', `/heaps/${heap.id}`, {
-        policy: given_now(),
-        version: heap.version
-      });
+      const where = `/heaps/${heap.id}`;
+      const changed = await amend(where, heap, { policy: given_now() });
       told(`${heap.name} is renewed this way from now on.`, async () => {
-        await api('PATCH', `/heaps/${heap.id}`, { policy: before, version });
-        await invalidateAll();
+        await amend(where, changed, { policy: before });
+        await readAnew();
       });
-      await invalidateAll();
+      await readAnew();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       warned(thrown.message);

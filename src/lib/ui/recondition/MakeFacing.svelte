@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowMs } from '$core/time/now';
   /** Facing sand made from a heap: riddled finer, with new sand and clay, into a heap of its own; one act. */
-  import { invalidateAll } from '$app/navigation';
   import { massText } from '$core/quantity/display';
   import { ApiProblem, api } from '$lib/ui/api-client';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
@@ -72,9 +72,9 @@
       typed = { ...typed, old: blank(), sand: blank(), clay: blank() };
       told(`${massText(old.si, units())} of ${heap.name} is facing now.`, async () => {
         await api('POST', `/acts/${act.id}/undo`);
-        await invalidateAll();
+        await readAnew();
       });
-      await invalidateAll();
+      await readAnew();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       [trouble, asked] = [thrown.message, thrown.question !== null];

@@ -1,9 +1,9 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowIso } from '$core/time/now';
   /** Sand put right step by step after a pour: what is due stands large, is timed, and enters itself in the ledger. */
   import { onMount } from 'svelte';
   import { Check } from '@lucide/svelte';
-  import { invalidateAll } from '$app/navigation';
   import { reconditionSteps, type DueStep } from '$core/session/recondition-steps';
   import type { NotedStep } from '$core/session/noted-step';
   import { durationText, weighable } from '$core/quantity/display';
@@ -136,7 +136,7 @@
         told('Entered in the ledger.', async () => {
           await api('POST', `/acts/${act.id}/undo`);
           await notes.note(session_id, noteOf(step, 'to-do'));
-          await invalidateAll();
+          await readAnew();
         });
       }
       clearTimer(`sand:${heap.id}`);
@@ -175,9 +175,9 @@
       );
       told('The splash is entered.', async () => {
         await api('POST', `/acts/${act.id}/undo`);
-        await invalidateAll();
+        await readAnew();
       });
-      await invalidateAll();
+      await readAnew();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       trouble = thrown.message;

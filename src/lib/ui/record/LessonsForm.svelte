@@ -1,7 +1,7 @@
 <script lang="ts">
   /** What is kept of the day for the next. */
-  import { invalidateAll } from '$app/navigation';
-  import { api } from '$lib/ui/api-client';
+  import { readAnew } from '$lib/ui/read-anew';
+  import { amend } from '$lib/ui/api-client';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
@@ -20,11 +20,11 @@
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const body = { lessons: lessons.trim() === '' ? null : lessons.trim(), version: day.version };
-    const done = await form.submit(schema, body, (now) => api('PATCH', `/sessions/${day.id}`, now));
+    const done = await form.submit(schema, body, (now) => amend(`/sessions/${day.id}`, day, now));
     if (done === undefined) return;
     form.draft?.finish();
     told('Kept with the day.');
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

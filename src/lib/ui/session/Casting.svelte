@@ -1,9 +1,9 @@
 <script lang="ts">
   /** What there is to do before the next casting, worked out from the heaps; or the question when that is. */
+  import { readAnew } from '$lib/ui/read-anew';
   import { onMount } from 'svelte';
-  import { invalidateAll } from '$app/navigation';
   import { durationText, massText } from '$core/quantity/display';
-  import { api } from '$lib/ui/api-client';
+  import { amend } from '$lib/ui/api-client';
   import { momentName, textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -11,6 +11,7 @@
   import TextField from '$lib/ui/field/TextField.svelte';
   import { told } from '$lib/ui/toast/toaster';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
+  import { fieldMoment } from '$lib/ui/date/reader-day';
   import { shortDate } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
   import FollowSession from '$lib/ui/step/FollowSession.svelte';
@@ -53,31 +54,29 @@
   /** The day that is set is being changed. */
   let moving = $state(false);
   function move({ name: called, at: set }: Casting) {
-    const local = Date.parse(set) - new Date(set).getTimezoneOffset() * 60_000;
-    [name, at, moving] = [called ?? '', new Date(local).toISOString().slice(0, 16), true];
+    [name, at, moving] = [called ?? '', fieldMoment(set), true];
   }
 
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const body = bodyNow();
-    const set = () =>
+    const set = (): Promise<object> =>
       moving
-        ? api('PATCH', `/sessions/${casting!.id}`, { ...body, version: casting!.version })
+        ? amend(`/sessions/${casting!.id}`, casting!, body)
         : outbox.post<{ id: number }>('/sessions', body, 'a casting day');
     if (!(await form.submit(schema, body, set))) return;
     [name, at, moving] = ['', '', false];
-    await invalidateAll();
+    await readAnew();
   }
 
-  async function over({ id, name: called, stage: before, version: seen }: Casting) {
-    const end = (stage: string, version: number) =>
-      api<{ version: number }>('PATCH', `/sessions/${id}`, { stage, version });
-    const { version } = await end('done', seen);
-    told(`${called ?? 'The casting'} is over.`, async () => {
-      await end(before, version);
-      await invalidateAll();
+  async function over(seen: Casting) {
+    const where = `/sessions/${seen.id}`;
+    const ended = await amend(where, seen, { stage: 'done' });
+    told(`${seen.name ?? 'The casting'} is over.`, async () => {
+      await amend(where, ended, { stage: seen.stage });
+      await readAnew();
     });
-    await invalidateAll();
+    await readAnew();
   }
 
   function said(item: Errand): { when: string; what: string; href: string } {

@@ -1,5 +1,7 @@
+import { daysFrom } from '$core/time/day';
 import { nowMs } from '$core/time/now';
 import type { Due } from '$core/session/due';
+import { dayOf } from '$lib/ui/date/reader-day';
 
 /** A casting day, as the pages know it. */
 export interface Casting {
@@ -22,13 +24,6 @@ const STAGE_WORDS: Record<string, string> = {
 // The words are English whatever the reader's dates look like.
 const WEEKDAY = new Intl.DateTimeFormat('en', { weekday: 'long' });
 const HOUR = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
-const DAY_MS = 86_400_000;
-
-/** Midnights between two times, in the reader's zone. */
-function daysUntil(at: Date, now: Date): number {
-  const midnight = (of: Date) => Date.UTC(of.getFullYear(), of.getMonth(), of.getDate());
-  return Math.round((midnight(at) - midnight(now)) / DAY_MS);
-}
 
 /** How a casting is spoken of: by its name or its day, and when it is. */
 export function castingWords(
@@ -36,7 +31,7 @@ export function castingWords(
   now = new Date(nowMs())
 ): { name: string; when: string; on: boolean } {
   const at = new Date(casting.at);
-  const days = daysUntil(at, now);
+  const days = daysFrom(dayOf(now.getTime()), dayOf(casting.at));
   const on = days <= 0;
   return {
     on,

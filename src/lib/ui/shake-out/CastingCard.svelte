@@ -1,12 +1,12 @@
 <script lang="ts">
   /** One casting out of its mold: how it turned out, what is wrong and where, and why. */
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { SEEN, type Seen } from '$core/judge/day-record';
   import { signsOf } from '$core/judge/diagnosis';
   import { massText } from '$core/quantity/display';
   import { DEFECTS, priorCauses, type Cause, type DefectName } from '$core/reference/defects';
   import { CASTING_RESULTS, type CastingResult } from '$lib/schema/pour';
-  import { ApiProblem, api } from '$lib/ui/api-client';
+  import { ApiProblem, api, amend } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -106,7 +106,7 @@
     const body = bodyNow();
     const done = casting
       ? await form.submit(castingChange, { ...body, version: casting.version }, (now) =>
-          api<{ id: number }>('PATCH', `/castings/${casting.id}`, now)
+          amend<{ id: number }>(`/castings/${casting.id}`, casting, now)
         )
       : await form.submit(newCasting, { ...body, mold_id, pattern_id: pattern.id }, (now) =>
           outbox.post<{ id: number }>('/castings', now, title)
@@ -117,13 +117,13 @@
     if (!casting)
       told(`${title} is written down.`, async () => {
         await api('DELETE', `/castings/${done.id}`);
-        await invalidateAll();
+        await readAnew();
       });
-    await invalidateAll();
+    await readAnew();
   }
   async function because(cause: Cause | null) {
-    await api('PATCH', `/castings/${casting!.id}`, { cause, version: casting!.version });
-    await invalidateAll();
+    await amend(`/castings/${casting!.id}`, casting!, { cause });
+    await readAnew();
   }
 
   let photo = $state<string | null>(null);
@@ -142,7 +142,7 @@
         throw new ApiProblem(response.status, problem.detail ?? 'The photo was not taken.');
       }
       photo = null;
-      await invalidateAll();
+      await readAnew();
     } catch (thrown) {
       photo =
         thrown instanceof ApiProblem

@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowMs } from '$core/time/now';
   /** The sand of an opened mold: back into its heaps, burnt skin weighed out, facing into the backing where one likes. */
-  import { invalidateAll } from '$app/navigation';
   import { massText } from '$core/quantity/display';
   import { ApiProblem, api } from '$lib/ui/api-client';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
@@ -115,9 +115,9 @@
       kept.finish();
       told('The sand is back in its heap.', async () => {
         await api('POST', `/acts/${act.id}/undo`);
-        await invalidateAll();
+        await readAnew();
       });
-      await invalidateAll();
+      await readAnew();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       [message, asked] = [thrown.message, thrown.question !== null];

@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Reads the page anew when somebody writes at another device. */
+  import { readAnew } from '$lib/ui/read-anew';
   import { onMount } from 'svelte';
-  import { invalidateAll } from '$app/navigation';
   import { navigating } from '$app/state';
 
   const { id, version }: { id: number; version?: number } = $props();
@@ -18,7 +18,7 @@
         known === null
           ? read !== undefined && (JSON.parse(now) as { version: number }).version !== read
           : known !== now;
-      if (moved && !navigating.to) void invalidateAll();
+      if (moved && !navigating.to) void readAnew();
       known = now;
     });
     return () => source.close();

@@ -1,4 +1,4 @@
-import { invalidateAll } from '$app/navigation';
+import { readAnew } from '$lib/ui/read-anew';
 import { latestNotes, type NotedStep } from '$core/session/noted-step';
 import { ApiProblem } from '$lib/ui/api-client';
 import { outbox } from '$lib/ui/outbox/outbox.svelte';
@@ -22,7 +22,7 @@ export class SessionSteps {
         { ...step, ...(mold_id !== null && { mold_id }) },
         `${step.kind}, ${step.state}`
       );
-      await invalidateAll();
+      await readAnew();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       const { [step.id]: _, ...rest } = this.sent;

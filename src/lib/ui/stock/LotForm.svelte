@@ -17,7 +17,7 @@
   import { editableMass } from '$core/quantity/display';
   import { INGREDIENTS, MATERIAL_KINDS, liquidKgPerL, type MaterialKind } from '$core/reference/ingredients';
   import { lotChange, newLot } from '$lib/schema/stock';
-  import { api } from '$lib/ui/api-client';
+  import { amend } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -156,7 +156,7 @@
     event.preventDefault();
     const body = bodyNow();
     const done = await form.submit(old ? lotChange : newLot, body, () =>
-      old ? api('PATCH', `/lots/${old.id}`, body) : outbox.post('/lots', body, `${handbook.name} in stock`)
+      old ? amend(`/lots/${old.id}`, old, body) : outbox.post('/lots', body, `${handbook.name} in stock`)
     );
     if (done) await ondone();
   }

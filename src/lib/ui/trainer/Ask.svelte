@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { nowIso } from '$core/time/now';
   /** One question of the trainer: looked at, answered, and the truth with the look that would have told. */
-  import { invalidateAll } from '$app/navigation';
   import { moldQuestion, MOLD_FAULTS, MOLD_FAULT_WORDS, type MoldFault } from '$core/trainer/mold-question';
   import {
     LOOKS,
@@ -16,6 +16,7 @@
   import { DEFECTS, type DefectName } from '$core/reference/defects';
   import { GRADE_NAMES } from '$core/bench/formula/squeeze';
   import { ApiProblem, api } from '$lib/ui/api-client';
+  import { dayOf } from '$lib/ui/date/reader-day';
   import Choice from '$lib/ui/field/Choice.svelte';
   import DefectDrawing from '$lib/ui/shake-out/DefectDrawing.svelte';
   import TermDrawing from '$lib/ui/term/TermDrawing.svelte';
@@ -176,11 +177,9 @@
         </p>
       {/if}
       <p class="soft small">
-        It comes again {told.due.slice(0, 10) === nowIso().slice(0, 10)
-          ? 'today'
-          : `on ${shortDate(told.due)}`}.
+        It comes again {dayOf(told.due) === dayOf(nowIso()) ? 'today' : `on ${shortDate(told.due)}`}.
       </p>
-      <p><button type="button" class="act" onclick={() => invalidateAll()}>The next one</button></p>
+      <p><button type="button" class="act" onclick={() => readAnew()}>The next one</button></p>
     {:else}
       {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
       <p><button type="button" class="act" disabled={busy} onclick={answer}>That is my answer</button></p>

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
+  import { goto } from '$app/navigation';
   import { api } from '$lib/ui/api-client';
   import FlaskForm from '$lib/ui/flask/FlaskForm.svelte';
   import { told } from '$lib/ui/toast/toaster';
@@ -16,7 +17,7 @@
     await api('DELETE', `/flasks/${id}`);
     told(`${name} is off the rack.`, async () => {
       await api('POST', `/flasks/${id}/restore`);
-      await invalidateAll();
+      await readAnew();
     });
     await goto('/flasks', { invalidateAll: true });
   }

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { BENCH_TESTS } from '$core/bench/bench-tests';
   import { FORMULAS } from '$core/handbook/formula/formulas';
   import { FORMULA_STAGE } from '$core/handbook/stages';
@@ -28,7 +28,7 @@
     const before = data.schools[of] ?? null;
     const set = async (to: string | null) => {
       await api('PATCH', '/settings', { school: { of, way: to } });
-      await invalidateAll();
+      await readAnew();
     };
     await set(before === way ? null : way);
     told(before === way ? 'No way is marked as yours.' : `${name}: marked as yours.`, () => set(before));

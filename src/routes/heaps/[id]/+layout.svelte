@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { page } from '$app/state';
   import { warned } from '$lib/ui/toast/toaster';
   import { wroteJustNow } from '$lib/ui/entry/log-entry';
@@ -19,7 +19,7 @@
       const { version } = JSON.parse((event as MessageEvent<string>).data) as { version: number };
       if (version === data.heap.version) return;
       const own = wroteJustNow();
-      await invalidateAll();
+      await readAnew();
       if (!own) warned(`${data.heap.name} was changed elsewhere: the figures here are new.`);
     });
     return () => source.close();

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
+  import { goto } from '$app/navigation';
   import { planMold } from '$core/mold/plan-mold';
   import { solidsOf } from '$core/mold/judge-flask';
   import { insideVolume } from '$core/mold/flask';
@@ -92,7 +93,7 @@
         metal,
         layout
       });
-      await invalidateAll();
+      await readAnew();
     });
     await goto('/mold', { invalidateAll: true });
   }
@@ -136,8 +137,7 @@
       {#if mold.state === 'planned' || mold.state === 'rammed'}
         <BrokenMold
           session_id={data.day.id}
-          mold_id={mold.id}
-          version={mold.version}
+          {mold}
           heaps={drawn ? sands.map(({ heap_id }) => heap_id) : []}
           known={{
             moisture,

@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import Explained from '$lib/ui/figure/Explained.svelte';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import { castingOf } from '$core/mold/casting';
   import { filletSuits, wantedFillet } from '$core/pattern/fillet';
   import { castingLength, patternLength } from '$core/pattern/shrinkage';
@@ -59,7 +60,7 @@
     await api('DELETE', `/patterns/${id}`);
     told(`${name} is out of the library.`, async () => {
       await api('POST', `/patterns/${id}/restore`);
-      await invalidateAll();
+      await readAnew();
     });
     await goto('/patterns', { invalidateAll: true });
   }
@@ -91,8 +92,8 @@
         </p>
       {/if}
     </section>
-    <Photo {pattern} onchanged={() => invalidateAll()} />
-    {#key pattern.coats.length}<Coats {pattern} onchanged={() => invalidateAll()} />{/key}
+    <Photo {pattern} onchanged={() => readAnew()} />
+    {#key pattern.coats.length}<Coats {pattern} onchanged={() => readAnew()} />{/key}
     {#if pattern.carry_over.length > 0 || pattern.pins}
       <section class="grid gap-2" aria-label="The other half">
         <h2>The other half</h2>

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
+  import { goto } from '$app/navigation';
   import { api } from '$lib/ui/api-client';
   import { told } from '$lib/ui/toast/toaster';
   import { lotTests } from '$core/bench/lot-tests';
@@ -19,7 +20,7 @@
     await api('DELETE', `/lots/${id}`);
     told(`${name} is off the list.`, async () => {
       await api('POST', `/lots/${id}/restore`);
-      await invalidateAll();
+      await readAnew();
     });
     await goto('/stock', { invalidateAll: true });
   }

@@ -1,7 +1,7 @@
 import { journalQuery } from '$lib/schema/query';
 import { pageOf } from '$lib/server/http/answer-schemas';
 import { read } from '$lib/server/http/endpoint';
-import { utc } from '$lib/server/http/query';
+import { askedTimes } from '$lib/server/day/asked-days';
 import { searchJournal } from '$lib/server/journal/journal';
 
 export const GET = read(
@@ -10,6 +10,6 @@ export const GET = read(
     query: journalQuery,
     answer: pageOf({ type: 'object' })
   },
-  (db, _, { limit, offset, from, to, ...filter }) =>
-    searchJournal(db, { ...filter, from: utc(from), to: utc(to) }, { limit, offset })
+  async (db, _, { limit, offset, from, to, zone, ...filter }) =>
+    searchJournal(db, { ...filter, ...(await askedTimes(db, { from, to, zone })) }, { limit, offset })
 );

@@ -14,7 +14,7 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   const id = pathId(event, 'id', 'heap');
   const { page = 1, ...query } = queryOf(ledgerOfPage, event.url, true);
   const entries = await listEntries(db, id, {
-    ...ledgerFilter(query),
+    ...(await ledgerFilter(db, query)),
     limit: LINES,
     offset: (page - 1) * LINES
   });

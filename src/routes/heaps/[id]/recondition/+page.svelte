@@ -1,8 +1,8 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
   import { massText } from '$core/quantity/display';
   import type { NotedStep } from '$core/session/noted-step';
-  import { api } from '$lib/ui/api-client';
+  import { amend } from '$lib/ui/api-client';
   import BeginSand from '$lib/ui/recondition/BeginSand.svelte';
   import LongView from '$lib/ui/recondition/LongView.svelte';
   import MakeFacing from '$lib/ui/recondition/MakeFacing.svelte';
@@ -17,29 +17,25 @@
   // What is stored of a step was held against its schema.
   const noted = $derived((data.day?.steps ?? []) as unknown as NotedStep[]);
 
-  type Day = NonNullable<typeof data.day>;
   async function anew() {
     const where = `/sessions/${data.day!.id}`;
     const plan = data.plan;
-    const { version } = await api<Day>('PATCH', where, {
-      sand: { heap_id: heap.id, plan: null },
-      version: data.day!.version
-    });
+    const begun = await amend(where, data.day!, { sand: { heap_id: heap.id, plan: null } });
     told('The steps are set out anew.', async () => {
-      await api('PATCH', where, { sand: { heap_id: heap.id, plan }, version });
-      await invalidateAll();
+      await amend(where, begun, { sand: { heap_id: heap.id, plan } });
+      await readAnew();
     });
-    await invalidateAll();
+    await readAnew();
   }
   async function over() {
     const where = `/sessions/${data.day!.id}`;
     const before = data.day!.stage;
-    const { version } = await api<Day>('PATCH', where, { stage: 'done', version: data.day!.version });
+    const ended = await amend(where, data.day!, { stage: 'done' });
     told('The wheel is closed: this casting is over.', async () => {
-      await api('PATCH', where, { stage: before, version });
-      await invalidateAll();
+      await amend(where, ended, { stage: before });
+      await readAnew();
     });
-    await invalidateAll();
+    await readAnew();
   }
 </script>
 

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import Choice from '$lib/ui/field/Choice.svelte';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import { heapChange } from '$lib/schema/heap';
-  import { api } from '$lib/ui/api-client';
+  import { api, amend } from '$lib/ui/api-client';
   import Posted from '$lib/ui/field/Posted.svelte';
   import { quantityName, textName } from '$lib/schema/posted-form';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -77,9 +78,9 @@
     event.preventDefault();
     const body = bodyNow();
     wrote();
-    const done = await form.submit(heapChange, body, () => api('PATCH', `/heaps/${old.id}`, body));
+    const done = await form.submit(heapChange, body, () => amend(`/heaps/${old.id}`, old, body));
     if (!done) return;
-    await invalidateAll();
+    await readAnew();
     await goto(`/heaps/${old.id}`);
   }
 
@@ -87,7 +88,7 @@
     await api('DELETE', `/heaps/${old.id}`);
     told(`${old.name} is off the bench.`, async () => {
       await api('POST', `/heaps/${old.id}/restore`);
-      await invalidateAll();
+      await readAnew();
     });
     await goto('/', { invalidateAll: true });
   }

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { readAnew } from '$lib/ui/read-anew';
   import { inUnits } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
-  import { goto, invalidateAll } from '$app/navigation';
-  import { api, ApiProblem } from '$lib/ui/api-client';
+  import { goto } from '$app/navigation';
+  import { ApiProblem, amend } from '$lib/ui/api-client';
   import TemperLadder from '$lib/ui/bench/TemperLadder.svelte';
   import TemperCurveChart from '$lib/ui/chart/TemperCurveChart.svelte';
   import { told, warned } from '$lib/ui/toast/toaster';
@@ -26,12 +27,10 @@
     const clay = before.active_clay_percent;
     const keepClay =
       clay.source === 'handbook' ? {} : { active_clay_percent: { min: clay.min, max: clay.max } };
-    let version: number;
+    const where = `/heaps/${heap.id}`;
+    let aimed: { version: number };
     try {
-      ({ version } = await api<{ version: number }>('PATCH', `/heaps/${heap.id}`, {
-        targets: { moisture_percent, ...keepClay },
-        version: heap.version
-      }));
+      aimed = await amend(where, heap, { targets: { moisture_percent, ...keepClay } });
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       warned(thrown.message);
@@ -43,11 +42,8 @@
           ? {}
           : { moisture_percent: { min: before.moisture_percent.min, max: before.moisture_percent.max } };
       const targets = { ...back, ...keepClay };
-      await api('PATCH', `/heaps/${heap.id}`, {
-        targets: Object.keys(targets).length > 0 ? targets : null,
-        version
-      });
-      await invalidateAll();
+      await amend(where, aimed, { targets: Object.keys(targets).length > 0 ? targets : null });
+      await readAnew();
     });
     await goto(`/heaps/${heap.id}`, { invalidateAll: true });
   }

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
+  import { goto } from '$app/navigation';
   import type { BranchPoint } from '$core/forecast/branch';
   import { branchWords } from '$core/forecast/branch-words';
   import { massText } from '$core/quantity/display';
@@ -37,9 +38,9 @@
     await api('DELETE', `/branches/${id}`);
     told(`${name} is thrown away.`, async () => {
       await api('POST', `/branches/${id}/restore`);
-      await invalidateAll();
+      await readAnew();
     });
-    await invalidateAll();
+    await readAnew();
   }
   async function plan({ id }: { id: number }) {
     try {

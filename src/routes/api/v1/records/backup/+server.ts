@@ -1,4 +1,6 @@
-import { nowIso } from '$core/time/now';
+import { dayIn } from '$core/time/day';
+import { nowMs } from '$core/time/now';
+import { machineZone } from '$core/time/zone';
 import { download } from '$lib/server/http/endpoint';
 import { backupStream } from '$lib/server/records/leaving';
 
@@ -8,7 +10,7 @@ export const GET = download(
     summary: 'All records in one file, as they are at this moment; npm run restore brings it back'
   },
   async (db) => ({
-    name: `brunkel-${nowIso().slice(0, 10)}.sqlite`,
+    name: `brunkel-${dayIn(nowMs(), machineZone())}.sqlite`,
     content: await backupStream(db)
   })
 );

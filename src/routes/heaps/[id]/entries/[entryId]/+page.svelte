@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { goto, invalidateAll } from '$app/navigation';
+  import { readAnew } from '$lib/ui/read-anew';
+  import { goto } from '$app/navigation';
   import EntryForm from '$lib/ui/ledger/EntryForm.svelte';
   import type { Existing, WritableKind } from '$lib/ui/ledger/entry-draft';
   import TestForm from '$lib/ui/ledger/TestForm.svelte';
@@ -17,7 +18,7 @@
   async function amended() {
     const { id, version } = latest;
     told('Amended; everything after it was worked out anew.', () => revert(data.heap.id, id, version));
-    await invalidateAll();
+    await readAnew();
     await goto(back);
   }
 </script>

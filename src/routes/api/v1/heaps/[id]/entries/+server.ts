@@ -9,9 +9,9 @@ import { ledgerFilter } from '$lib/server/heap/ledger-query';
 
 export const GET = read(
   { summary: 'The entries, latest first', query: ledgerPage, answer: pageOf(ref('Entry')) },
-  (db, event, query) =>
+  async (db, event, query) =>
     listEntries(db, pathId(event, 'id', 'heap'), {
-      ...ledgerFilter(query),
+      ...(await ledgerFilter(db, query)),
       limit: query.limit,
       offset: query.offset
     })

@@ -12,7 +12,7 @@ export const GET = download(
   },
   async (db, event, query) => {
     const heap = await readHeap(db, pathId(event, 'id', 'heap'));
-    const content = await ledgerCsv(db, heap.id, ledgerFilter(query));
+    const content = await ledgerCsv(db, heap.id, await ledgerFilter(db, query));
     return { name: `brunkel-ledger-${heap.id}.csv`, content };
   }
 );

@@ -9,8 +9,8 @@ import { ledgerFilter } from '$lib/server/heap/ledger-query';
 /** Here `kind` is the kind of test. */
 export const GET = read(
   { summary: 'The tests, latest first', query: ledgerPage, answer: pageOf(ref('Test')) },
-  (db, event, query) => {
-    const { kind, ...filter } = ledgerFilter(query);
+  async (db, event, query) => {
+    const { kind, ...filter } = await ledgerFilter(db, query);
     return listTests(db, pathId(event, 'id', 'heap'), {
       ...filter,
       test_kind: kind ?? filter.test_kind,
