@@ -11,6 +11,9 @@ function world(seed: number, driven: 'moisture' | 'pattern' | null) {
     const air = 4 + 20 * u();
     const person = u() < 0.5 ? 'Ottla' : 'Bram';
     const clay = 7 + 3 * u();
+    // One crucible a day, as a rule: its metal and its heat are the day's.
+    const metal = u() < 0.6 ? 'aluminium' : 'zinc';
+    const melt = 690 + 70 * u();
     // A bad day is bad for all that is poured on it.
     const mood = 0.12 * u();
     const many = 1 + Math.floor(3 * u());
@@ -31,6 +34,7 @@ function world(seed: number, driven: 'moisture' | 'pattern' | null) {
       castings.push({
         id: castings.length + 1,
         day,
+        mold: 100 * day + Math.floor(i / 2),
         bad: u() < Math.min(0.95, risk + mood),
         had: {
           moisture,
@@ -39,6 +43,9 @@ function world(seed: number, driven: 'moisture' | 'pattern' | null) {
           clay,
           pattern,
           pour: noisy(pour, 20),
+          metal,
+          melt,
+          flask: (day + Math.floor(i / 2)) % 3 === 0 ? 'small' : 'large',
           ...(u() < 0.7 && { compactability: 40 + 10 * u() })
         }
       });
@@ -47,13 +54,16 @@ function world(seed: number, driven: 'moisture' | 'pattern' | null) {
   return castings;
 }
 const LOOKED_AT: Property[] = [
-  { name: 'moisture', of_day: true },
-  { name: 'air', of_day: true },
-  { name: 'person', of_day: true },
-  { name: 'clay', of_day: true },
-  { name: 'pattern', of_day: false },
-  { name: 'pour', of_day: false },
-  { name: 'compactability', of_day: false }
+  { name: 'moisture' },
+  { name: 'air' },
+  { name: 'person' },
+  { name: 'clay' },
+  { name: 'pattern' },
+  { name: 'pour' },
+  { name: 'metal' },
+  { name: 'melt' },
+  { name: 'flask' },
+  { name: 'compactability' }
 ];
 
 describe('what differed on the bad days', () => {
@@ -73,14 +83,20 @@ describe('what differed on the bad days', () => {
     }
   });
 
-  it('says that there is nothing to tell where there is nothing, in nine of ten', () => {
-    const found = worlds(null, 60);
+  it('takes each by what it goes with in the records, whatever one would think', () => {
+    const [found] = worlds(null, 1);
+    const unit = Object.fromEntries(found!.differences.map((each) => [each.name, each.unit]));
+    expect(unit).toMatchObject({ moisture: 'day', metal: 'day', melt: 'day', flask: 'mold' });
+    expect(unit).toMatchObject({ pattern: 'casting', pour: 'casting' });
+  });
+
+  it('says that there is nothing to tell where there is nothing, in all but one of twenty', () => {
+    const found = worlds(null, 80);
     console.info(
       `what differed: nothing to tell in ${found.filter(({ verdict }) => verdict !== 'told').length} of ${found.length}`
     );
-    expect(found.filter(({ verdict }) => verdict !== 'told').length).toBeGreaterThanOrEqual(
-      0.9 * found.length
-    );
+    // Four of eighty are right; eight or more come by luck once in twenty times.
+    expect(found.filter(({ verdict }) => verdict === 'told').length).toBeLessThanOrEqual(7);
   });
 
   it('says how the bad differ, of measures and of kinds', () => {

@@ -6,6 +6,8 @@ export interface Looked {
   id: number;
   /** Castings of one day share its sand, its weather and its people. */
   day: number;
+  /** Castings of one mold share its metal, its heat and its sand. */
+  mold: number;
   bad: boolean;
   /** By property; what nobody knows is left out. */
   had: Readonly<Record<string, number | string>>;
@@ -13,12 +15,14 @@ export interface Looked {
 
 export interface Property {
   name: string;
-  /** It belongs to the day, so that all castings of a day share it. */
-  of_day: boolean;
 }
+
+/** What a property goes with in these records: castings that share it stand and fall together. */
+export type Unit = 'day' | 'mold' | 'casting';
 
 export interface Difference {
   name: string;
+  unit: Unit;
   /** The chance of one as large in some property by luck alone, all that was looked at counted. */
   chance: number;
   /** The same for this property alone. */
@@ -41,8 +45,8 @@ export interface WhatDiffered {
   look_at: string | null;
 }
 
-/** Below this chance a difference is told: days are few and unlike, so that at 0.05 one in ten empty records was told. */
-export const TOLD_BELOW = 0.03;
+/** Below this chance a difference is told. */
+export const TOLD_BELOW = 0.05;
 /** Fewer of either tell nothing. */
 const FEWEST = { bad: 3, good: 3, days: 4 } as const;
 const SHUFFLES = 1999;
@@ -51,8 +55,9 @@ const SHUFFLES = 1999;
  * What was different where castings went bad: each property by ranks (a measure) or by its counts (a kind of thing), its
  * chance by shuffling, corrected for all that was looked at.
  *
- * Castings of one day stand and fall together, so what belongs to the day is shuffled by whole days. No bell curve is
- * assumed, and no count is too small or too unequal.
+ * Castings of one day stand and fall together, so a property is shuffled by the unit that it goes with: by whole days what
+ * the castings of a day share, as metal mostly is, by molds what those of a mold share. Which one that is the records tell.
+ * No bell curve is assumed, and no count is too small or too unequal.
  *
  * @source permutation tests with the step-down minP adjustment of Westfall and Young, single step
  */
@@ -72,10 +77,10 @@ export function whatDiffered(castings: readonly Looked[], properties: readonly P
   if (usable.length === 0) return { verdict: 'nothing', differences: [], ...head };
 
   const outcome = castings.map((each) => (each.bad ? 1 : 0));
-  const columns = usable.map(({ name, of_day }) => {
+  const columns = usable.map(({ name }) => {
     const values = castings.map(({ had }) => had[name]);
     const numeric = values.every((value) => value === undefined || typeof value === 'number');
-    return { name, of_day, values, numeric };
+    return { name, unit: unitOf(castings, values), values, numeric };
   });
   const strength = ({
     numeric,
@@ -90,23 +95,20 @@ export function whatDiffered(castings: readonly Looked[], properties: readonly P
   const observed = columns.map(strength);
 
   const random = seeded(castings.length * 7919 + bad);
-  const members = new Map(
-    days.map((day) => [day, castings.flatMap((each, i) => (each.day === day ? [i] : []))])
-  );
+  const blocks = {
+    day: blocksBy(castings, ({ day }) => day),
+    mold: blocksBy(castings, ({ mold }) => mold),
+    casting: castings.map((_, i) => [i])
+  };
   const shuffles: number[][] = [];
   for (let k = 0; k < SHUFFLES; k++) {
-    const other_day = new Map(shuffled(days, random).map((from, i) => [days[i]!, from]));
-    const other = shuffled(
-      castings.map((_, i) => i),
-      random
-    );
+    const from = {
+      day: otherBlocks(blocks.day, random),
+      mold: otherBlocks(blocks.mold, random),
+      casting: otherBlocks(blocks.casting, random)
+    };
     shuffles.push(
-      columns.map((column) => {
-        const values = column.of_day
-          ? castings.map(({ day }) => column.values[members.get(other_day.get(day)!)![0]!])
-          : other.map((i) => column.values[i]);
-        return strength({ ...column, values });
-      })
+      columns.map((column) => strength({ ...column, values: from[column.unit].map((i) => column.values[i]) }))
     );
   }
   // Each property's own chance, of what was seen and of every shuffle, so that they can be held against each other.
@@ -118,7 +120,7 @@ export function whatDiffered(castings: readonly Looked[], properties: readonly P
     .map((row) => Math.min(...row.map((value, j) => alone[j]!(value))))
     .sort((a, b) => a - b);
   const differences = columns
-    .map(({ name, numeric, values }, j): Difference => {
+    .map(({ name, unit, numeric, values }, j): Difference => {
       const chance_alone = alone[j]!(observed[j]!);
       // How often the best of a shuffle is as good.
       const as_good = firstAtLeast(best, chance_alone + 1e-9);
@@ -129,6 +131,7 @@ export function whatDiffered(castings: readonly Looked[], properties: readonly P
         pairs.filter((each) => each.bad === is_bad).map(({ value }) => value as number);
       return {
         name,
+        unit,
         chance: (1 + as_good) / (1 + best.length),
         chance_alone,
         medians:
@@ -145,6 +148,43 @@ export function whatDiffered(castings: readonly Looked[], properties: readonly P
     differences,
     ...head
   };
+}
+
+/** A property that differs within fewer of the days than this is one of the day, though now and then it changed. */
+const SHARED = 0.8;
+
+/** The widest unit whose castings share the property: a day where nearly all days do, a mold where all molds do. */
+function unitOf(castings: readonly Looked[], values: readonly (number | string | undefined)[]): Unit {
+  const shared = (blocks: readonly (readonly number[])[]) => {
+    const known = blocks
+      .map((block) => block.map((i) => values[i]).filter((value) => value !== undefined))
+      .filter((block) => block.length > 1);
+    return known.length === 0
+      ? 1
+      : known.filter((block) => block.every((value) => value === block[0])).length / known.length;
+  };
+  if (shared(blocksBy(castings, ({ day }) => day)) >= SHARED) return 'day';
+  return shared(blocksBy(castings, ({ mold }) => mold)) === 1 ? 'mold' : 'casting';
+}
+
+/** The places of castings that belong together. */
+function blocksBy(castings: readonly Looked[], of: (casting: Looked) => number): number[][] {
+  const blocks = new Map<number, number[]>();
+  castings.forEach((casting, i) => {
+    const block = blocks.get(of(casting)) ?? [];
+    block.push(i);
+    blocks.set(of(casting), block);
+  });
+  return [...blocks.values()];
+}
+
+/** For each casting, the place whose value it is given: blocks are dealt out anew, each as it is. */
+function otherBlocks(blocks: readonly (readonly number[])[], random: () => number): number[] {
+  const from: number[] = [];
+  shuffled(blocks, random).forEach((other, b) =>
+    blocks[b]!.forEach((place, nth) => (from[place] = other[nth % other.length]!))
+  );
+  return from;
 }
 
 /** How far the ranks of the bad lie from those of the good, in deviations; ties share their rank. */

@@ -9,7 +9,6 @@ import { lastBelief } from '../heap/heap-ledger';
 import { ledgerFor } from '../heap/ledger-cache';
 import { ONE_MORE } from '../database/one-more';
 import { Refusal, mustBeLatest, notFound } from '../refusal';
-import { forgetHands } from '../heap/hands';
 
 /** A person of the shed, and what their squeezes have shown of their hand. */
 export interface MemberRecord {
@@ -97,7 +96,6 @@ export async function amendMember(db: Database, id: number, change: MemberChange
     row.version += 1;
     await row.save({ transaction });
   });
-  forgetHands(db);
   return readMember(db, id);
 }
 

@@ -10,19 +10,19 @@ import { listSessions, type SessionRecord } from '../session/sessions';
 
 /** What is looked at, and what each is called. */
 export const LOOKED_AT: readonly (Property & { words: string; unit: string })[] = [
-  { name: 'moisture', of_day: true, words: 'the moisture of the sand', unit: '%' },
-  { name: 'active_clay', of_day: true, words: 'active clay', unit: '%' },
-  { name: 'dead_clay', of_day: true, words: 'dead clay', unit: '%' },
-  { name: 'fines', of_day: true, words: 'fines', unit: '%' },
-  { name: 'air_c', of_day: true, words: 'the warmth of the air', unit: '°C' },
-  { name: 'humidity', of_day: true, words: 'the damp of the air', unit: '%' },
-  { name: 'person', of_day: true, words: 'who took part', unit: '' },
-  { name: 'metal', of_day: false, words: 'the metal', unit: '' },
-  { name: 'pour_c', of_day: false, words: 'the heat of the pour', unit: '°C' },
-  { name: 'pour_s', of_day: false, words: 'the time of the pour', unit: 's' },
-  { name: 'closed_h', of_day: false, words: 'how long the mold stood closed', unit: 'h' },
-  { name: 'pattern', of_day: false, words: 'the pattern', unit: '' },
-  { name: 'flask', of_day: false, words: 'the flask', unit: '' }
+  { name: 'moisture', words: 'the moisture of the sand', unit: '%' },
+  { name: 'active_clay', words: 'active clay', unit: '%' },
+  { name: 'dead_clay', words: 'dead clay', unit: '%' },
+  { name: 'fines', words: 'fines', unit: '%' },
+  { name: 'air_c', words: 'the warmth of the air', unit: '°C' },
+  { name: 'humidity', words: 'the damp of the air', unit: '%' },
+  { name: 'person', words: 'who took part', unit: '' },
+  { name: 'metal', words: 'the metal', unit: '' },
+  { name: 'pour_c', words: 'the heat of the pour', unit: '°C' },
+  { name: 'pour_s', words: 'the time of the pour', unit: 's' },
+  { name: 'closed_h', words: 'how long the mold stood closed', unit: 'h' },
+  { name: 'pattern', words: 'the pattern', unit: '' },
+  { name: 'flask', words: 'the flask', unit: '' }
 ];
 
 export interface BadDays extends WhatDiffered {
@@ -90,6 +90,7 @@ export async function readBadDays(db: Database, defect: string | null): Promise<
         looked.push({
           id: casting.id,
           day: session.id,
+          mold: mold.id,
           session_id: session.id,
           bad:
             defect === null
