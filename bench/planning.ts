@@ -1,6 +1,6 @@
 import { Bench } from 'tinybench';
 import { planBack } from '../src/core/plan/plan-back';
-import { MINUTE_MS, type PlanStep } from '../src/core/plan/step';
+import { MINUTE_MS, type PlanStep } from '../src/core/plan/steps/step';
 import { searchJournal } from '../src/lib/server/journal/journal';
 import { createHeap } from '../src/lib/server/heap/heaps';
 import { temporaryDatabase } from '../src/lib/server/testing/temporary-database';

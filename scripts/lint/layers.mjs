@@ -32,6 +32,7 @@ export const LAYERS = {
     'core/mold',
     'core/forecast',
     'core/session',
+    'core/plan/steps',
     'core/plan',
     'core/trainer',
     'core/handbook',

@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { POUR, castingSteps, stepsLeft, type CastingFacts } from './casting-steps';
+import type { CastingFacts } from './steps/casting-facts';
+import { castingSteps, stepsLeft } from './casting-steps';
+import { POUR } from './steps/ids';
 import { USUAL_HOURS, openTime } from './open-hours';
 import { planBack, type Plan } from './plan-back';
-import { MINUTE_MS, inOrder } from './step';
-import { stepPage, stepWords } from './step-words';
+import { MINUTE_MS, inOrder } from './steps/step';
+import { stepPage, stepWords } from './steps/kinds';
 
 const NOW = Date.UTC(2026, 2, 16, 8);
 const mold = (number: number, rest: Partial<CastingFacts['molds'][number]> = {}) => ({
@@ -106,6 +108,17 @@ describe('the steps of a casting day', () => {
     expect(of('pour:2').from).toBeGreaterThanOrEqual(of('ram:2').to);
     expect(of('recondition:1').from).toBeGreaterThanOrEqual(of('shake:2').to);
     expect(of('own:a').to).toBeLessThanOrEqual(of(POUR).from);
+  });
+
+  it('lights the furnace right before the pour, never the evening before', () => {
+    // They have time in the evenings, and from nine on Saturday; the pour is set at nine sharp.
+    const nine = Date.UTC(2026, 3, 4, 8);
+    for (const wanted of [nine, nine + 2 * 60 * MINUTE_MS, NOW]) {
+      const plan = planOf(castingSteps(facts()), wanted);
+      const [heat, pour] = ['heat:1', POUR].map((id) => plan.steps.find((each) => each.id === id)!);
+      expect(pour!.from - heat!.to, new Date(wanted).toISOString()).toBeLessThanOrEqual(15 * MINUTE_MS);
+      expect(pour!.from).toBeGreaterThanOrEqual(heat!.to);
+    }
   });
 
   it('every wait is as long as it has to be, whatever else is in the way', () => {

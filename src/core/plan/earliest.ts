@@ -1,4 +1,4 @@
-import { MINUTE_MS, leadingTo, type Placed, type PlanStep } from './step';
+import { MINUTE_MS, leadingTo, type Placed, type PlanStep } from './steps/step';
 import { Timetable, type People } from './timetable';
 
 export interface Earliest {
@@ -41,6 +41,7 @@ export function earliestPlan(
   const waits = new Map(needed.map(({ id, after }) => [id, after.length]));
   const bound = bestCase(needed, goal, people, from);
   const kind = kinds(needed);
+  const by_id = new Map(needed.map((step) => [step.id, step]));
 
   const search = (): void => {
     if (open.size === 0) {
@@ -62,9 +63,9 @@ export function earliestPlan(
       for (const who of step.by.length > 0 ? step.by : [null]) {
         if (best && (looks >= most || best.at <= bound)) return;
         if (looks >= 2 * MOST_LOOKS.few) return;
-        const place = table.firstPlace(step, who, ready);
-        if (!place || (best && place.from + to_goal >= best.at)) continue;
-        const back = table.put(step, place);
+        const fit = table.firstWithin(step, who, ready, by_id);
+        if (!fit || (best && fit.place.from + to_goal >= best.at)) continue;
+        const back = table.fit(step, fit);
         open.delete(step);
         const freed = followers.get(step.id)!.filter(({ to }) => {
           waits.set(to.id, waits.get(to.id)! - 1);

@@ -4,7 +4,7 @@ import { earliestPlan } from './earliest';
 import { planBack, type Plan } from './plan-back';
 import { whatToDrop, whenItSlips } from './slips';
 import { firstFree, tidy, without, type Span } from './spans';
-import { MINUTE_MS, inOrder, type PlanStep } from './step';
+import { MINUTE_MS, inOrder, type PlanStep } from './steps/step';
 import type { People } from './timetable';
 
 const HOUR = 60 * MINUTE_MS;

@@ -1,6 +1,6 @@
 import { earliestPlan } from './earliest';
 import { mirrored, tidy, without } from './spans';
-import { MINUTE_MS, inOrder, leadingTo, type Placed, type PlanStep } from './step';
+import { MINUTE_MS, inOrder, leadingTo, type Placed, type PlanStep } from './steps/step';
 import { Timetable, type People } from './timetable';
 
 /** A step as it stands in the plan. */
@@ -99,11 +99,19 @@ function pushedLate(
   people: People,
   moves: (step: PlanStep) => boolean = () => true
 ): Map<string, Placed> {
-  const pour_ends = pour_at + before.find(({ id }) => id === goal)!.minutes * MINUTE_MS;
+  const pour = before.find(({ id }) => id === goal)!;
+  const pour_ends = pour_at + pour.minutes * MINUTE_MS;
+  // What the pour may not wait long after is done right before it, by whoever pours.
+  const bound = new Set(pour.after.filter(({ most_min }) => most_min !== undefined).map(({ id }) => id));
+  const hands_from = before
+    .filter(({ id }) => bound.has(id))
+    .reduce((from, { minutes }) => from - minutes * MINUTE_MS, pour_at);
   const backward: People = Object.fromEntries(
     Object.entries(people).map(([who, spans]) => [
       who,
-      mirrored(tidy([...without(spans, [{ from: pour_at, to: Infinity }]), { from: pour_at, to: pour_ends }]))
+      mirrored(
+        tidy([...without(spans, [{ from: pour_at, to: Infinity }]), { from: hands_from, to: pour_ends }])
+      )
     ])
   );
   const table = new Timetable(backward, -pour_ends);
@@ -117,7 +125,11 @@ function pushedLate(
   for (const step of before) if (stays(step)) table.put(step, back(was(step)));
   const order = new Map(before.map(({ id }, i) => [id, i]));
   const last_first = [...before].sort(
-    (a, b) => was(b).to - was(a).to || was(b).from - was(a).from || order.get(b.id)! - order.get(a.id)!
+    (a, b) =>
+      Number(bound.has(b.id)) - Number(bound.has(a.id)) ||
+      was(b).to - was(a).to ||
+      was(b).from - was(a).from ||
+      order.get(b.id)! - order.get(a.id)!
   );
   for (const step of last_first) {
     if (stays(step)) continue;

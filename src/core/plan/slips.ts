@@ -1,5 +1,5 @@
 import { planBack, type Plan } from './plan-back';
-import { MINUTE_MS, type PlanStep } from './step';
+import { MINUTE_MS, type PlanStep } from './steps/step';
 import type { People } from './timetable';
 
 export interface Moved {

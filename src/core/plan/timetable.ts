@@ -1,5 +1,5 @@
-import { MINUTE_MS, type Placed, type PlanStep } from './step';
-import { firstFree, type Span } from './spans';
+import { MINUTE_MS, type Placed, type PlanStep } from './steps/step';
+import { firstFree, tidy, type Span } from './spans';
 
 /** Who has time when: tidy stretches by person. */
 export type People = Readonly<Record<string, readonly Span[]>>;
@@ -45,9 +45,68 @@ export class Timetable {
     return best;
   }
 
+  /**
+   * The first place for a step that what it waits for allows: where that may not lie so long, it is moved later, up to the
+   * step; null where there is none.
+   */
+  firstWithin(
+    step: PlanStep,
+    who: string | null,
+    ready: number,
+    steps: ReadonlyMap<string, PlanStep>
+  ): Fit | null {
+    const bound = step.after.find(({ most_min }) => most_min !== undefined);
+    let place = this.firstPlace(step, who, ready);
+    const before = bound && steps.get(bound.id);
+    if (!bound || !before || !place) return place && { place, moved: null };
+    const [lag, most] = [bound.lag_min * MINUTE_MS, bound.most_min! * MINUTE_MS];
+    const was = this.placed.get(bound.id)!;
+    if (place.from - was.to <= most) return { place, moved: null };
+    const back = this.takeOut(before, was);
+    try {
+      for (let tries = 0; tries < MOST_MOVES; tries++) {
+        const later = this.firstPlace(before, was.who, place.from - most - (was.to - was.from));
+        if (!later) return null;
+        const undo = this.put(before, later);
+        place = this.firstPlace(step, who, Math.max(ready, later.to + lag));
+        undo();
+        if (!place) return null;
+        if (place.from - later.to <= most) return { place, moved: { step: before, place: later } };
+      }
+      return null;
+    } finally {
+      back();
+    }
+  }
+
+  /** Puts a step in, and what it waits for where that had to move; what is handed back puts all back as it was. */
+  fit(step: PlanStep, { place, moved }: Fit): () => void {
+    if (!moved) return this.put(step, place);
+    const back = this.takeOut(moved.step, this.placed.get(moved.step.id)!);
+    const undo = this.put(moved.step, moved.place);
+    const out = this.put(step, place);
+    return () => {
+      out();
+      undo();
+      back();
+    };
+  }
+
+  /** Takes a step out of its place; what is handed back puts it in again. */
+  private takeOut(step: PlanStep, place: Placed): () => void {
+    const names = namesOf(step, place);
+    const before = names.map((name) => [name, this.freeOf(name)] as const);
+    for (const name of names) this.free.set(name, tidy([...this.freeOf(name), place]));
+    this.placed.delete(step.id);
+    return () => {
+      for (const [name, spans] of before) this.free.set(name, spans);
+      this.placed.set(step.id, place);
+    };
+  }
+
   /** Puts a step in; what is handed back takes it out again. */
   put(step: PlanStep, place: Placed): () => void {
-    const names = [...step.uses, ...(place.who === null ? [] : [place.who])];
+    const names = namesOf(step, place);
     const before = names.map((name) => [name, this.freeOf(name)] as const);
     for (const name of names) this.free.set(name, taken(this.freeOf(name), place));
     this.placed.set(step.id, place);
@@ -65,6 +124,17 @@ export class Timetable {
     return spans;
   }
 }
+
+/** A place for a step, and where what it waits for has to go for it. */
+export interface Fit {
+  place: Placed;
+  moved: { step: PlanStep; place: Placed } | null;
+}
+
+/** Openings of the two that may not fit together before one gives up. */
+const MOST_MOVES = 400;
+
+const namesOf = ({ uses }: PlanStep, { who }: Placed) => [...uses, ...(who === null ? [] : [who])];
 
 /** Free time less one place that lies within it. */
 function taken(spans: readonly Span[], { from, to }: Span): Span[] {

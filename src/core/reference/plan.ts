@@ -34,6 +34,8 @@ export const NIGHT_H = 8;
 export const TEMPERED_BEFORE_H = 18;
 /** A bin of cold sand takes so long to come to room temperature, h (handbook default). */
 export const WARM_UP_H = 12;
+/** Metal at pouring heat is poured within so long: held longer it takes up gas, burns off and burns fuel, min (handbook default). */
+export const AT_HEAT_MIN = 15;
 /** A mold is left shut about so long where its heat was not worked out yet, min (handbook default). */
 export const LEFT_SHUT_MIN = 60;
 /** Sand has cooled enough to be put right, min after it is shaken out (handbook default). */

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { readAnew } from '$lib/ui/read-anew';
   import { massText } from '$core/quantity/display';
-  import { stepWords } from '$core/plan/step-words';
+  import { stepWords } from '$core/plan/steps/kinds';
   import { ApiProblem, api, amend } from '$lib/ui/api-client';
   import { dayAndHour, minutesWords } from '$lib/ui/plan/plan-words';
   import CalendarOut from '$lib/ui/plan/CalendarOut.svelte';

@@ -1,5 +1,5 @@
 import { createEvents, type EventAttributes } from 'ics';
-import { stepPage, stepWords } from '$core/plan/step-words';
+import { stepPage, stepWords } from '$core/plan/steps/kinds';
 import type { UnitSystem } from '$core/quantity/unit';
 import type { Database } from '../database/database';
 import type { Schedule } from '../plan/schedule';

@@ -7,7 +7,7 @@ import { USUAL_HEEL } from '$core/reference/scrap';
 import { meltLoss } from '$core/metal/melt-loss';
 import { planMelts } from '$core/metal/melt-plan';
 import { CARRY_LOSS_C, FURNACES, warmUpTime } from '$core/metal/furnace';
-import type { CastingFacts } from '$core/plan/casting-steps';
+import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import type { CastingBox } from '$core/mold/casting';
 import { solidsOf } from '$core/mold/judge-flask';
 import { sandDemand } from '$core/mold/sand-demand';

@@ -1,13 +1,9 @@
-import type { StepAbout, StepNote } from '$core/plan/casting-steps';
-import { enteredWords } from '$core/plan/step-words';
+import type { StepNote } from '$core/plan/casting-steps';
+import { enteredWords, type StepAbout } from '$core/plan/steps/kinds';
 import type { PlanNote } from '$lib/schema/plan';
 import type { Database } from '../database/database';
-import { writeAct } from '../heap/acts';
-import { readState } from '../heap/heap-state';
-import { readHeap } from '../heap/heaps';
-import { putOnCoat } from '../pattern/coats';
 import { notFound } from '../refusal';
-import { createLot } from '../stock/stock';
+import { enterStep, type Undo } from './entering';
 import { planRow, readPlan, type PlanRecord } from './plans';
 import { readSchedule } from './schedule';
 
@@ -19,12 +15,6 @@ export interface Noted {
   entered: StepAbout | null;
   /** The call that takes that back; null where nothing was entered. */
   undo: Undo | null;
-}
-
-/** A call of the interface, below /api/v1. */
-interface Undo {
-  method: 'POST' | 'DELETE';
-  path: string;
 }
 
 /**
@@ -45,7 +35,7 @@ export async function notePlanStep(db: Database, id: number, { log, ...note }: P
     const after = { ...before, ...given, id: note.id } as StepNote;
     // Done once is entered once, whoever else ticks it meanwhile.
     const entered =
-      log && note.done_at && !before?.done_at ? await enter(db, step.about, note.done_at) : null;
+      log && note.done_at && !before?.done_at ? await enterStep(db, step.about, note.done_at) : null;
     row.notes = before
       ? row.notes.map((each) => (each.id === note.id ? after : each))
       : [...row.notes, after];
@@ -58,77 +48,4 @@ export async function notePlanStep(db: Database, id: number, { log, ...note }: P
       undo: entered?.undo ?? null
     };
   });
-}
-
-async function enter(
-  db: Database,
-  about: StepAbout,
-  at: string
-): Promise<{ about: StepAbout; where: string; undo: Undo } | null> {
-  switch (about.do) {
-    case 'coat': {
-      const { what, grit, dry_h } = about;
-      await putOnCoat(db, about.pattern_id, { what, dry_h, at, ...(grit !== null && { grit }) });
-      return {
-        about,
-        where: 'with the pattern',
-        undo: { method: 'DELETE', path: `/patterns/${about.pattern_id}/coats?at=${encodeURIComponent(at)}` }
-      };
-    }
-    case 'take-in': {
-      if (about.kind === null) return null;
-      const lot = await createLot(db, {
-        kind: about.kind,
-        bought_kg: Number(about.kg.toPrecision(3)),
-        ...(about.cost !== null && { cost: Number(about.cost.toFixed(2)) }),
-        currency: about.currency,
-        bought_at: at
-      });
-      return { about, where: 'in the stock', undo: { method: 'DELETE', path: `/lots/${lot.id}` } };
-    }
-    case 'temper': {
-      const { prescription } = await readState(db, about.heap_id, at);
-      const { need, water_kg, binder_kg } = prescription;
-      // A guessed dose is no entry: sand that nobody looked at is squeezed first.
-      if (need === 'test') return null;
-      const { binder } = await readHeap(db, about.heap_id);
-      const entries = [
-        ...(binder_kg > 0 && binder !== 'natural' && binder !== 'oil'
-          ? [
-              {
-                heap_id: about.heap_id,
-                kind: 'added',
-                at,
-                confirmed: true,
-                ingredient: 'binder',
-                kg: binder_kg
-              }
-            ]
-          : []),
-        ...(water_kg > 0
-          ? [{ heap_id: about.heap_id, kind: 'water', at, confirmed: true, kg: water_kg }]
-          : [])
-      ];
-      if (entries.length === 0) return null;
-      const { id } = await writeAct(db, { name: `tempered ${about.heap}`, entries });
-      const went = (kind: string) => entries.find((each) => each.kind === kind)?.kg ?? 0;
-      return {
-        about: { ...about, binder_kg: went('added'), water_kg: went('water'), dry_off_kg: 0 },
-        where: 'in its ledger',
-        undo: { method: 'POST', path: `/acts/${id}/undo` }
-      };
-    }
-    case 'indoors': {
-      const { container } = await readHeap(db, about.heap_id);
-      const { id } = await writeAct(db, {
-        name: `brought ${about.heap} indoors`,
-        entries: [
-          { heap_id: about.heap_id, kind: 'moved', at, container: { ...container, place: 'indoors' } }
-        ]
-      });
-      return { about, where: 'in its ledger', undo: { method: 'POST', path: `/acts/${id}/undo` } };
-    }
-    default:
-      return null;
-  }
 }

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { rammingMinutes } from '$core/plan/ramming-pace';
+import { rammingMinutes } from '$core/plan/steps/ramming-pace';
 import { createFlask, listFlasks } from '../flask/flasks';
 import { createHeap } from '../heap/heaps';
 import { createMold, createSession } from '../session/sessions';

@@ -1,4 +1,4 @@
-import { rammingPace } from '$core/plan/ramming-pace';
+import { rammingPace } from '$core/plan/steps/ramming-pace';
 import type { RammingStep } from '$core/mold/ramming-steps';
 import { sandDemand } from '$core/mold/sand-demand';
 import { RAMMED_DENSITY } from '$core/reference/wear';

@@ -1,12 +1,8 @@
 import { nowIso, nowMs } from '$core/time/now';
-import {
-  POUR,
-  castingSteps,
-  stepsLeft,
-  type CastingFacts,
-  type CastingStep,
-  type StepAbout
-} from '$core/plan/casting-steps';
+import type { CastingFacts } from '$core/plan/steps/casting-facts';
+import { castingSteps, stepsLeft, type CastingStep } from '$core/plan/casting-steps';
+import { POUR } from '$core/plan/steps/ids';
+import type { StepAbout } from '$core/plan/steps/kinds';
 import { planBack, type Plan } from '$core/plan/plan-back';
 import { whatToDrop, whenItSlips } from '$core/plan/slips';
 import type { People } from '$core/plan/timetable';

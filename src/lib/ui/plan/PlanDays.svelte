@@ -4,7 +4,7 @@
   /** The steps by their days. One is taken to another day by dragging it, or with the keys: space picks it up. */
   import { tick as rendered } from 'svelte';
   import { dndzone, SOURCES, TRIGGERS, type DndEvent } from 'svelte-dnd-action';
-  import { stepWords } from '$core/plan/step-words';
+  import { stepWords } from '$core/plan/steps/kinds';
   import { ApiProblem } from '$lib/ui/api-client';
   import { units } from '$lib/ui/preferences';
   import { told, warned } from '$lib/ui/toast/toaster';

@@ -1,7 +1,7 @@
 <script lang="ts">
   /** One step of a plan: ticked where it is due, its hour, its words, by whom, and how far it may slip. */
   import { Ellipsis } from '@lucide/svelte';
-  import { stepPage, stepWords } from '$core/plan/step-words';
+  import { stepPage, stepWords } from '$core/plan/steps/kinds';
   import { units } from '$lib/ui/preferences';
   import { shortTime } from '$lib/ui/date/written-date';
   import { slackWords } from './plan-words';

@@ -2,8 +2,8 @@
   /** A step put off, given to somebody, timed better; and what moves when it slips. */
   import { readAnew } from '$lib/ui/read-anew';
   import { onMount } from 'svelte';
-  import type { StepAbout } from '$core/plan/casting-steps';
-  import { stepWords } from '$core/plan/step-words';
+  import type { StepAbout } from '$core/plan/steps/kinds';
+  import { stepWords } from '$core/plan/steps/kinds';
   import { ApiProblem, api } from '$lib/ui/api-client';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';

@@ -1,4 +1,4 @@
-import type { StepAbout } from '$core/plan/casting-steps';
+import type { StepAbout } from '$core/plan/steps/kinds';
 
 /** A step of a plan as the pages have it. */
 export interface PlanStepShown {

@@ -1,6 +1,6 @@
 import { readAnew } from '$lib/ui/read-anew';
 import { nowIso } from '$core/time/now';
-import { enteredWords, stepWords } from '$core/plan/step-words';
+import { enteredWords, stepWords } from '$core/plan/steps/kinds';
 import { ApiProblem, api } from '$lib/ui/api-client';
 import { outbox } from '$lib/ui/outbox/outbox.svelte';
 import { units } from '$lib/ui/preferences';

@@ -1,5 +1,5 @@
 import { median } from 'simple-statistics';
-import { RAM_MIN } from '../reference/plan';
+import { RAM_MIN } from '../../reference/plan';
 
 /** A mold that was rammed step by step: from the first step that was ticked to the last, and the sand in it. */
 export interface RammedMold {

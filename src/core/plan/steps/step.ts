@@ -1,3 +1,11 @@
+/** What must be over before, and how long that then lies (dries, rests, is on its way). */
+export interface Wait {
+  id: string;
+  lag_min: number;
+  /** It may lie no longer than this, as melted metal; left out, as long as it likes. */
+  most_min?: number | undefined;
+}
+
 /** Something to be done before, on or after a casting day. Times in minutes and ms since 1970. */
 export interface PlanStep {
   id: string;
@@ -7,8 +15,7 @@ export interface PlanStep {
   by: readonly string[];
   /** What there is one of, such as the furnace. */
   uses: readonly string[];
-  /** What must be over before, and how long that then lies (dries, rests, is on its way). */
-  after: readonly { id: string; lag_min: number }[];
+  after: readonly Wait[];
   /** Somebody put it off until then, or it cannot be sooner. */
   not_before?: number | undefined;
   /** Best done as late as it can be: sand that is tempered, tools that are warmed. */

@@ -1,0 +1,158 @@
+import { massText, temperatureText } from '../../quantity/display';
+import type { UnitSystem } from '../../quantity/unit';
+import { NIGHT_H, SAND_COOLS_MIN, WARM_UP_H, WORK_MIN } from '../../reference/plan';
+import { serving, type CastingFacts } from './casting-facts';
+import type { Wait } from './step';
+import { shakenId } from './ids';
+import { after, type StepDraft, type StepKind } from './kind';
+import { boughtFor } from './stock';
+
+interface OfHeap {
+  heap_id: number;
+  heap: string;
+}
+export type Renew = { do: 'renew'; short_kg: number } & OfHeap;
+export type Indoors = { do: 'indoors'; air_c: number } & OfHeap;
+export type Squeeze = { do: 'squeeze' } & OfHeap;
+export type Temper = { do: 'temper'; water_kg: number; binder_kg: number; dry_off_kg: number } & OfHeap;
+export type Recondition = { do: 'recondition' } & OfHeap;
+
+type Heap = CastingFacts['heaps'][number];
+const named = ({ id, name }: Heap): OfHeap => ({ heap_id: id, heap: name });
+const forMolds = (facts: CastingFacts, { id }: Heap) => serving(facts, ({ heap_id }) => heap_id === id);
+const renewId = ({ id }: Heap) => `renew:${id}`;
+const indoorsId = ({ id }: Heap) => `indoors:${id}`;
+const squeezeId = ({ id }: Heap) => `squeeze:${id}`;
+const temperId = (heap_id: number) => `temper:${heap_id}`;
+
+/** Renewed sand, or else what was bought for it. */
+const renewed = (facts: CastingFacts, heap: Heap): Wait[] =>
+  heap.renew ? [after(renewId(heap))] : boughtFor(facts, heap.id);
+/** The same, and warm where it has to come in from the frost. */
+const warm = (facts: CastingFacts, heap: Heap): Wait[] => [
+  ...renewed(facts, heap),
+  ...(heap.frost_c === null ? [] : [after(indoorsId(heap), WARM_UP_H * 60)])
+];
+
+/** What a mold of a heap waits for: tempered sand that has lain for the night. */
+export const sandReady = ({ heaps }: CastingFacts, heap_id: number): Wait[] =>
+  heaps.some(({ id }) => id === heap_id) ? [after(temperId(heap_id), NIGHT_H * 60)] : [];
+
+/** One step for each heap of which it is true. */
+const forHeaps = <A>(
+  facts: CastingFacts,
+  wanted: (heap: Heap) => boolean,
+  step: (heap: Heap) => StepDraft<A>
+): StepDraft<A>[] => facts.heaps.filter(wanted).map((heap) => ({ ...forMolds(facts, heap), ...step(heap) }));
+
+export const renew: StepKind<Renew> = {
+  of: (facts) =>
+    forHeaps(
+      facts,
+      (heap) => heap.renew,
+      (heap) => ({
+        id: renewId(heap),
+        about: { do: 'renew', ...named(heap), short_kg: heap.short_kg },
+        minutes: WORK_MIN.renew,
+        after: boughtFor(facts, heap.id)
+      })
+    ),
+  words: ({ heap, short_kg }, units) =>
+    short_kg > 0
+      ? `renew ${heap}: the molds want ${massText(short_kg, units)} more than it holds`
+      : `renew ${heap}`,
+  page: ({ heap_id }) => `/heaps/${heap_id}/renew`
+};
+
+export const indoors: StepKind<Indoors> = {
+  of: (facts) =>
+    forHeaps(
+      facts,
+      ({ frost_c }) => frost_c !== null,
+      (heap) => ({
+        id: indoorsId(heap),
+        about: { do: 'indoors', ...named(heap), air_c: heap.frost_c! },
+        minutes: WORK_MIN.indoors
+      })
+    ),
+  words: ({ heap, air_c }, units) =>
+    `bring ${heap} indoors: ${temperatureText(air_c, units)} is forecast where it stands`,
+  page: ({ heap_id }) => `/heaps/${heap_id}/settings`
+};
+
+export const squeeze: StepKind<Squeeze> = {
+  of: (facts) =>
+    forHeaps(
+      facts,
+      ({ unknown }) => unknown,
+      (heap) => ({
+        id: squeezeId(heap),
+        about: { do: 'squeeze', ...named(heap) },
+        minutes: WORK_MIN.squeeze,
+        after: warm(facts, heap)
+      })
+    ),
+  words: ({ heap }) => `squeeze ${heap}: nobody knows how it stands`,
+  page: ({ heap_id }) => `/heaps/${heap_id}/test/squeeze`
+};
+
+/** Tempering, minutes: to begin with, and for each kilogram of sand (handbook default). */
+const TEMPER_MIN = { first: 20, per_kg: 0.5 };
+
+const doseParts = (
+  { binder_kg, water_kg }: { binder_kg: number; water_kg: number },
+  units: UnitSystem
+): string[] => [
+  ...(binder_kg > 0 ? [`${massText(binder_kg, units)} of clay`] : []),
+  ...(water_kg > 0 ? [`${massText(water_kg, units)} of water`] : [])
+];
+
+export const temper: StepKind<Temper> = {
+  of: (facts) =>
+    forHeaps(
+      facts,
+      () => true,
+      (heap) => {
+        const { water_kg, binder_kg, dry_off_kg } = heap;
+        const sand_kg = facts.molds
+          .filter(({ heap_id }) => heap_id === heap.id)
+          .reduce((sum, mold) => sum + mold.sand_kg, 0);
+        return {
+          id: temperId(heap.id),
+          about: { do: 'temper', ...named(heap), water_kg, binder_kg, dry_off_kg },
+          minutes: TEMPER_MIN.first + TEMPER_MIN.per_kg * sand_kg,
+          after: heap.unknown ? [after(squeezeId(heap))] : warm(facts, heap),
+          late: true
+        };
+      }
+    ),
+  words(about, units) {
+    if (about.dry_off_kg > 0)
+      return `spread ${about.heap} to dry off ${massText(about.dry_off_kg, units)}, then cover it`;
+    const parts = doseParts(about, units);
+    return parts.length > 0
+      ? `temper ${about.heap}, by then likely with ${parts.join(' and ')}, and cover it overnight`
+      : `squeeze ${about.heap} and cover it overnight`;
+  },
+  entered: (about, units) => `${doseParts(about, units).join(' and ')} into ${about.heap}`,
+  page: ({ heap_id }) => `/heaps/${heap_id}`
+};
+
+export const recondition: StepKind<Recondition> = {
+  of: (facts) =>
+    facts.heaps.flatMap((heap) => {
+      const opened = facts.molds.filter(({ heap_id }) => heap_id === heap.id);
+      return opened.length === 0
+        ? []
+        : [
+            {
+              id: `recondition:${heap.id}`,
+              about: { do: 'recondition', ...named(heap) },
+              minutes: WORK_MIN.recondition,
+              after: opened.map((mold) => after(shakenId(mold), SAND_COOLS_MIN))
+            }
+          ];
+    }),
+  words: ({ heap }) => `put ${heap} right`,
+  page: ({ heap_id }) => `/heaps/${heap_id}/recondition`
+};

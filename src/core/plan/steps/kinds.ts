@@ -1,0 +1,51 @@
+import type { UnitSystem } from '../../quantity/unit';
+import { own, record } from './day';
+import { indoors, recondition, renew, squeeze, temper } from './heaps';
+import type { StepKind } from './kind';
+import { heat, metal, pour, tools } from './melts';
+import { ram, shakeOut } from './molds';
+import { coat, repair, sand } from './patterns';
+import { buy, takeIn } from './stock';
+
+/** Every kind of step of a casting day, in the order in which one comes to think of them. */
+export const STEP_KINDS = {
+  repair,
+  coat,
+  sand,
+  buy,
+  'take-in': takeIn,
+  renew,
+  indoors,
+  squeeze,
+  temper,
+  tools,
+  metal,
+  ram,
+  'shake-out': shakeOut,
+  heat,
+  pour,
+  recondition,
+  record,
+  own
+};
+
+type Kinds = typeof STEP_KINDS;
+type AboutOf<K> = K extends StepKind<infer A> ? A : never;
+/** What a step is about, for its words and for what it logs. */
+export type StepAbout = { [Name in keyof Kinds]: AboutOf<Kinds[Name]> }[keyof Kinds];
+export type StepName = StepAbout['do'];
+
+// Which kind it is its name says: the compiler does not see that the two go together.
+const kindOf = (about: StepAbout) => STEP_KINDS[about.do] as unknown as StepKind<StepAbout>;
+
+/** What a step is, in a few words. */
+export const stepWords = (about: StepAbout, units: UnitSystem): string => kindOf(about).words(about, units);
+
+/** What a step was once it is entered: where the step says what is likely, this says what it was. */
+export function enteredWords(about: StepAbout, units: UnitSystem): string {
+  const kind = kindOf(about);
+  return kind.entered?.(about, units) ?? kind.words(about, units);
+}
+
+/** Where a step is done; null where it has no page. */
+export const stepPage = (about: StepAbout): string | null => kindOf(about).page(about);

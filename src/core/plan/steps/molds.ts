@@ -1,0 +1,56 @@
+import { LEFT_SHUT_MIN, WORK_MIN } from '../../reference/plan';
+import { moldName, toRam, type CastingFacts, type MoldFacts } from './casting-facts';
+import { rammingMinutes } from './ramming-pace';
+import { sandReady } from './heaps';
+import { pouredIn, ramId, shakenId } from './ids';
+import { after, type StepKind } from './kind';
+import { patternReady } from './patterns';
+
+export type Ram = {
+  do: 'ram';
+  mold: number;
+  mold_id: number | null;
+  flask: string;
+  makes: string;
+  sand_kg: number;
+};
+export type ShakeOut = { do: 'shake-out'; mold: number; mold_id: number | null };
+
+/** A flask that is used twice is free again once its mold was shaken out. */
+const flaskFree = ({ molds }: CastingFacts, { flask_id, round }: MoldFacts) =>
+  molds
+    .filter((other) => flask_id !== null && other.flask_id === flask_id && other.round < round)
+    .map((other) => after(shakenId(other)));
+
+export const ram: StepKind<Ram> = {
+  of: (facts) =>
+    facts.molds.filter(toRam).map((mold) => {
+      const { number, mold_id, flask, makes, sand_kg } = mold;
+      return {
+        id: ramId(mold),
+        about: { do: 'ram', mold: number, mold_id, flask, makes, sand_kg },
+        minutes: facts.ramming_pace * rammingMinutes(sand_kg),
+        after: [
+          ...mold.pattern_ids.flatMap((id) => patternReady(facts, id)),
+          ...sandReady(facts, mold.heap_id),
+          ...flaskFree(facts, mold)
+        ],
+        serves: [moldName(mold)]
+      };
+    }),
+  words: ({ mold, makes, flask }) => `ram mold ${mold}: ${makes} in ${flask}`,
+  page: ({ mold_id }) => (mold_id === null ? '/mold' : `/mold/${mold_id}`)
+};
+
+export const shakeOut: StepKind<ShakeOut> = {
+  of: (facts) =>
+    facts.molds.map((mold) => ({
+      id: shakenId(mold),
+      about: { do: 'shake-out', mold: mold.number, mold_id: mold.mold_id },
+      minutes: WORK_MIN.shake_out,
+      after: mold.poured ? [] : [after(pouredIn(facts, mold), LEFT_SHUT_MIN)],
+      serves: [moldName(mold)]
+    })),
+  words: ({ mold }) => `shake out mold ${mold}`,
+  page: () => '/shake-out'
+};
