@@ -4,7 +4,7 @@ import { conditionAt } from '../src/core/heap/condition';
 import { inOrder, type LedgerEntry } from '../src/core/heap/entry';
 import type { Event } from '../src/core/heap/kinds';
 import { forecastDrying } from '../src/core/forecast/forecast';
-import type { HeapNature } from '../src/core/heap/belief';
+import type { HeapNature } from '../src/core/heap/state/belief';
 import { believe } from '../src/core/heap/estimate';
 import { replay } from '../src/core/heap/ledger';
 import { composition } from '../src/core/material/composition';

@@ -1,10 +1,10 @@
 import { conditionAt } from '../src/core/heap/condition';
-import { SHED, holdingOf, waterAfterStanding, type Cover } from '../src/core/heap/drying';
+import { SHED, holdingOf, waterAfterStanding, type Cover } from '../src/core/heap/state/drying';
 import type { LedgerEntry } from '../src/core/heap/entry';
-import { HEAP } from '../src/core/heap/bodies';
-import type { Ingredient } from '../src/core/heap/ingredient';
+import { HEAP } from '../src/core/heap/state/bodies';
+import type { Ingredient } from '../src/core/heap/state/ingredient';
 import type { Event } from '../src/core/heap/kinds';
-import { firstBelief, type Belief, type HeapNature } from '../src/core/heap/belief';
+import { firstBelief, type Belief, type HeapNature } from '../src/core/heap/state/belief';
 import { advance } from '../src/core/heap/estimate';
 import { apply, emptyBooks, sandIn, sandOut, type Books } from '../src/core/heap/ledger';
 import { aimMoisture } from '../src/core/judge/temper-window';

@@ -1,11 +1,11 @@
 import type { HeapTest } from '../../src/core/bench/heap-test';
 import { conditionAt, type Condition } from '../../src/core/heap/condition';
-import { firstBelief, believedDrying, type Belief, type HeapNature } from '../../src/core/heap/belief';
+import { firstBelief, believedDrying, type Belief, type HeapNature } from '../../src/core/heap/state/belief';
 import { advance, questionEntry } from '../../src/core/heap/estimate';
 import type { Event } from '../../src/core/heap/kinds';
 import { bestTest, testsWorth, worthTestingClay, worthWeighing } from '../../src/core/heap/next-test';
 import { prescribe, type Prescription, type StockAtHand } from '../../src/core/mix/prescription';
-import { learned } from '../../src/core/heap/lessons';
+import { learned } from '../../src/core/heap/state/lessons';
 import { standUntil } from '../../src/core/heap/standing';
 import { TARGETS } from '../../src/core/reference/targets';
 import type { Chance } from '../../src/lib/server/demo/chance';

@@ -2,6 +2,7 @@
  * The order that imports must follow, and the ESLint rule that holds it: a file may import from its own folder and
  * from those that stand before it here, never from one that stands after. So no two folders can need each other.
  */
+import { existsSync } from 'node:fs';
 import { builtinModules } from 'node:module';
 import { dirname, join, relative, resolve, sep } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -21,8 +22,9 @@ export const LAYERS = {
     'core/bench/tests',
     'core/judge',
     'core/bench',
-    'core/heap',
+    'core/heap/state',
     'core/heap/kinds',
+    'core/heap',
     'core/mix',
     'core/pattern/mesh',
     'core/pattern/shape',
@@ -147,9 +149,16 @@ const FOLDERS = Object.entries(LAYERS).flatMap(([layer, folders]) =>
 );
 const ORDER = Object.keys(LAYERS);
 
-/** Where a file stands: its layer and its place in the order; null for what is none of these layers'. */
+/**
+ * Where a file stands: its layer and its place in the order; null for what is none of these layers'. A folder that is
+ * imported by its name stands for its index.
+ */
 export function placeOf(file) {
-  const folder = relative(SRC, dirname(file)).split(sep).join('/');
+  const named = relative(SRC, file).split(sep).join('/');
+  const folder =
+    FOLDERS.some((each) => each.folder === named) && !existsSync(`${file}.ts`)
+      ? named
+      : relative(SRC, dirname(file)).split(sep).join('/');
   const place = FOLDERS.findIndex((each) => each.folder === folder);
   if (place >= 0) return { ...FOLDERS[place], place };
   const layer = ORDER.find((name) => folder === `lib/${name}` || folder.startsWith(`lib/${name}/`));
@@ -170,7 +179,7 @@ function target(source, file) {
 export function wrong(source, file) {
   const test = /\.test\.ts$/.test(file);
   const from = placeOf(file);
-  if (!from) return null;
+  if (!from) return relative(SRC, file).startsWith('routes') ? wrongInRoute(source, file) : null;
   if (from.place < 0) return `${from.folder} has no place in the order of folders (scripts/lint/layers.mjs).`;
   const path = target(source, file);
   if (path === null) {
@@ -195,6 +204,26 @@ export function wrong(source, file) {
   // A test may set its scene with what stands above what it tests, within its own layer.
   if (to.place > from.place && !test)
     return `${from.folder} stands below ${to.folder}: imports point only downward.`;
+  return null;
+}
+
+/**
+ * Why a route may not import this; null where it may. A page is made of what lies on the page, an endpoint of services; SQL
+ * and the machine are the services' own.
+ */
+function wrongInRoute(source, file) {
+  const of_server = /\.server\.ts$|\+server\.ts$/.test(file);
+  const path = target(source, file);
+  if (path === null) {
+    const bare = source.replace(/^node:/, '');
+    const { names } = PACKAGES.node;
+    return names.some((name) => bare === name || bare.startsWith(`${name}/`))
+      ? `${source} is for services: a route calls one.`
+      : null;
+  }
+  const to = placeOf(path);
+  if (!of_server && to?.layer === 'server') return 'A page reaches the server only through its address.';
+  if (of_server && to?.layer === 'ui') return 'What the server answers knows nothing of components.';
   return null;
 }
 

@@ -59,3 +59,10 @@ export const TESTS_OF_SAND = HEAP_TEST_KINDS.filter(
 // Looked up by the test's own kind: it is only ever given tests of that kind.
 export const benchTestOf = (test: Pick<HeapTest, 'kind'>): BenchTest<HeapTest> =>
   BENCH_TESTS[test.kind] as never;
+
+/** The tests that are a few figures taken in order; squeeze and drying are asked in a way of their own. */
+export type GuidedKind = Exclude<HeapTestKind, 'squeeze' | 'moisture'>;
+
+/** Whether a name in an address is that of a test with a guide. */
+export const guided = (kind: string): kind is GuidedKind =>
+  Object.hasOwn(BENCH_TESTS, kind) && BENCH_TESTS[kind as HeapTestKind].guide !== null;

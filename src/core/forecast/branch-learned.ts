@@ -1,6 +1,6 @@
-import { believedMass, type Belief, type HeapNature } from '../heap/belief';
-import type { ReadContext } from '../heap/kind';
-import { learned } from '../heap/lessons';
+import { believedMass, type Belief, type HeapNature } from '../heap/state/belief';
+import type { ReadContext } from '../heap/state/kind';
+import { learned } from '../heap/state/lessons';
 
 /** What an entry of a branch is read with: what the heap has taught so far, and no lots of anybody's stock. */
 export function learnedFrom(nature: HeapNature, belief: Belief): ReadContext {

@@ -1,5 +1,5 @@
-import { COVER_NAMES } from '../heap/drying';
-import { PLACE_NAMES } from '../heap/place';
+import { COVER_NAMES } from '../heap/state/drying';
+import { PLACE_NAMES } from '../heap/state/place';
 import { massText } from '../quantity/display';
 import type { UnitSystem } from '../quantity/unit';
 import { ALLOYS, USUAL_ALLOY } from '../reference/alloys';

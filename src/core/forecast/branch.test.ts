@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { conditionAt } from '../heap/condition';
 import { believe } from '../heap/estimate';
-import { firstBelief, type HeapNature } from '../heap/belief';
+import { firstBelief, type HeapNature } from '../heap/state/belief';
 import { KINDS } from '../heap/kinds';
 import { TARGETS } from '../reference/targets';
 import { followBranch, type BranchDoing } from './branch';

@@ -1,4 +1,4 @@
-import { BURNT, bodyOf } from '../heap/bodies';
+import { BURNT, bodyOf } from '../heap/state/bodies';
 import {
   believedDryShare,
   believedMass,
@@ -7,10 +7,10 @@ import {
   sandOf,
   type Belief,
   type HeapNature
-} from '../heap/belief';
+} from '../heap/state/belief';
 import { learnedFrom } from './branch-learned';
-import type { Cover } from '../heap/drying';
-import type { Container } from '../heap/container';
+import type { Cover } from '../heap/state/drying';
+import type { Container } from '../heap/state/container';
 import { advance } from '../heap/estimate';
 import { KINDS, type Event } from '../heap/kinds';
 import { NINE_IN_TEN } from '../judge/normal';
@@ -20,7 +20,7 @@ import { waterToAdd } from '../mix/correction';
 import { type Alloy, USUAL_ALLOY } from '../reference/alloys';
 import { INGREDIENTS, type MaterialKind } from '../reference/ingredients';
 import { BINDER_MATERIAL } from '../reference/targets';
-import type { Place } from '../heap/place';
+import type { Place } from '../heap/state/place';
 import { standUntil } from '../heap/standing';
 
 /** What happens next on a branch of a heap. Masses kg, times days; what is left out is as usual. */

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { TARGETS } from '$core/reference/targets';
 import type { LedgerEntry } from '../heap/entry';
-import { believedDrying, believedMoisture, type HeapNature } from '../heap/belief';
+import { believedDrying, believedMoisture, type HeapNature } from '../heap/state/belief';
 import { believe } from '../heap/estimate';
-import { learnedDrying } from '../heap/lessons';
+import { learnedDrying } from '../heap/state/lessons';
 import { forecastDrying } from './forecast';
 import { standUntil } from '../heap/standing';
 

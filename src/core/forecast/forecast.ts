@@ -1,5 +1,5 @@
-import { believedMoisture, sandOf, type Belief, type HeapNature } from '../heap/belief';
-import { COVERS, SHED, type Climate, type Cover } from '../heap/drying';
+import { believedMoisture, sandOf, type Belief, type HeapNature } from '../heap/state/belief';
+import { COVERS, SHED, type Climate, type Cover } from '../heap/state/drying';
 import { standUntil } from '../heap/standing';
 import { NINE_IN_TEN } from '$core/judge/normal';
 import { aimMoisture } from '$core/judge/temper-window';

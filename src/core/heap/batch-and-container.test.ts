@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { TARGETS } from '$core/reference/targets';
-import { believedDrying, believedMoisture, outKg, sandOf, type HeapNature } from './belief';
-import type { Container } from './container';
+import { believedDrying, believedMoisture, outKg, sandOf, type HeapNature } from './state/belief';
+import type { Container } from './state/container';
 import { withBatchTests, type LedgerEntry } from './entry';
-import type { Ingredient } from './ingredient';
+import type { Ingredient } from './state/ingredient';
 import type { Event } from './kinds';
 import { believe } from './estimate';
 import { replay, sandIn, sandOut } from './ledger';

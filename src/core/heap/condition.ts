@@ -23,8 +23,8 @@ import {
   type Believed,
   type HeapNature,
   type Look
-} from './belief';
-import { BURNT, bodyOf } from './bodies';
+} from './state/belief';
+import { BURNT, bodyOf } from './state/bodies';
 import { standUntil } from './standing';
 
 /** A heap at a glance. Shares 0–1: moisture of the wet sand, the others of the dry mix. */

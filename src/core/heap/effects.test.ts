@@ -24,14 +24,14 @@ import {
   placeOf,
   type Draft,
   type HeapNature
-} from './belief';
-import { HEAP, PART_COUNT, fromVector, toVector, type BodyKey } from './bodies';
-import { sizeOf } from './covariance';
+} from './state/belief';
+import { HEAP, PART_COUNT, fromVector, toVector, type BodyKey } from './state/bodies';
+import { sizeOf } from './state/covariance';
 import { advance, applyMove } from './estimate';
-import type { Ingredient } from './ingredient';
-import { weighingSd } from './kind';
+import type { Ingredient } from './state/ingredient';
+import { weighingSd } from './state/kind';
 import { KINDS, type Event, type EventKind } from './kinds';
-import { after, moved, type Move } from './moves';
+import { after, moved, type Move } from './state/moves';
 
 /**
  * Every effect against a Monte Carlo run of itself: bodies and errors are drawn, the plain mean of the effect is worked

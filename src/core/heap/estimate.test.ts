@@ -4,7 +4,7 @@ import { moistureFraction, totalMass } from '$core/material/composition';
 import { TARGETS } from '$core/reference/targets';
 import { conditionAt } from './condition';
 import type { LedgerEntry } from './entry';
-import type { Ingredient } from './ingredient';
+import type { Ingredient } from './state/ingredient';
 import type { Event } from './kinds';
 import {
   believedDryShare,
@@ -16,7 +16,7 @@ import {
   outKg,
   sandOf,
   type HeapNature
-} from './belief';
+} from './state/belief';
 import { advance, believe } from './estimate';
 import { replay, sandIn } from './ledger';
 import { standUntil } from './standing';

@@ -15,18 +15,27 @@ import {
   type Belief,
   type Draft,
   type HeapNature
-} from './belief';
-import { HEAP, PART_COUNT, bodyOf, moldKey, outOf, toVector, type Bodies, type BodyKey } from './bodies';
-import { addOuter, follow, quadratic, sizeOf } from './covariance';
+} from './state/belief';
+import {
+  HEAP,
+  PART_COUNT,
+  bodyOf,
+  moldKey,
+  outOf,
+  toVector,
+  type Bodies,
+  type BodyKey
+} from './state/bodies';
+import { addOuter, follow, quadratic, sizeOf } from './state/covariance';
 import type { BatchTest, LedgerEntry } from './entry';
-import { accustomed } from './habits';
-import { freshHands } from './hand';
-import type { Effect } from './kind';
+import { accustomed } from './state/habits';
+import { freshHands } from './state/hand';
+import type { Effect } from './state/kind';
 import { kindOf } from './kinds';
 import { sceneOf } from './ledger';
-import { holding, learned, taught } from './lessons';
-import { carryDoubt, moved, noises, type Move } from './moves';
-import type { Question } from './question';
+import { holding, learned, taught } from './state/lessons';
+import { carryDoubt, moved, noises, type Move } from './state/moves';
+import type { Question } from './state/question';
 import { read, readInto, readMass } from './reading';
 import { moveTo, stand, standUntil, teachDrying } from './standing';
 

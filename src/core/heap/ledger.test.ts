@@ -4,7 +4,7 @@ import { PARTS, composition, moistureFraction, plus, totalMass } from '$core/mat
 import { ROLES } from '$core/reference/ingredients';
 import { TARGETS } from '$core/reference/targets';
 import { steamFrom } from '$core/metal/steam';
-import { bodyOf } from './bodies';
+import { bodyOf } from './state/bodies';
 import { inOrder, type LedgerEntry } from './entry';
 import type { Event } from './kinds';
 import { LedgerError, apply, applyAsFarAs, emptyBooks, replay, sandIn, sandOut, type Books } from './ledger';

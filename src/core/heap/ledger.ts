@@ -1,11 +1,12 @@
 import { composition, plus, totalMass, type Composition } from '$core/material/composition';
-import { TARGETS, type HeapBinder, type System, type Targets } from '$core/reference/targets';
+import { TARGETS } from '$core/reference/targets';
+import type { Bookkeeping } from './state/belief';
 import { burntPerMetal } from '$core/reference/wear';
-import { HEAP, bodyOf, isOut, moldKey, noBodies, type Bodies } from './bodies';
+import { HEAP, bodyOf, isOut, moldKey, noBodies, type Bodies } from './state/bodies';
 import { inOrder, type LedgerEntry } from './entry';
-import type { Scene } from './kind';
+import type { Scene } from './state/kind';
 import { kindOf } from './kinds';
-import { after, massThere, moved, type Move } from './moves';
+import { after, massThere, moved, type Move } from './state/moves';
 import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 
 /**
@@ -17,14 +18,6 @@ export interface Books {
   brought: Composition;
   /** Discarded, spilled, burnt off, driven off, dried off. */
   gone: Composition;
-}
-
-/** What has to be known of a heap to keep its books. */
-export interface Bookkeeping {
-  system: System;
-  binder: HeapBinder;
-  targets: Targets;
-  scale_g?: number | undefined;
 }
 
 const USUAL: Bookkeeping = {

@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { TARGETS } from '$core/reference/targets';
 import { burntPerMetal } from '$core/reference/wear';
-import type { HeapNature } from './belief';
+import type { HeapNature } from './state/belief';
 import type { LedgerEntry } from './entry';
 import { believe } from './estimate';
 import type { Event } from './kinds';
-import { learned, learnedDrying } from './lessons';
+import { learned, learnedDrying } from './state/lessons';
 
 const START = Date.UTC(2026, 2, 1);
 const ledger = (...events: Event[]): LedgerEntry[] =>

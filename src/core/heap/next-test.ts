@@ -2,9 +2,9 @@ import { BENCH_TESTS, HEAP_TEST_KINDS, type HeapTestKind } from '$core/bench/ben
 import type { Prospect } from '$core/bench/tests/bench-test';
 import { totalMass } from '$core/material/composition';
 import { HAND_SD, KITCHEN_SCALE_G } from '$core/reference/accuracy';
-import { handKey, placeOf, sandOf, spreadOf, type Belief, type HeapNature } from './belief';
+import { handKey, placeOf, sandOf, spreadOf, type Belief, type HeapNature } from './state/belief';
 import { offAimGradient } from './condition';
-import { dot, quadratic, times, type Vector } from './covariance';
+import { dot, quadratic, times, type Vector } from './state/covariance';
 import { gradeMoments } from './reading';
 
 /** What a test would do to the uncertainty of where the sand lands. */

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { TARGETS } from '$core/reference/targets';
-import type { HeapNature } from './belief';
+import type { HeapNature } from './state/belief';
 import type { LedgerEntry } from './entry';
 import { believe, questionEntry } from './estimate';
-import type { Ingredient } from './ingredient';
+import type { Ingredient } from './state/ingredient';
 import type { Event } from './kinds';
 
 const nature: HeapNature = {

@@ -12,7 +12,7 @@ import {
   spreadOf,
   type Belief,
   type HeapNature
-} from './belief';
+} from './state/belief';
 import { offAimSd } from './condition';
 import type { LedgerEntry } from './entry';
 import { advance, believe } from './estimate';

@@ -16,10 +16,10 @@ import {
   type HeapNature,
   type Look,
   type Questioned
-} from './belief';
-import { PART_COUNT } from './bodies';
-import { addOuter, dot, quadratic, times, type Vector } from './covariance';
-import { ensureHand, handSpread, learnHand } from './hand';
+} from './state/belief';
+import { PART_COUNT } from './state/bodies';
+import { addOuter, dot, quadratic, times, type Vector } from './state/covariance';
+import { ensureHand, handSpread, learnHand } from './state/hand';
 
 /** Beyond this many standard deviations (one sound reading in two thousand) a reading is questioned. */
 const QUESTION_AT = 3.5;

@@ -8,10 +8,18 @@ import {
   WEATHER_SPELL_DAYS
 } from '$core/reference/accuracy';
 import { TARGETS } from '$core/reference/targets';
-import { DRYING, WEATHER, believedMoisture, drafted, firstBelief, sandOf, type HeapNature } from './belief';
-import { WATER, toVector } from './bodies';
-import { sizeOf } from './covariance';
-import { SHED, holdingOf, waterAfterStanding, type Cover } from './drying';
+import {
+  DRYING,
+  WEATHER,
+  believedMoisture,
+  drafted,
+  firstBelief,
+  sandOf,
+  type HeapNature
+} from './state/belief';
+import { WATER, toVector } from './state/bodies';
+import { sizeOf } from './state/covariance';
+import { SHED, holdingOf, waterAfterStanding, type Cover } from './state/drying';
 import type { LedgerEntry } from './entry';
 import { advance, believe } from './estimate';
 import { standUntil } from './standing';

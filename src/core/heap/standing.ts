@@ -19,12 +19,12 @@ import {
   type Draft,
   type HeapNature,
   type LearnedDrying
-} from './belief';
-import { WATER, indexOfPart } from './bodies';
-import { containerKey, type Container } from './container';
-import { carry, cut, sizeOf } from './covariance';
-import { SHED, evaporationOf, holdingOf, waterLeft, type Standing } from './drying';
-import { freshHands } from './hand';
+} from './state/belief';
+import { WATER, indexOfPart } from './state/bodies';
+import { containerKey, type Container } from './state/container';
+import { carry, cut, sizeOf } from './state/covariance';
+import { SHED, evaporationOf, holdingOf, waterLeft, type Standing } from './state/drying';
+import { freshHands } from './state/hand';
 import { spellOver } from './weather-spell';
 
 /** Relative step of the slopes that are taken as differences. */

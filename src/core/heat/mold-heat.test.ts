@@ -92,3 +92,15 @@ describe('heat in the sand', () => {
     expect(hotterThan({ at_m: [0.001, 0.003], peak_c: [600, 400] }, 280)).toBeCloseTo(0.004, 12);
   });
 });
+
+describe('a wall that has come to rest', () => {
+  it('falls straight through the sand, and the last step is the air’s: 199, 179 and 161 °C of 200', () => {
+    const sand = { ...sandBody(0.02, 0), damp_w_m_k: 0.7 };
+    const { at_m, now_c } = heatRun(sand, { held_c: 200 }, 30 * 3600, [], [], 20);
+    // 180 K over 0.02/0.7 and 1/10 m²K/W: 1400 W/m².
+    const found = [0.0005, 0.0105, 0.0195].map(
+      (m) => now_c[at_m.findIndex((at) => Math.abs(at - m) < 1e-9)]!
+    );
+    expect(found.map((c) => Number(c.toFixed(1)))).toEqual([199, 179, 161]);
+  });
+});

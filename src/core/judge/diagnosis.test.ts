@@ -261,3 +261,16 @@ describe('why a casting failed', () => {
       expect(priorCauses(defect).reduce((sum, { chance }) => sum + chance, 0)).toBeCloseTo(0.88, 12);
   });
 });
+
+describe('two signs of one cause', () => {
+  it('the stronger counts whole and the second for four fifths, by Bayes’ rule worked out apart', () => {
+    const { suspects, unexplained } = diagnose('blow', {
+      measured: { moisture: { at: 2, sd: 0 }, compactability: { at: 1, sd: 0 } },
+      seen: {}
+    } as unknown as DayRecord);
+    // 48.88 times, and 1.694 to the power of 0.8, on 0.1833 beside 0.6967 of the others and 0.12 of none.
+    expect(suspects[0]).toMatchObject({ cause: 'wet', chance: expect.closeTo(0.94359, 5) });
+    expect(suspects[0]!.speaks_for.map(({ times }) => Number(times.toFixed(3)))).toEqual([48.88, 1.694]);
+    expect(unexplained).toBeCloseTo(0.00829, 5);
+  });
+});

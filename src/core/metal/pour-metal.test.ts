@@ -8,6 +8,7 @@ import { CALM_M_S } from './gating';
 import { planGating, riserFor, runningTime, type MoldToGate } from './gating-plan';
 import { CRUCIBLE_FILL, meltDemand } from './melt';
 import { planMelts } from './melt-plan';
+import { steamFrom } from './steam';
 
 const some = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const { aluminium, pewter } = ALLOYS;
@@ -210,5 +211,57 @@ describe('the whole way in', () => {
     expect(notNarrower(HOUSEHOLD.metric.drill, 0.5)).toBeNull();
     for (const { pin, drill } of Object.values(HOUSEHOLD))
       for (const sizes of [pin, drill]) expect([...sizes].sort((a, b) => a.m - b.m)).toEqual([...sizes]);
+  });
+});
+
+describe('figures worked out apart, by hand', () => {
+  it('the metal of a way in: sprue, basin, well, runner and gates, each by its own solid', () => {
+    const plan = planGating(
+      {
+        alloy: ALLOYS.aluminium,
+        castings_kg: 0.6,
+        castings: 1,
+        sprue_m: 0.1,
+        casting_m: 0.04,
+        in_cope_m: 0.02,
+        side_m: 0.12,
+        wall_m: 0.008,
+        modulus_m: 0.0035,
+        gate: 'parting',
+        school: 'carved',
+        pour_c: 740
+      },
+      {
+        sprue_bottom_m: 0.012,
+        sprue_top_m: 0.02,
+        ingates: 2,
+        ingate_width_m: 0.02,
+        ingate_height_m: 0.005
+      }
+    );
+    // 55.0 g of sprue, 186.8 g of basin, 22.5 g of well, 87.9 g of runner, 10.7 g of gates.
+    expect(plan.gating_kg).toBeCloseTo(0.362942, 6);
+    // Runner to choke 2 : 1.
+    expect(plan.runner.width_m * plan.runner.height_m).toBeCloseTo(2 * (Math.PI / 4) * 0.012 ** 2, 12);
+  });
+  it('two kilograms of aluminium drive 268 g of water out, by 35 % of their heat', () => {
+    expect(steamFrom(2, 'aluminium')).toBeCloseTo(0.26825, 5);
+  });
+  it('metal that is set to its solidus never melts, at its liquidus it is mush', () => {
+    expect(judgeSetPoint(557, ALLOYS.aluminium, 700).is).toBe('never-melts');
+    expect(judgeSetPoint(558, ALLOYS.aluminium, 700).is).toBe('mushy');
+    expect(judgeSetPoint(613, ALLOYS.aluminium, 700).is).toBe('mushy');
+  });
+  it('no scrap loses more than 35 %, however dirty the metal', () => {
+    const chips = [{ scrap: 'chips' as const, share: 1 }];
+    // 4 % and 1.6 times the 4 % up to its dirty end.
+    expect(chargeLoss(chips, ALLOYS['yellow-brass'])).toBeCloseTo(0.104, 12);
+    expect(chargeLoss(chips, { ...ALLOYS.aluminium, loss: [0.1, 0.4] })).toBe(0.35);
+  });
+  it('many molds fill the fewest melts the largest first: 50 kg by tens in five', () => {
+    const sizes = [2, 4, 6, 2, 4, 6, 2, 4, 6, 2, 4, 6, 2];
+    const molds = sizes.map((castings_kg, id) => ({ id, castings_kg, gating_kg: 0 }));
+    const { melts } = planMelts(molds, 0, 0, 2400, 10 / 2400 / 0.8);
+    expect(melts.map(({ poured_kg }) => poured_kg)).toEqual([10, 10, 10, 10, 10]);
   });
 });

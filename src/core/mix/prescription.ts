@@ -1,6 +1,6 @@
 import { verdictOf, type Verdict } from '$core/judge/temper-verdict';
 import { aimMoisture, temperWindow } from '$core/judge/temper-window';
-import { dryOffSeconds, SHED, type Climate } from '$core/heap/drying';
+import { dryOffSeconds, SHED, type Climate } from '$core/heap/state/drying';
 import { arrivalOf } from '$core/material/arrival';
 import {
   composition,

@@ -193,3 +193,24 @@ describe('placement', () => {
     expect(outlineOfCasting(castings[0]!).length).toBe(4);
   });
 });
+
+describe('sand between two that are not alike', () => {
+  it('is as much as the heavier wants, and the sprue keeps from the wall as from the heaviest', () => {
+    // 0.3 kg wants 20 mm beside it and 25 mm to the sprue; 3 kg wants 40 mm of both.
+    const layout = {
+      places: [
+        { x_m: -0.1, y_m: 0, turned_rad: 0 },
+        { x_m: 0.1, y_m: 0, turned_rad: 0 }
+      ],
+      sprue: { x_m: 0, y_m: 0 }
+    };
+    const found = clearances(
+      [box(0.05, 0.05, 0.3), box(0.05, 0.05, 3)],
+      'aluminium',
+      flask(0.5, 0.4),
+      layout
+    );
+    const wants = (between: string) => found.find((each) => each.between === between)!.wants_m;
+    expect([wants('casting'), wants('sprue-wall')]).toEqual([0.04, 0.04]);
+  });
+});

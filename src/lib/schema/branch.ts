@@ -1,6 +1,6 @@
 import { array, type InferType } from 'yup';
-import { COVERS } from '$core/heap/drying';
-import { PLACES } from '$core/heap/place';
+import { COVERS } from '$core/heap/state/drying';
+import { PLACES } from '$core/heap/state/place';
 import { ALLOY_NAMES } from '$core/reference/alloys';
 import { MATERIAL_KINDS } from '$core/reference/ingredients';
 import {

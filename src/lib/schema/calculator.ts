@@ -1,6 +1,6 @@
 import { array, number, type AnySchema, type InferType } from 'yup';
 import { LOSS_KINDS } from '$core/bench/formula/loss';
-import { COVERS } from '$core/heap/drying';
+import { COVERS } from '$core/heap/state/drying';
 import { GATES } from '$core/metal/gating';
 import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
 import { HEAP_BINDERS } from '$core/reference/targets';

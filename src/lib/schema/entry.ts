@@ -1,5 +1,5 @@
 import { array, string, type Schema } from 'yup';
-import type { FieldSpec } from '$core/heap/kind';
+import type { FieldSpec } from '$core/heap/state/kind';
 import { KINDS, WRITTEN_KINDS, type WrittenFields, type WrittenKind } from '$core/heap/kinds';
 import { MATERIAL_KINDS, ROLES } from '$core/reference/ingredients';
 import {

@@ -1,8 +1,8 @@
 import { nowMs } from '$core/time/now';
 import { boolean, number, object, string, type NumberSchema, type ObjectShape } from 'yup';
 import { getDaysInMonth } from 'date-fns';
-import { COVERS } from '$core/heap/drying';
-import { PLACES } from '$core/heap/place';
+import { COVERS } from '$core/heap/state/drying';
+import { PLACES } from '$core/heap/state/place';
 import { isZone } from '$core/time/zone';
 
 /**

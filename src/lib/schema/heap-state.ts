@@ -1,6 +1,6 @@
 import type { HeapTestKind } from '$core/bench/heap-test';
-import type { Rest } from '$core/heap/belief';
-import type { Container } from '$core/heap/container';
+import type { Rest } from '$core/heap/state/belief';
+import type { Container } from '$core/heap/state/container';
 import type { TestWorth } from '$core/heap/next-test';
 import type { Verdict } from '$core/judge/temper-verdict';
 import type { Composition } from '$core/material/composition';

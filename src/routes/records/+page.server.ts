@@ -1,11 +1,9 @@
-import qrcode from 'qrcode';
-import { hostname } from 'node:os';
 import type { Actions, PageServerLoad } from './$types';
 import { settingsChange } from '$lib/schema/settings';
 import { newPassphrase, newToken } from '$lib/schema/access';
 import { filesHeld } from '$lib/server/database/packed-files';
 import { door, serving } from '$lib/server/access/current';
-import { listensBeyond, ownAddresses } from '$lib/server/access/served-names';
+import { asQr, waysIn } from '$lib/server/access/ways-in';
 import { checkedForm, formFields } from '$lib/server/http/form';
 import { SESSION_COOKIE, isAtTheDesk } from '$lib/server/http/gate';
 import { formAction, pageLoad } from '$lib/server/http/guard';
@@ -16,17 +14,8 @@ import { recordTables } from '$lib/server/records/open-format';
 import { changeSettings, readSettings } from '$lib/server/settings/settings';
 import { Refusal } from '$lib/server/refusal';
 
-/** The addresses under which another device in the network reaches this server, the surest first. */
-function ways(): string[] {
-  const { listens_on, port, names, scheme } = serving();
-  if (!listensBeyond(listens_on)) return [];
-  const everywhere = listens_on === '0.0.0.0' || listens_on === '::';
-  const hosts = everywhere ? [...ownAddresses(), `${hostname().toLowerCase()}.local`] : [listens_on];
-  return [...hosts, ...names].map((host) => `${scheme}://${host}:${port}`);
-}
-
 export const load: PageServerLoad = pageLoad(async (db) => {
-  const addresses = ways();
+  const addresses = waysIn();
   const { guarded } = serving();
   return {
     copies: listCopies(db.folder).map(({ day, bytes }) => ({ day, bytes })),
@@ -34,7 +23,7 @@ export const load: PageServerLoad = pageLoad(async (db) => {
     held: await filesHeld(db.sequelize, db.folder),
     tables: await recordTables(db.sequelize),
     addresses,
-    qr: addresses[0] ? await qrcode.toString(addresses[0], { type: 'svg', margin: 2 }) : null,
+    qr: addresses[0] ? await asQr(addresses[0]) : null,
     guarded,
     tokens: door().tokens(),
     has_passphrase: door().hasPassphrase,

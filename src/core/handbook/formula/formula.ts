@@ -1,5 +1,5 @@
 import type { HeapTest, HeapTestKind } from '../../bench/heap-test';
-import type { Cover } from '../../heap/drying';
+import type { Cover } from '../../heap/state/drying';
 import type { Composition } from '../../material/composition';
 import type { SessionWear } from '../../mix/renewal-policy';
 import type { UnitSystem } from '../../quantity/unit';

@@ -4,7 +4,7 @@ import { lossFraction } from '../../bench/formula/loss';
 import { dyeFactor } from '../../bench/formula/methylene-blue';
 import { moistureByDrying } from '../../bench/formula/moisture';
 import { permeabilityNumber } from '../../bench/formula/permeability';
-import { COVER_NAMES, SHED, evaporationOf } from '../../heap/drying';
+import { COVER_NAMES, SHED, evaporationOf } from '../../heap/state/drying';
 import { HELD_WATER } from '../../material/composition';
 import { waterToAdd } from '../../mix/correction';
 import { inUnits, massText, percentText, temperatureText } from '../../quantity/display';

@@ -5,9 +5,9 @@ import {
   sandAmounts,
   showIngredient,
   type Ingredient
-} from '../ingredient';
-import { entryKind, signed, workedOver } from '../kind';
-import { batchQuestion } from '../question';
+} from '../state/ingredient';
+import { entryKind, signed, workedOver } from '../state/kind';
+import { batchQuestion } from '../state/question';
 
 /** One thing weighed in. */
 export interface Added {

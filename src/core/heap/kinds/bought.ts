@@ -1,10 +1,10 @@
 import { composition, dryMass, type Composition } from '$core/material/composition';
 import { BOUGHT_UNSEEN_SD, STATED, UNMEASURED } from '$core/reference/accuracy';
 import { middle } from '$core/reference/targets';
-import { HEAP, WATER, toVector } from '../bodies';
-import { swapped } from '../ingredient';
-import { entryKind, signed, weighingSd, workedOver } from '../kind';
-import { habitQuestion, roomQuestion } from '../question';
+import { HEAP, WATER, toVector } from '../state/bodies';
+import { swapped } from '../state/ingredient';
+import { entryKind, signed, weighingSd, workedOver } from '../state/kind';
+import { habitQuestion, roomQuestion } from '../state/question';
 
 /** Sand bought or found ready mixed. */
 export interface Bought {

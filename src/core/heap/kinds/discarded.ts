@@ -1,9 +1,9 @@
 import { totalMass } from '$core/material/composition';
 import { FOUND_SHARE_SD } from '$core/reference/accuracy';
-import { BURNT, HEAP, bodyOf, moldsOut, burntIn, type BodyKey } from '../bodies';
-import { entryKind, signed, weighingSd } from '../kind';
-import type { Move } from '../moves';
-import { habitQuestion, mostQuestion } from '../question';
+import { BURNT, HEAP, bodyOf, moldsOut, burntIn, type BodyKey } from '../state/bodies';
+import { entryKind, signed, weighingSd } from '../state/kind';
+import type { Move } from '../state/moves';
+import { habitQuestion, mostQuestion } from '../state/question';
 
 /** Sand thrown out; burnt sand takes what was burnt first. */
 export interface Discarded {

@@ -1,10 +1,10 @@
 import { totalMass } from '$core/material/composition';
 import { UNLOGGED_LOSS_SD_SHARE } from '$core/reference/accuracy';
-import { sandOf } from '../belief';
-import { HEAP } from '../bodies';
-import { entryKind, signed, weighingSd, workedOver } from '../kind';
-import { learned } from '../lessons';
-import { habitQuestion, tenth, words } from '../question';
+import { sandOf } from '../state/belief';
+import { HEAP } from '../state/bodies';
+import { entryKind, signed, weighingSd, workedOver } from '../state/kind';
+import { learned } from '../state/lessons';
+import { habitQuestion, tenth, words } from '../state/question';
 
 /** Sand taken for a mold. */
 export interface Drawn {

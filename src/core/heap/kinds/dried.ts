@@ -1,7 +1,7 @@
-import { sandOf } from '../belief';
-import { HEAP } from '../bodies';
-import { entryKind, signed, weighingSd } from '../kind';
-import { words } from '../question';
+import { sandOf } from '../state/belief';
+import { HEAP } from '../state/bodies';
+import { entryKind, signed, weighingSd } from '../state/kind';
+import { words } from '../state/question';
 
 /** Spread out until so much water had gone. */
 export interface Dried {

@@ -1,4 +1,4 @@
-import type { EntryKind, FieldSpecs, Written } from '../kind';
+import type { EntryKind, FieldSpecs, Written } from '../state/kind';
 import { added } from './added';
 import { bought } from './bought';
 import { discarded } from './discarded';

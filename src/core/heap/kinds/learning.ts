@@ -1,11 +1,11 @@
-import { entryKind } from '../kind';
+import { entryKind } from '../state/kind';
 import {
   LEARNED_FIGURES,
   LEARNED_RANGE,
   LEARNED_SI,
   LEARNED_WORDS,
   type LearnedFigure
-} from '../learned-figure';
+} from '../state/learned-figure';
 
 /** Holds a learned figure at `value` (SI) from here on, or, with null, starts learning it anew. */
 export interface Learning {

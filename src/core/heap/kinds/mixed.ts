@@ -5,9 +5,9 @@ import {
   sandAmounts,
   showIngredient,
   type Ingredient
-} from '../ingredient';
-import { entryKind, workedOver } from '../kind';
-import { batchQuestion } from '../question';
+} from '../state/ingredient';
+import { entryKind, workedOver } from '../state/kind';
+import { batchQuestion } from '../state/question';
 
 /** A batch: several things weighed in together. */
 export interface Mixed {

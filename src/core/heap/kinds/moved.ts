@@ -1,7 +1,7 @@
-import type { Container } from '../container';
-import { COVER_NAMES } from '../drying';
-import { entryKind } from '../kind';
-import { PLACE_NAMES } from '../place';
+import type { Container } from '../state/container';
+import { COVER_NAMES } from '../state/drying';
+import { entryKind } from '../state/kind';
+import { PLACE_NAMES } from '../state/place';
 
 /** The heap stands elsewhere, or under another cover. */
 export interface MovedHeap {

@@ -1,4 +1,4 @@
-import { NO_EFFECT, entryKind } from '../kind';
+import { NO_EFFECT, entryKind } from '../state/kind';
 
 /** A note; it changes nothing. */
 export interface Noted {

@@ -4,12 +4,12 @@ import { BURNT_SD_SHARE, BURNT_UNJUDGED_SD_SHARE, STEAM_SD_SHARE } from '$core/r
 import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
 import { burntPerMetal } from '$core/reference/wear';
 import type { HeapBinder } from '$core/reference/targets';
-import { sandOf } from '../belief';
-import { BURNT, HEAP, bodyOf, burntIn, moldsOut } from '../bodies';
-import { entryKind, signed, type Scene } from '../kind';
-import { learned } from '../lessons';
-import type { Move } from '../moves';
-import { habitQuestion, tenth, words } from '../question';
+import { sandOf } from '../state/belief';
+import { BURNT, HEAP, bodyOf, burntIn, moldsOut } from '../state/bodies';
+import { entryKind, signed, type Scene } from '../state/kind';
+import { learned } from '../state/lessons';
+import type { Move } from '../state/moves';
+import { habitQuestion, tenth, words } from '../state/question';
 
 /** Metal poured: some of the sand around it burnt, and water was driven off. */
 export interface Poured {

@@ -1,8 +1,8 @@
 import { composition, portion, totalMass } from '$core/material/composition';
-import { BURNT, HEAP, bodyOf, burntIn, moldsOut, outOf, toVector, type Bodies } from '../bodies';
-import { entryKind, signed, weighingSd } from '../kind';
-import { after, moved, type Move } from '../moves';
-import { UNUSUAL, habitQuestion, tenth, words } from '../question';
+import { BURNT, HEAP, bodyOf, burntIn, moldsOut, outOf, toVector, type Bodies } from '../state/bodies';
+import { entryKind, signed, weighingSd } from '../state/kind';
+import { after, moved, type Move } from '../state/moves';
+import { UNUSUAL, habitQuestion, tenth, words } from '../state/question';
 
 /** Sand that came back from molds. */
 export interface Returned {

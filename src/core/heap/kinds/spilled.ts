@@ -1,6 +1,6 @@
-import { HEAP } from '../bodies';
-import { entryKind, signed, weighingSd } from '../kind';
-import { habitQuestion, mostQuestion } from '../question';
+import { HEAP } from '../state/bodies';
+import { entryKind, signed, weighingSd } from '../state/kind';
+import { habitQuestion, mostQuestion } from '../state/question';
 
 /** Sand lost to the floor. */
 export interface Spilled {

@@ -1,6 +1,6 @@
 import { benchTestOf } from '$core/bench/bench-tests';
 import type { HeapTest } from '$core/bench/heap-test';
-import { NO_EFFECT, entryKind, type EntryKind } from '../kind';
+import { NO_EFFECT, entryKind, type EntryKind } from '../state/kind';
 
 /** A bench test; it is written as a test, not as an entry, so it has no fields here. */
 export interface Tested {

@@ -1,9 +1,9 @@
 import { composition } from '$core/material/composition';
 import { POURED_WATER_SD_SHARE } from '$core/reference/accuracy';
-import { HEAP, WATER } from '../bodies';
-import { entryKind, signed, workedOver } from '../kind';
-import { unit } from '../moves';
-import { waterQuestion } from '../question';
+import { HEAP, WATER } from '../state/bodies';
+import { entryKind, signed, workedOver } from '../state/kind';
+import { unit } from '../state/moves';
+import { waterQuestion } from '../state/question';
 
 /** Water poured on and worked in. */
 export interface Water {

@@ -7,7 +7,7 @@ import { permeabilityNumber } from '$core/bench/formula/permeability';
 import { grading } from '$core/bench/formula/grading';
 import { squeeze } from '$core/bench/formula/squeeze';
 import { CURVE_WORDS, temperCurve } from '$core/bench/temper-curve';
-import { holdingOf, waterAfterStanding, type Cover } from '$core/heap/drying';
+import { holdingOf, waterAfterStanding, type Cover } from '$core/heap/state/drying';
 import { composition } from '$core/material/composition';
 import { controlChart } from '$core/judge/control-chart';
 import { batch, type BatchAddition } from '$core/mix/batch';

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { nowIso, nowMs } from '$core/time/now';
 import { MOST_DAYS } from '$core/plan/open-hours';
 import type { Database } from '../database/database';
@@ -40,6 +41,14 @@ export async function readCalendar(
   });
   return { id: member_id, times: found.length };
 }
+
+/** The same of a file. */
+export const readCalendarFile = async (
+  db: Database,
+  member_id: number,
+  path: string,
+  { source, zone }: { source: string; zone: string }
+) => readCalendar(db, member_id, { text: await readFile(path, 'utf8'), source, zone });
 
 export async function listBusy(db: Database, member_id: number): Promise<BusyRecord[]> {
   await mustBeMember(db, member_id);

@@ -8,7 +8,7 @@ import {
   type Sequelize
 } from 'sequelize';
 import type { HeapTest } from '$core/bench/heap-test';
-import type { Container } from '$core/heap/container';
+import type { Container } from '$core/heap/state/container';
 import type { Event } from '$core/heap/kinds';
 import type { MeshFormat, MeshUnit } from '$core/pattern/file/format';
 import type { Alloy } from '$core/reference/alloys';

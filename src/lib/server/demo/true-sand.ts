@@ -1,9 +1,10 @@
 import type { SqueezeReading } from '$core/bench/formula/squeeze';
-import { holdingOf, waterAfterStanding } from '$core/heap/drying';
-import { HEAP } from '$core/heap/bodies';
-import type { Container } from '$core/heap/container';
+import { holdingOf, waterAfterStanding } from '$core/heap/state/drying';
+import { HEAP } from '$core/heap/state/bodies';
+import type { Container } from '$core/heap/state/container';
 import type { Event } from '$core/heap/kinds';
-import { apply, emptyBooks, sandIn, type Bookkeeping, type Books } from '$core/heap/ledger';
+import { apply, emptyBooks, sandIn, type Books } from '$core/heap/ledger';
+import type { Bookkeeping } from '$core/heap/state/belief';
 import { moistureFraction } from '$core/material/composition';
 import { airAround, simulatedStation } from '../device/weather-station';
 import type { Chance } from './chance';

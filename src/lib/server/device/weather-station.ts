@@ -1,7 +1,7 @@
 import { dayBegins, yearIn } from '$core/time/day';
-import type { AirBetween } from '$core/heap/belief';
-import type { Climate } from '$core/heap/drying';
-import { airIn } from '$core/heap/place';
+import type { AirBetween } from '$core/heap/state/belief';
+import type { Climate } from '$core/heap/state/drying';
+import { airIn } from '$core/heap/state/place';
 
 /** What any weather station answers: the air outdoors at a time. */
 export interface WeatherStation {

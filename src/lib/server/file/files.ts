@@ -1,6 +1,7 @@
+import { Readable } from 'node:stream';
 import { nowIso } from '$core/time/now';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
+import { createReadStream, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { open } from 'node:fs/promises';
 import { join } from 'node:path';
 import { v4 as uuid } from 'uuid';
@@ -97,3 +98,8 @@ export async function readFileRow(
   if (!row || !existsSync(path)) throw new Refusal(404, `There is no file ${hash.slice(0, 12)}.`);
   return { media: row.media, path, bytes: row.bytes };
 }
+
+/** What a file holds, as a response gives it out. */
+// The web's streams and Node's are the same to a response.
+export const fileStream = (path: string): ReadableStream<Uint8Array> =>
+  Readable.toWeb(createReadStream(path)) as ReadableStream<Uint8Array>;

@@ -1,4 +1,4 @@
-import type { AirBetween } from '$core/heap/belief';
+import type { AirBetween } from '$core/heap/state/belief';
 import type { Database } from '../database/database';
 import { airAround, handbookAir, simulatedStation, type WeatherStation } from '../device/weather-station';
 import { readSettings } from '../settings/settings';

@@ -1,6 +1,6 @@
 import { nowMs } from '$core/time/now';
 import { ADVICE_WORDS, airOver, forecastDrying } from '$core/forecast/forecast';
-import type { Climate, Cover } from '$core/heap/drying';
+import type { Climate, Cover } from '$core/heap/state/drying';
 import { asPercent } from '$core/quantity/display';
 import type { Database } from '../database/database';
 import { stationOf } from './air';

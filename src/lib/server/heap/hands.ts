@@ -1,5 +1,5 @@
 import type { Transaction } from 'sequelize';
-import type { HeapNature, HeldHand } from '$core/heap/belief';
+import type { HeapNature, HeldHand } from '$core/heap/state/belief';
 import type { Database } from '../database/database';
 
 /** What members hold of their hands, and a key that changes with it: estimates hang on it. */

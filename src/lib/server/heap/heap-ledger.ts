@@ -6,7 +6,7 @@ import {
   firstBelief,
   type Belief,
   type HeapNature
-} from '$core/heap/belief';
+} from '$core/heap/state/belief';
 import { before, withBatchTests, type LedgerEntry } from '$core/heap/entry';
 import { advance, advanceInto } from '$core/heap/estimate';
 import { LedgerError, apply, applyAsFarAs, emptyBooks, type Books } from '$core/heap/ledger';

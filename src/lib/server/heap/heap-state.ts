@@ -1,8 +1,8 @@
 import { nowIso } from '$core/time/now';
 import { conditionAt, type Condition } from '$core/heap/condition';
-import { believedDrying, moldsOf, type Belief, type Believed, type Look } from '$core/heap/belief';
+import { believedDrying, moldsOf, type Belief, type Believed, type Look } from '$core/heap/state/belief';
 import { TEST_NAMES } from '$core/heap/names';
-import { learnedDrying } from '$core/heap/lessons';
+import { learnedDrying } from '$core/heap/state/lessons';
 import { standUntil } from '$core/heap/standing';
 import { bestTest, testsWorth, worthTestingClay, worthWeighing, type TestWorth } from '$core/heap/next-test';
 import {

@@ -1,7 +1,7 @@
 import { nowIso } from '$core/time/now';
 import type { Transaction } from 'sequelize';
-import type { Container } from '$core/heap/container';
-import type { HeapNature } from '$core/heap/belief';
+import type { Container } from '$core/heap/state/container';
+import type { HeapNature } from '$core/heap/state/belief';
 import { asPercent } from '$core/quantity/display';
 import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
 import { TARGETS, type HeapBinder, type System, type Targets, type Window } from '$core/reference/targets';

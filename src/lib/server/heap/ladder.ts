@@ -2,7 +2,7 @@ import { nowMs } from '$core/time/now';
 import { testFigure } from '$core/bench/heap-test';
 import { CURVE_WORDS, fittedAt, temperCurve, type CurveFit } from '$core/bench/temper-curve';
 import { SPLASH_SHARE, climbNow, nextOnLadder, type Rung } from '$core/bench/temper-ladder';
-import { believedMass } from '$core/heap/belief';
+import { believedMass } from '$core/heap/state/belief';
 import { readingOfHeap } from '$core/heap/entry';
 import type { EventKind } from '$core/heap/kinds';
 import { asPercent } from '$core/quantity/display';

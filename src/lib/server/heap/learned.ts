@@ -1,8 +1,8 @@
 import { nowIso } from '$core/time/now';
-import { believedDrying } from '$core/heap/belief';
+import { believedDrying } from '$core/heap/state/belief';
 import { readingOfHeap, type LedgerEntry } from '$core/heap/entry';
-import { LEARNED_FIGURES, LEARNED_SI, type LearnedFigure } from '$core/heap/learned-figure';
-import { learned as learnedFrom, learnedDrying, type Learned } from '$core/heap/lessons';
+import { LEARNED_FIGURES, LEARNED_SI, type LearnedFigure } from '$core/heap/state/learned-figure';
+import { learned as learnedFrom, learnedDrying, type Learned } from '$core/heap/state/lessons';
 import type { Database } from '../database/database';
 import { beliefAfter, entriesBy, entriesOf, lastBelief } from './heap-ledger';
 import { heapRow } from './heaps';

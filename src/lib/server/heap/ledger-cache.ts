@@ -1,7 +1,7 @@
 import { QueryTypes, type Transaction } from 'sequelize';
 import { inOrder, withBatchTests, type LedgerEntry } from '$core/heap/entry';
 import { HEAP_TEST_KINDS } from '$core/bench/bench-tests';
-import type { HeapNature } from '$core/heap/belief';
+import type { HeapNature } from '$core/heap/state/belief';
 import { isKind, type Event } from '$core/heap/kinds';
 import type { Database } from '../database/database';
 import { eventFrom } from '../database/event-format';

@@ -1,5 +1,5 @@
 import { nowIso } from '$core/time/now';
-import { believedHand } from '$core/heap/belief';
+import { believedHand } from '$core/heap/state/belief';
 import type { OpenHours } from '$core/plan/open-hours';
 import { HAND_SD } from '$core/reference/accuracy';
 import type { MemberChange, NewMember } from '$lib/schema/session';

@@ -11,7 +11,7 @@ import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import type { CastingBox } from '$core/mold/casting';
 import { solidsOf } from '$core/mold/judge-flask';
 import { sandDemand } from '$core/mold/sand-demand';
-import { airIn } from '$core/heap/place';
+import { airIn } from '$core/heap/state/place';
 import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
 import { handbookAir } from '../device/weather-station';

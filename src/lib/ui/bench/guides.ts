@@ -1,8 +1,11 @@
 import type { Guide as BareGuide } from '$core/bench/tests/bench-test';
-import { BENCH_TESTS, HEAP_TEST_KINDS, type HeapTestKind } from '$core/bench/bench-tests';
-
-/** The tests that are a few figures taken in order; squeeze and drying are asked in a way of their own. */
-export type GuidedKind = Exclude<HeapTestKind, 'squeeze' | 'moisture'>;
+import {
+  BENCH_TESTS,
+  HEAP_TEST_KINDS,
+  guided,
+  type GuidedKind,
+  type HeapTestKind
+} from '$core/bench/bench-tests';
 
 /** A test as a page shows it. */
 export interface Guide extends BareGuide {
@@ -11,10 +14,6 @@ export interface Guide extends BareGuide {
   tells: string;
   minutes: number;
 }
-
-/** Whether a name in an address is that of a test with a guide. */
-export const guided = (kind: string): kind is GuidedKind =>
-  Object.hasOwn(BENCH_TESTS, kind) && BENCH_TESTS[kind as HeapTestKind].guide !== null;
 
 export const GUIDES = Object.fromEntries(
   HEAP_TEST_KINDS.filter(guided).map((kind) => {

@@ -3,7 +3,7 @@
   import { readAnew } from '$lib/ui/read-anew';
   import type { BranchDoing } from '$core/forecast/branch';
   import { branchWords } from '$core/forecast/branch-words';
-  import { COVERS, COVER_NAMES, type Cover } from '$core/heap/drying';
+  import { COVERS, COVER_NAMES, type Cover } from '$core/heap/state/drying';
   import { ALLOYS, ALLOY_NAMES, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
   import { INGREDIENTS, MATERIAL_KINDS, type MaterialKind } from '$core/reference/ingredients';
   import { api } from '$lib/ui/api-client';

@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Where and how a heap stands: what the drying is worked out from. */
-  import { COVERS, COVER_NAMES } from '$core/heap/drying';
-  import { PLACES, PLACE_NAMES } from '$core/heap/place';
+  import { COVERS, COVER_NAMES } from '$core/heap/state/drying';
+  import { PLACES, PLACE_NAMES } from '$core/heap/state/place';
   import { textName } from '$lib/schema/posted-form';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';

@@ -1,6 +1,6 @@
-import type { Cover } from '$core/heap/drying';
-import type { Container } from '$core/heap/container';
-import type { Place } from '$core/heap/place';
+import type { Cover } from '$core/heap/state/drying';
+import type { Container } from '$core/heap/state/container';
+import type { Place } from '$core/heap/state/place';
 import { editableArea, editableMass } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';
 

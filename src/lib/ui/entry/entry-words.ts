@@ -3,7 +3,7 @@ import type { UnitSystem } from '$core/quantity/unit';
 import { kindOf, type EventKind } from '$core/heap/kinds';
 
 export { containerWords } from '$core/heap/kinds/moved';
-export { ingredientName } from '$core/heap/ingredient';
+export { ingredientName } from '$core/heap/state/ingredient';
 
 /** An entry as the interface gives it. */
 export interface LedgerRow extends Record<string, unknown> {

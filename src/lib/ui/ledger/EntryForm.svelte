@@ -2,7 +2,7 @@
   /** Writes an entry of a heap's ledger, or amends one. The form is drawn anew for another kind or entry. */
   import { editableMass, massText } from '$core/quantity/display';
   import { MATERIAL_KINDS, INGREDIENTS, liquidKgPerL } from '$core/reference/ingredients';
-  import type { FieldSpec, Known } from '$core/heap/kind';
+  import type { FieldSpec, Known } from '$core/heap/state/kind';
   import { entries } from '$lib/schema/entry';
   import { api } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';

@@ -13,7 +13,8 @@
     sieveOf,
     sieveReadings
   } from '$lib/ui/bench/drafts';
-  import { GUIDES, guided } from '$lib/ui/bench/guides';
+  import { guided } from '$core/bench/bench-tests';
+  import { GUIDES } from '$lib/ui/bench/guides';
   import { api } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';

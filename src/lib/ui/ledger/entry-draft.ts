@@ -1,7 +1,7 @@
 import { nowMs } from '$core/time/now';
 import { format } from 'date-fns';
-import type { Container } from '$core/heap/container';
-import type { FieldSpec } from '$core/heap/kind';
+import type { Container } from '$core/heap/state/container';
+import type { FieldSpec } from '$core/heap/state/kind';
 import { liquidKgPerL } from '$core/reference/ingredients';
 import { KINDS, WRITTEN_KINDS, kindOf, type WrittenKind } from '$core/heap/kinds';
 import type { UnitSystem } from '$core/quantity/unit';

@@ -16,13 +16,13 @@ function device() {
 
 /** A server that knows keys, and can be away. */
 function server() {
-  const asked: { key: string; words: unknown }[] = [];
+  const asked: { key: string; words: unknown; body: object }[] = [];
   const answers = new Map<string, object>();
   const state = { away: false, refuses: null as number | null };
   vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
     const key = (init.headers as Record<string, string>)['idempotency-key']!;
     const body = JSON.parse(String(init.body)) as { note?: string };
-    asked.push({ key, words: body.note });
+    asked.push({ key, words: body.note, body });
     if (state.away) throw new TypeError('not reached');
     if (state.refuses !== null)
       return Response.json(
@@ -106,5 +106,36 @@ describe('the outbox', () => {
     await one.flush();
     expect(await waits).toEqual({ id: 1 });
     expect([stored.size, one.items]).toEqual([1, []]);
+  });
+});
+
+describe('what the outbox sends again', () => {
+  it('waits where the server is asked too often, and is not taken for refused', async () => {
+    const { state, stored } = server();
+    const outbox = device().tab();
+    state.refuses = 429;
+    const waits = outbox.post('/x', { note: 'a' }, 'a');
+    await outbox.flush();
+    expect([outbox.items[0]?.refused, outbox.unreachable, outbox.trouble]).toEqual([null, false, 'no']);
+    state.refuses = null;
+    await outbox.flush();
+    expect(await waits).toEqual({ id: 1 });
+    expect(stored.size).toBe(1);
+  });
+  it('is another request when it is sent all the same: a key of its own, confirmed, for the heap as it stands', async () => {
+    const { asked, state } = server();
+    const shed = device();
+    state.away = true;
+    const left = shed.tab();
+    void left.post('/x', { note: 'a', expected_heap_version: 3 }, 'a').catch(() => undefined);
+    await left.flush();
+    [state.away, state.refuses] = [false, 409];
+    const next = shed.tab();
+    await next.flush();
+    state.refuses = null;
+    next.sendAnyway(next.items[0]!);
+    await next.flush();
+    expect(asked.at(-1)!.body).toEqual({ note: 'a', confirmed: true });
+    expect(asked.at(-1)!.key).not.toBe(asked.at(-2)!.key);
   });
 });

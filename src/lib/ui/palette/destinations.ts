@@ -1,4 +1,4 @@
-import { guided } from '../bench/guides';
+import { guided } from '$core/bench/bench-tests';
 import { TESTS_OF_SAND } from '$core/bench/bench-tests';
 import { TEST_NAMES } from '$core/heap/names';
 import { PLACES } from '$lib/ui/page/places';

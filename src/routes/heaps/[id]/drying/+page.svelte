@@ -1,6 +1,6 @@
 <script lang="ts">
-  import { COVERS, COVER_NAMES } from '$core/heap/drying';
-  import { PLACE_NAMES } from '$core/heap/place';
+  import { COVERS, COVER_NAMES } from '$core/heap/state/drying';
+  import { PLACE_NAMES } from '$core/heap/state/place';
   import { inUnits, massText, temperatureText } from '$core/quantity/display';
   import { containerWords } from '$lib/ui/entry/entry-words';
   import { api, ApiProblem } from '$lib/ui/api-client';

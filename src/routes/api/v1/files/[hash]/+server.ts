@@ -1,6 +1,4 @@
-import { createReadStream } from 'node:fs';
-import { Readable } from 'node:stream';
-import { readFileRow } from '$lib/server/file/files';
+import { fileStream, readFileRow } from '$lib/server/file/files';
 import { guarded } from '$lib/server/http/guard';
 import { describing } from '$lib/server/http/operation';
 import { notFound } from '$lib/server/refusal';
@@ -15,9 +13,7 @@ export const GET = describing(
     const { hash = '' } = event.params;
     if (!/^[0-9a-f]{64}$/.test(hash)) throw notFound('file', hash.slice(0, 40));
     const { media, path, bytes } = await readFileRow(db, hash);
-    // The web's streams and Node's are the same to a response.
-    const body = Readable.toWeb(createReadStream(path)) as ReadableStream<Uint8Array>;
-    return new Response(body, {
+    return new Response(fileStream(path), {
       headers: {
         'content-type': media,
         'content-length': String(bytes),

@@ -1,5 +1,5 @@
 import type { Actions, PageServerLoad } from './$types';
-import { guided } from '$lib/ui/bench/guides';
+import { guided } from '$core/bench/bench-tests';
 import { pageLoad } from '$lib/server/http/guard';
 import { writeAction } from '$lib/server/form/heap-forms';
 import { lastTest } from '$lib/server/bench/last-test';

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import type { Actions, PageServerLoad } from './$types';
 import { lotTests } from '$core/bench/lot-tests';
-import { guided } from '$lib/ui/bench/guides';
+import { guided } from '$core/bench/bench-tests';
 import { writeLotTest } from '$lib/server/form/stock-forms';
 import { lastTest } from '$lib/server/bench/last-test';
 import { pageLoad } from '$lib/server/http/guard';

@@ -1,5 +1,5 @@
 import { forecastQuery } from '$lib/schema/query';
-import { SHED } from '$core/heap/drying';
+import { SHED } from '$core/heap/state/drying';
 import { readForecast } from '$lib/server/heap/drying';
 import { pathId, read } from '$lib/server/http/endpoint';
 

@@ -1,6 +1,5 @@
 import { busyQuery, calendarOf } from '$lib/schema/query';
-import { forgetBusy, listBusy, readCalendar } from '$lib/server/calendar/busy';
-import { readFileSync } from 'node:fs';
+import { forgetBusy, listBusy, readCalendarFile } from '$lib/server/calendar/busy';
 import { act, pathId, read } from '$lib/server/http/endpoint';
 import { upload } from '$lib/server/http/upload';
 
@@ -23,8 +22,7 @@ export const POST = upload(
   },
   async (db, file, { source, zone }, event) => {
     const id = pathId(event, 'id', 'member');
-    const text = readFileSync(file.path, 'utf8');
-    return { ...(await readCalendar(db, id, { text, source, zone })), place: event.url.pathname };
+    return { ...(await readCalendarFile(db, id, file.path, { source, zone })), place: event.url.pathname };
   }
 );
 export const DELETE = act(

@@ -1,3 +1,4 @@
+import type { HeapBinder, System, Targets } from '$core/reference/targets';
 import type { HeapTestKind } from '$core/bench/heap-test';
 import { moistureOf, dryShareOf } from '$core/bench/tests/looking';
 import {
@@ -12,7 +13,6 @@ import { HEAP, PART_COUNT, WATER, fromVector, isMold, isOut, type Bodies, type B
 import type { Container } from './container';
 import { grown, quadratic, shrunk, sizeOf, zeroCovariance, type Covariance, type Vector } from './covariance';
 import type { Climate } from './drying';
-import type { Bookkeeping } from './ledger';
 import type { Habits } from './habits';
 import { noLessons, type Lessons } from './lessons';
 
@@ -107,6 +107,14 @@ export interface HandRecord {
   squares: number;
   /** When it began to be learned, ISO; null from the start. */
   since: string | null;
+}
+
+/** What has to be known of a heap to keep its books. */
+export interface Bookkeeping {
+  system: System;
+  binder: HeapBinder;
+  targets: Targets;
+  scale_g?: number | undefined;
 }
 
 /** What has to be known of a heap besides its ledger. */

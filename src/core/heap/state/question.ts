@@ -1,4 +1,4 @@
-import { NINE_IN_TEN } from '../judge/normal';
+import { NINE_IN_TEN } from '../../judge/normal';
 import { arrivalOf } from '$core/material/arrival';
 import {
   composition,
