@@ -1,3 +1,4 @@
+import { GRAVITY_M_S2 } from '../reference/gravity';
 import type { AlloyFigures } from '../reference/alloys';
 import {
   BASIN_DEPTH_M,
@@ -165,7 +166,7 @@ export function planGating(of: MoldToGate, own: OwnGating = {}): GatingPlan {
   const wants_top_m = bottom_m * Math.sqrt(taper);
   const top_m = own.sprue_top_m ?? wants_top_m;
   // What the choke lets through is what fills it, whatever was wished.
-  const fills_s = filled_kg / rho / (choke_m2 * DISCHARGE * Math.sqrt(2 * 9.80665 * head_m));
+  const fills_s = filled_kg / rho / (choke_m2 * DISCHARGE * Math.sqrt(2 * GRAVITY_M_S2 * head_m));
   const flow_m3_s = filled_kg / rho / fills_s;
   const wants_gates_m2 = flow_m3_s / CALM_M_S;
   const count =

@@ -1,4 +1,4 @@
-const G = 9.80665;
+import { GRAVITY_M_S2 } from '../reference/gravity';
 
 /** Share of the ideal flow that a choke of a hobby mold lets through (handbook default). */
 export const DISCHARGE = 0.8;
@@ -44,7 +44,7 @@ export const chokeArea = (
   pour_s: number,
   head_m: number,
   discharge = DISCHARGE
-): number => poured_kg / (liquid_kg_m3 * pour_s * discharge * Math.sqrt(2 * G * head_m));
+): number => poured_kg / (liquid_kg_m3 * pour_s * discharge * Math.sqrt(2 * GRAVITY_M_S2 * head_m));
 
 /**
  * How much wider a sprue's top is than its bottom so that it runs full: falling metal draws itself thin.

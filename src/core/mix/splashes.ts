@@ -35,9 +35,6 @@ function splashShares(count: number): number[] {
   return [0.26, 0.24, ...tail];
 }
 
-/** How many of the splashes are dashed where nothing says how sure the dose is: "only if a squeeze still says short". */
-export const provisionalSplashes = (count: number): number => (count >= 4 ? 2 : count >= 2 ? 1 : 0);
-
 /** However sure the dose, so much of it waits for a squeeze: pouring and mixing stray. */
 const ALWAYS_ASKED = 0.03;
 /** A smaller rest is asked for at once, kg. */

@@ -1,8 +1,7 @@
+import { GRAVITY_M_S2 } from '../reference/gravity';
 import { HOLD_DOWN_SAFETY, LIFTS, WALL_HOLD } from '$core/reference/mold';
 import { barCount } from './bars';
 import { insideArea, insidePerimeter, type Flask } from './flask';
-
-const G = 9.80665;
 
 export interface DropOut {
   /** Shear that the slab's weight asks of the wall, Pa. */
@@ -29,7 +28,7 @@ export function dropOut(
   green_pa: number,
   wall: keyof typeof WALL_HOLD = 'plain'
 ): DropOut {
-  const needed_pa = (density_kg_m3 * G * insideArea(flask)) / insidePerimeter(flask);
+  const needed_pa = (density_kg_m3 * GRAVITY_M_S2 * insideArea(flask)) / insidePerimeter(flask);
   const holds_pa = WALL_HOLD[wall] * green_pa;
   return { needed_pa, holds_pa, ratio: holds_pa / needed_pa, bars: barCount(flask) };
 }
@@ -57,7 +56,7 @@ export function copeLift(
   safety = HOLD_DOWN_SAFETY
 ): CopeLift {
   const lift_kg = under.reduce((total, { area_m2, head_m }) => total + area_m2 * head_m, 0) * metal_kg_m3;
-  return { lift_n: lift_kg * G, lift_kg, hold_down_kg: safety * Math.max(0, lift_kg - cope_kg) };
+  return { lift_n: lift_kg * GRAVITY_M_S2, lift_kg, hold_down_kg: safety * Math.max(0, lift_kg - cope_kg) };
 }
 
 export type Carry = 'one' | 'two-hands' | 'two-people';

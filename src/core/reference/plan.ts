@@ -24,8 +24,6 @@ export const WORK_MIN = {
 /** Ramming a mold, minutes: both halves, and for each kilogram of sand (handbook default). */
 export const RAM_MIN = { first: 25, per_kg: 1 } as const;
 
-/** A coat of primer or filler at room temperature, h, before it can be sanded (handbook default; the tin says better). */
-export const COAT_DRY_H = 4;
 /** Sand and clay on their way, days (a guess: the merchant says better). */
 export const DELIVERY_DAYS = 5;
 /** Tempered sand lies covered so long for the clay to take up the water: overnight, h (handbook default). */

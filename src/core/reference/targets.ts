@@ -102,10 +102,6 @@ export const OIL_SAND_REJECT_MOISTURE = 0.008;
 /** The middle of a window. */
 export const middle = (window: Window): number => (window.min + window.max) / 2;
 
-/** The value, or the nearest edge of the window. */
-export const clampTo = (window: Window, value: number): number =>
-  Math.min(window.max, Math.max(window.min, value));
-
 export const BINDER_NAMES: Record<HeapBinder, string> = {
   'sodium-bentonite': 'sodium bentonite',
   'calcium-bentonite': 'calcium bentonite',

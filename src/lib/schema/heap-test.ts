@@ -246,5 +246,4 @@ export const heapTests = {
 } as const;
 
 export type TestKind = keyof typeof heapTests;
-export const TEST_KINDS = Object.keys(heapTests) as TestKind[];
 export type NewHeapTest = { [K in TestKind]: InferType<(typeof heapTests)[K]> }[TestKind];

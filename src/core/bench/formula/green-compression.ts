@@ -1,5 +1,4 @@
-/** Standard gravity, m/s² (exact by definition). */
-const GRAVITY = 9.80665;
+import { GRAVITY_M_S2 } from '../../reference/gravity';
 
 /**
  * Green compression strength, Pa: the load that broke a rammed cylinder over its cross-section.
@@ -11,5 +10,5 @@ const GRAVITY = 9.80665;
  */
 export function greenCompression(load_kg: number, diameter_mm: number): number {
   if (!(load_kg >= 0) || !(diameter_mm > 0)) throw new RangeError('A load and a diameter are positive.');
-  return (load_kg * GRAVITY) / ((Math.PI / 4) * (diameter_mm / 1000) ** 2);
+  return (load_kg * GRAVITY_M_S2) / ((Math.PI / 4) * (diameter_mm / 1000) ** 2);
 }

@@ -39,9 +39,6 @@ export type EventKind = keyof Kinds;
 /** What happened. Masses are as weighed, damp, in kg; fractions 0–1. */
 export type Event = { [K in EventKind]: ReturnType<Kinds[K]['read']> }[EventKind];
 
-/** The events of one kind. */
-export type EventOf<K extends EventKind> = Extract<Event, { kind: K }>;
-
 /** A kind by its name, for whoever does not care which. */
 // A kind reads and shows its own events alone: which one it is the key says.
 export const kindOf = (kind: EventKind): EntryKind<Event, FieldSpecs> => KINDS[kind] as never;

@@ -8,7 +8,7 @@ import {
   type Composition,
   type Part
 } from '$core/material/composition';
-import { DRYING_LOG_SD, HAND_SD, WEATHER_LOG_SD } from '$core/reference/accuracy';
+import { DRYING_LOG_SD, WEATHER_LOG_SD } from '$core/reference/accuracy';
 import { HEAP, PART_COUNT, WATER, fromVector, isMold, isOut, type Bodies, type BodyKey } from './bodies';
 import type { Container } from './container';
 import { grown, quadratic, shrunk, sizeOf, zeroCovariance, type Covariance, type Vector } from './covariance';
@@ -297,9 +297,6 @@ export function spreadOf(record: HandRecord | undefined): number {
   if (!record) return 1;
   return Math.sqrt((SPREAD_WORTH + record.squares) / (SPREAD_WORTH + record.tests));
 }
-
-/** What an unpractised hand's bias, shared and single error come to together, multiples of the aimed ratio. */
-export const USUAL_HAND_SD = Math.hypot(HAND_SD.bias, HAND_SD.shared, HAND_SD.single);
 
 /** Less than this of the moisture is not worth naming. */
 const LEAST_REST = 0.02;

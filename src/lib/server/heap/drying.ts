@@ -15,8 +15,6 @@ export interface ForecastRequest {
   sand_c?: number | undefined;
 }
 
-export type ForecastRecord = Awaited<ReturnType<typeof readForecast>>;
-
 /** How a heap dries from now on, and what it will want at the end. */
 export async function readForecast(
   db: Database,

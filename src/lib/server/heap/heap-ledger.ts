@@ -218,16 +218,6 @@ export function beliefAfter(ledger: HeapLedger, done: number): Belief {
   return belief;
 }
 
-/** The books after the first `done` entries. */
-export function booksAfter(ledger: HeapLedger, done: number): Books {
-  const { walk, entries, nature } = walked(ledger);
-  if (walk.done === done) return walk.books;
-  const from = walk.checkpoints.findLast((checkpoint) => checkpoint.done <= done);
-  let books = from?.books ?? emptyBooks();
-  for (let i = from?.done ?? 0; i < done; i++) books = applyAsFarAs(books, entries[i]!, nature);
-  return books;
-}
-
 /** How many entries had been made by a time, ISO. */
 export function entriesBy(ledger: HeapLedger, at: string): number {
   let [low, high] = [0, ledger.count];

@@ -15,8 +15,6 @@ import { ledgerFor } from './ledger-cache';
 /** Tests this close in time, with nothing done to the heap between, are taken on the same sand: they make one point. */
 const SAME_SAND_MS = 20 * 60_000;
 
-export type LadderRecord = Awaited<ReturnType<typeof readLadder>>;
-
 /** What may bring the next rung its water. */
 const WETTING: readonly EventKind[] = ['water', 'mixed', 'added'];
 

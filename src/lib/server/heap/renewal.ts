@@ -32,8 +32,6 @@ export function massWindow(total_kg: number, capacity_kg: number | undefined): W
   return { min: 0.9 * Math.min(total_kg, max), max };
 }
 
-export type RenewalRecord = Awaited<ReturnType<typeof readRenewal>>;
-
 /**
  * The general prescription for a heap from the stock there is: additions, water and what to throw out. It
  * changes nothing; carrying it out is an entry like any other.
