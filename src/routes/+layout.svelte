@@ -13,6 +13,7 @@
   import Rings from '$lib/ui/timer/Rings.svelte';
   import { chapterOfPlace, placeOf } from '$lib/ui/page/places';
   import { refused } from '$lib/ui/field/posted-before';
+  import { showUnheard } from '$lib/ui/toast/unheard';
 
   const { children, data } = $props();
   // Before anything below asks what time it is. What was kept by a version before says nothing of it.
@@ -26,8 +27,10 @@
   let awake = $state(false);
   // Told to whoever drives the page: from here on what is typed is heard.
   onMount(() => {
+    const leave = showUnheard();
     document.documentElement.dataset.ready = 'yes';
     awake = true;
+    return leave;
   });
 </script>
 
