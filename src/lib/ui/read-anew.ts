@@ -6,6 +6,6 @@ import { navigating } from '$app/state';
  * back, and what they asked for would be lost.
  */
 export async function readAnew(): Promise<void> {
-  await navigating.complete?.catch(() => undefined);
+  if (navigating.complete) await navigating.complete.catch(() => undefined);
   await invalidateAll();
 }
