@@ -150,7 +150,7 @@ export function whatDiffered(castings: readonly Looked[], properties: readonly P
   };
 }
 
-/** A property that differs within fewer of the days than this is one of the day, though now and then it changed. */
+/** A property is of the day where so many of the days have one value of it, though now and then one has two. */
 const SHARED = 0.8;
 
 /** The widest unit whose castings share the property: a day where nearly all days do, a mold where all molds do. */

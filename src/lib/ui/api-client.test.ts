@@ -93,7 +93,14 @@ describe('a change', () => {
   });
   it('is refused where they changed the same, or where the record was not seen whole', async () => {
     queue.push(stale, { status: 200, body: { ...day, name: 'Pegs', version: 2 } });
-    await expect(amend('/sessions/1', day, { name: 'Gate' })).rejects.toMatchObject({ status: 409 });
+    await expect(amend('/sessions/1', day, { name: 'Gate' })).rejects.toMatchObject({
+      status: 409,
+      message: 'Somebody else changed this meanwhile. Press again to keep what stands here.',
+      now: { name: 'Pegs', version: 2 }
+    });
+    // A refusal that is no matter of versions is not tried again.
+    queue.push({ status: 409, body: { detail: 'This mold is poured.', errors: [] } });
+    await expect(amend('/sessions/1', day, { name: 'Gate' })).rejects.toThrow('This mold is poured.');
     queue.push(stale, { status: 200, body: { ...day, version: 2 } });
     await expect(amend('/sessions/1', { version: 1 }, { name: 'Gate' })).rejects.toMatchObject({
       status: 409

@@ -21,6 +21,17 @@ export class ApiProblem extends Error {
   }
 }
 
+/** Somebody changed the same of a record meanwhile; `now` is how it stands. */
+export class ChangedMeanwhile extends ApiProblem {
+  constructor(
+    { status, errors }: ApiProblem,
+    readonly now: { version: number }
+  ) {
+    super(status, 'Somebody else changed this meanwhile. Press again to keep what stands here.', errors);
+    this.name = 'ChangedMeanwhile';
+  }
+}
+
 type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
 
 /** One call of /api/v1; a creation gets a key of its own (see `send`). */
@@ -30,11 +41,11 @@ export function api<T>(method: Method, path: string, body?: unknown): Promise<T>
 
 /**
  * Changes a record from how it was seen. Where somebody changed something else of it meanwhile, the change is made to how it
- * is now; where they changed the same, it is refused as stale.
+ * is now; where they changed the same, it is refused.
  *
  * @param path below /api/v1, where the record is read too
  * @param seen the record, or as much of it as is changed, with its version
- * @throws ApiProblem
+ * @throws ApiProblem; ChangedMeanwhile where they changed the same
  */
 export async function amend<T = unknown>(
   path: string,
@@ -48,12 +59,13 @@ export async function amend<T = unknown>(
     try {
       return await api<T & { version: number }>('PATCH', path, { ...change, version });
     } catch (thrown) {
-      if (!(thrown instanceof ApiProblem) || thrown.status !== 409 || tries >= MOST_TRIES) throw thrown;
+      const stale = thrown instanceof ApiProblem && thrown.errors.some(({ path: of }) => of === 'version');
+      if (!stale || thrown.status !== 409 || tries >= MOST_TRIES) throw thrown;
       const now = await api<Record<string, unknown> & { version: number }>('GET', path);
       const untouched = Object.keys(change).every(
         (key) => key === 'version' || (key in before && same(now[key], before[key]))
       );
-      if (!untouched || now.version === version) throw thrown;
+      if (!untouched) throw new ChangedMeanwhile(thrown, now);
       version = now.version;
     }
 }

@@ -135,7 +135,7 @@ describe('an act', () => {
     await closing('done');
     expect(await refusal(undoAct(db, rammed.id))).toMatchObject({
       status: 409,
-      message: `Mold ${mold} is closed by now: take that back first.`
+      message: 'This mold is closed by now: undo that first.'
     });
     expect((await readAct(db, rammed.id)).undone_at).toBeNull();
     expect((await listEntries(db, facing, { mold_id: mold })).total).toBe(1);
@@ -152,7 +152,7 @@ describe('an act', () => {
   it('that shakes out or breaks a mold is refused of one that is not so far', async () => {
     const entries = [{ heap_id: backing, kind: 'noted', at: at(12), note: 'x' }];
     const shaken = act({ entries, molds: [{ id: mold, state: 'shaken-out' }] });
-    expect((await refusal(shaken)).message).toBe(`Mold ${mold} is planned: it cannot become shaken out.`);
+    expect((await refusal(shaken)).message).toBe('This mold is planned: it cannot become shaken out.');
     expect((await listEntries(db, backing)).total).toBe(1);
     const molds = [{ id: mold, state: 'broken' as const, broken_because: 'the sand was too dry' }];
     const broke = await act({ entries, molds });
@@ -171,7 +171,7 @@ describe('an act', () => {
     await undoEntry(db, backing, first.id);
     expect(await refusal(undoEntry(db, backing, second.id))).toMatchObject({
       status: 409,
-      message: /is the sand that it was rammed of/
+      message: /was rammed of this sand/
     });
   });
   it('is all or nothing: what one heap refuses, none keeps', async () => {

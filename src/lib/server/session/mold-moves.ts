@@ -22,7 +22,7 @@ export async function moveMold(
 ): Promise<MoldStep> {
   const before = row.state;
   if (!moldMayBecome(before, to))
-    throw refused(`Mold ${row.id} is ${moldStateWords(before)}: it cannot become ${moldStateWords(to)}.`);
+    throw refused(`This mold is ${moldStateWords(before)}: it cannot become ${moldStateWords(to)}.`);
   const step = { mold_id: row.id, before, after: to, ...(because !== undefined && { because }) };
   await stand(row, to, transaction, because);
   return step;
@@ -40,12 +40,14 @@ export async function moveBack(
 ): Promise<void> {
   const row = await moldOf(db, mold_id, transaction);
   if (row.state !== after)
-    throw refused(`Mold ${mold_id} is ${moldStateWords(row.state)} by now: take that back first.`);
+    throw refused(`This mold is ${moldStateWords(row.state)} by now: undo that first.`);
   if (wasPoured(after) && !wasPoured(before)) {
     const judged = await db.tables.castings.count({ where: { mold_id, removed_at: null }, transaction });
     if (judged > 0)
       throw refused(
-        `${judged === 1 ? 'A casting' : `${judged} castings`} of mold ${mold_id} ${judged === 1 ? 'was' : 'were'} judged: take that back first.`
+        judged === 1
+          ? 'A casting of this mold was judged: take that back first.'
+          : `${judged} castings of this mold were judged: take them back first.`
       );
   }
   await stand(row, before, transaction);
@@ -63,7 +65,7 @@ export async function moveAgain(
 ): Promise<void> {
   const row = await moldOf(db, mold_id, transaction);
   if (row.state !== before)
-    throw refused(`Mold ${mold_id} is ${moldStateWords(row.state)} by now: that cannot count again.`);
+    throw refused(`This mold is ${moldStateWords(row.state)} by now: the old entry cannot count again.`);
   await stand(row, after, transaction, because);
 }
 
@@ -98,10 +100,7 @@ export async function mustKeepSand(
         AND EXISTS (${drawnFor('e.id IN (:entries)')}) AND NOT EXISTS (${drawnFor('e.id NOT IN (:entries)')})`,
     { type: QueryTypes.SELECT, replacements: { entries }, transaction }
   );
-  if (bare)
-    throw refused(
-      `Mold ${bare.id} was poured, and this is the sand that it was rammed of: amend it instead.`
-    );
+  if (bare) throw refused('A mold was rammed of this sand and poured: change the amount instead.');
 }
 
 const drawnFor = (which: string) =>

@@ -244,13 +244,9 @@ export async function removeMold(db: Database, session_id: number, id: number): 
   });
 }
 
-function mustHoldNoSand({ id, state }: { id: number; state: MoldState }): void {
+function mustHoldNoSand({ state }: { state: MoldState }): void {
   if (holdsSand(state))
-    throw new Refusal(
-      409,
-      `Mold ${id} is ${moldStateWords(state)}: its sand goes back into the heap first.`,
-      []
-    );
+    throw new Refusal(409, `A mold is ${moldStateWords(state)}: put its sand back into the heap first.`, []);
 }
 
 /** What an entry names must be there: its session, its mold (of that session), its member. */

@@ -2,7 +2,7 @@ import { machineZone } from '$core/time/zone';
 import { setContext, tick } from 'svelte';
 import type { AnySchema } from 'yup';
 import type { Checked, FieldError } from '$lib/schema/validate';
-import { ApiProblem, type AskedAbout } from '../api-client';
+import { ApiProblem, ChangedMeanwhile, amend, type AskedAbout } from '../api-client';
 import { asSentence } from './as-sentence';
 import { KeptDraft } from '../draft/kept-draft.svelte';
 
@@ -25,6 +25,8 @@ export class RecordForm {
   /** The record has changed since this form was filled in: what it wants now is to be read anew. */
   outdated = $state(false);
   private again: (() => Promise<unknown>) | null = null;
+  /** The record as it was when this form was filled in from it. */
+  private seen: { version: number } | null = null;
 
   /**
    * Keeps what is typed on the device until it is taken or thrown away. Call it while the form is set up.
@@ -101,6 +103,40 @@ export class RecordForm {
     } finally {
       this.busy = false;
     }
+  }
+
+  /**
+   * Keeps the record that the form is filled in from. What is changed is changed from that, although the page may be read
+   * anew while somebody types. Call it when the form is filled in.
+   */
+  fillFrom(record: { version: number } | null): void {
+    this.seen = record && { ...record };
+  }
+
+  /**
+   * Changes the record that the form was filled in from. Where somebody else changed the same meanwhile, that is said, and
+   * pressed again it is changed all the same.
+   *
+   * @param path of the record, below /api/v1
+   * @returns the record as it is now, or undefined when it was refused
+   */
+  async amend<T = unknown>(
+    schema: AnySchema | LaterSchema,
+    path: string,
+    change: object
+  ): Promise<(T & { version: number }) | undefined> {
+    const { seen } = this;
+    if (!seen) throw new TypeError('The form was filled in from no record.');
+    return this.submit(schema, { ...change, version: seen.version }, async (body) => {
+      try {
+        const done = await amend<T>(path, seen, body);
+        this.seen = done;
+        return done;
+      } catch (thrown) {
+        if (thrown instanceof ChangedMeanwhile) this.seen = thrown.now;
+        throw thrown;
+      }
+    });
   }
 
   /** It is right all the same: sends it again, confirmed. */

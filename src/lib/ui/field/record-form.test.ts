@@ -1,5 +1,7 @@
 import { describe, expect, it, vi } from 'vitest';
 import { entries } from '$lib/schema/entry';
+import { shape, text } from '$lib/schema/fields';
+import { versionSeen } from '$lib/schema/version';
 import { ApiProblem } from '../api-client';
 import { RecordForm, present } from './record-form.svelte';
 
@@ -72,4 +74,41 @@ describe('a form', () => {
 describe('present', () => {
   it('drops what was left empty and keeps nothing else from being itself', () =>
     expect(present({ a: undefined, b: null, c: 0, d: '' })).toEqual({ b: null, c: 0, d: '' }));
+});
+
+describe('a form that changes a record', () => {
+  it('changes it from how it was filled in, though the page was read anew; a second press keeps what stands there', async () => {
+    let kept = { id: 1, lessons: 'dry it longer', stage: 'pour', version: 4 };
+    const asked: { method: string; version?: number }[] = [];
+    vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
+      const body = init.body ? (JSON.parse(init.body as string) as { version: number }) : null;
+      asked.push({ method: init.method!, ...(body && { version: body.version }) });
+      if (!body) return Response.json(kept);
+      if (body.version !== kept.version)
+        return Response.json(
+          { detail: 'stale', errors: [{ path: 'version', message: 'old' }] },
+          { status: 409 }
+        );
+      kept = { ...kept, ...body, version: kept.version + 1 };
+      return Response.json(kept);
+    });
+    const form = new RecordForm();
+    // Filled in at 3, before somebody else wrote the same field at 4.
+    form.fillFrom({ ...kept, lessons: '', version: 3 } as { version: number });
+    const schema = shape({ lessons: text(100), version: versionSeen() });
+    const save = (lessons: string) => form.amend(schema, '/sessions/1', { lessons });
+    expect(await save('vent it')).toBeUndefined();
+    expect(form.message).toBe('Somebody else changed this meanwhile. Press again to keep what stands here.');
+    expect(kept.lessons).toBe('dry it longer');
+    expect(await save('vent it, and dry it longer')).toMatchObject({ version: 5 });
+    // Its own change is no other's.
+    expect(await save('vent it')).toMatchObject({ lessons: 'vent it', version: 6 });
+    expect(asked.map(({ method, version }) => `${method} ${version ?? ''}`.trim())).toEqual([
+      'PATCH 3',
+      'GET',
+      'PATCH 4',
+      'PATCH 5'
+    ]);
+    vi.unstubAllGlobals();
+  });
 });

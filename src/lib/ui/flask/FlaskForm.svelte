@@ -4,7 +4,6 @@
   import { parseQuantity } from '$core/quantity/parse';
   import { FLASK_SHAPES, flaskChange, newFlask } from '$lib/schema/flask';
   import { answerName, textName } from '$lib/schema/posted-form';
-  import { amend } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -55,6 +54,7 @@
     cope_kg: mass(old?.cope_kg),
     drag_kg: mass(old?.drag_kg)
   });
+  form.fillFrom(old);
   form.keep(
     `flask:${old?.id ?? 'new'}`,
     () => draft,
@@ -99,11 +99,11 @@
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const body = bodyNow();
-    const done = await form.submit(old ? flaskChange : newFlask, body, () =>
-      old
-        ? amend(`/flasks/${old.id}`, old, body)
-        : outbox.post('/flasks', body, `${body.name ?? 'a flask'}, on the rack`)
-    );
+    const done = old
+      ? await form.amend(flaskChange, `/flasks/${old.id}`, body)
+      : await form.submit(newFlask, body, () =>
+          outbox.post('/flasks', body, `${body.name ?? 'a flask'}, on the rack`)
+        );
     if (done) await ondone();
   }
 </script>

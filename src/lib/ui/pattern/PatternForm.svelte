@@ -6,7 +6,6 @@
   import { FILLET, PATTERN_MATERIALS, PATTERN_MATERIAL_NAMES } from '$core/reference/pattern';
   import { newPattern, patternChange, type PatternKind, type PatternKnownBy } from '$lib/schema/pattern';
   import { textName } from '$lib/schema/posted-form';
-  import { amend } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -35,6 +34,7 @@
   const upload = new MeshUpload();
   let draft = $state(draftOf(old, units(), given));
   const draft_name = `pattern:${old?.id ?? 'new'}`;
+  form.fillFrom(old);
   form.keep(
     draft_name,
     () => draft,
@@ -110,11 +110,11 @@
       if (mesh) [draft.mesh_id, draft.mesh_name] = [mesh.id, mesh.name];
     }
     const body = bodyNow();
-    const done = await form.submit(old ? patternChange : newPattern, body, () =>
-      old
-        ? amend<{ id: number }>(`/patterns/${old.id}`, old, body)
-        : outbox.post<{ id: number }>('/patterns', body, `${body.name || 'a pattern'}, into the library`)
-    );
+    const done = old
+      ? await form.amend<{ id: number }>(patternChange, `/patterns/${old.id}`, body)
+      : await form.submit(newPattern, body, () =>
+          outbox.post<{ id: number }>('/patterns', body, `${body.name || 'a pattern'}, into the library`)
+        );
     if (done) await ondone(done.id);
   }
 </script>

@@ -7,7 +7,7 @@
   import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
   import { DELIVERY_DAYS } from '$core/reference/plan';
   import { newPlan } from '$lib/schema/plan';
-  import { api, amend } from '$lib/ui/api-client';
+  import { api } from '$lib/ui/api-client';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -47,6 +47,8 @@
   // Filled in once, from the plan as it was read.
   // svelte-ignore state_referenced_locally
   let typed = $state(plannedFrom(patterns, heaps, counted, plan, start));
+  // svelte-ignore state_referenced_locally
+  form.fillFrom(plan);
   // svelte-ignore state_referenced_locally
   form.keep(
     `plan:${session.id}`,
@@ -97,10 +99,9 @@
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const body = bodyNow();
-    const schema = plan ? (await import('$lib/schema/plan')).planChange : newPlan;
-    const saved = await form.submit(schema, plan ? { ...body, version: plan.version } : body, (sent) =>
-      plan ? amend(`/plans/${plan.id}`, plan, sent) : api('POST', '/plans', sent)
-    );
+    const saved = plan
+      ? await form.amend((await import('$lib/schema/plan')).planChange, `/plans/${plan.id}`, body)
+      : await form.submit(newPlan, body, (sent) => api('POST', '/plans', sent));
     if (saved === undefined) return;
     await readAnew();
     if (ondone) ondone();

@@ -7,7 +7,6 @@
   import { GATING_SCHOOLS, type GatingSchool } from '$core/metal/gating-plan';
   import { editableLength, massText, temperatureText } from '$core/quantity/display';
   import type { MoldGating } from '$lib/schema/pour';
-  import { amend } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -69,6 +68,7 @@
     },
     sand: { text: '', celsius: given.sand_c }
   });
+  form.fillFrom(mold);
   form.keep(
     `gating:${mold.id}`,
     () => typed,
@@ -111,10 +111,8 @@
     event.preventDefault();
     const own = alloys.find(({ id }) => `own:${id}` === typed.metal);
     const metal = own ? { metal: own.based_on, alloy_id: own.id } : { metal: typed.metal, alloy_id: null };
-    const change = { gating: now, ...metal, version: mold.version };
-    const done = await form.submit(schema, change, (body) =>
-      amend(`/sessions/${session_id}/molds/${mold.id}`, mold, body)
-    );
+    const where = `/sessions/${session_id}/molds/${mold.id}`;
+    const done = await form.amend(schema, where, { gating: now, ...metal });
     if (done === undefined) return;
     form.draft?.finish();
     told('Written down with the mold.');

@@ -19,7 +19,6 @@
   import type { AlloyFigures } from '$core/reference/alloys';
   import { SCRAP, SCRAP_NAMES, USUAL_HEEL, type Scrap } from '$core/reference/scrap';
   import type { GivenMelt } from '$lib/schema/pour';
-  import { amend } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import TakeReading from '$lib/ui/device/TakeReading.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
@@ -73,6 +72,7 @@
     },
     melt: untaken()
   });
+  form.fillFrom(session);
   form.keep(
     `melt:${session.id}`,
     () => melt,
@@ -145,8 +145,7 @@
 
   async function save(event: SubmitEvent) {
     event.preventDefault();
-    const seen = { ...bodyNow(), version: session.version };
-    const done = await form.submit(schema, seen, (body) => amend(`/sessions/${session.id}`, session, body));
+    const done = await form.amend(schema, `/sessions/${session.id}`, bodyNow());
     if (done === undefined) return;
     form.draft?.finish();
     melt.melt = untaken();

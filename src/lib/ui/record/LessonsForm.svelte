@@ -1,7 +1,6 @@
 <script lang="ts">
   /** What is kept of the day for the next. */
   import { readAnew } from '$lib/ui/read-anew';
-  import { amend } from '$lib/ui/api-client';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
@@ -10,6 +9,7 @@
   const { day }: { day: { id: number; lessons: string | null; version: number } } = $props();
   const form = new RecordForm();
   let lessons = $state(day.lessons ?? '');
+  form.fillFrom(day);
   form.keep(
     `lessons:${day.id}`,
     () => lessons,
@@ -19,8 +19,8 @@
 
   async function save(event: SubmitEvent) {
     event.preventDefault();
-    const body = { lessons: lessons.trim() === '' ? null : lessons.trim(), version: day.version };
-    const done = await form.submit(schema, body, (now) => amend(`/sessions/${day.id}`, day, now));
+    const body = { lessons: lessons.trim() === '' ? null : lessons.trim() };
+    const done = await form.amend(schema, `/sessions/${day.id}`, body);
     if (done === undefined) return;
     form.draft?.finish();
     told('Kept with the day.');

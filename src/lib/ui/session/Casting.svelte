@@ -35,6 +35,7 @@
   const words = $derived(casting && castingWords(casting));
   const form = new RecordForm();
   const schema = () => import('$lib/schema/session').then(({ newSession }) => newSession);
+  const change = () => import('$lib/schema/session').then(({ sessionChange }) => sessionChange);
   onMount(() => void schema().catch(() => undefined));
   let name = $state('');
   let at = $state('');
@@ -53,18 +54,20 @@
 
   /** The day that is set is being changed. */
   let moving = $state(false);
-  function move({ name: called, at: set }: Casting) {
-    [name, at, moving] = [called ?? '', fieldMoment(set), true];
+  function move(from: Casting) {
+    form.fillFrom(from);
+    [name, at, moving] = [from.name ?? '', fieldMoment(from.at), true];
   }
 
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const body = bodyNow();
-    const set = (): Promise<object> =>
-      moving
-        ? amend(`/sessions/${casting!.id}`, casting!, body)
-        : outbox.post<{ id: number }>('/sessions', body, 'a casting day');
-    if (!(await form.submit(schema, body, set))) return;
+    const set = moving
+      ? await form.amend(change, `/sessions/${casting!.id}`, { name: body.name, at: body.at })
+      : await form.submit(schema, body, () =>
+          outbox.post<{ id: number }>('/sessions', body, 'a casting day')
+        );
+    if (!set) return;
     [name, at, moving] = ['', '', false];
     await readAnew();
   }

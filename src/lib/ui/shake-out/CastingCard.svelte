@@ -49,16 +49,19 @@
   }
   const { title, mold_id, slot, pattern, expected_kg, casting, diagnoses }: Props = $props();
   const form = new RecordForm();
-  const fresh = () => ({
-    result: (casting?.result ?? null) as CastingResult | null,
-    kg: {
-      text: casting?.kg == null ? '' : massText(casting.kg, units()),
-      si: casting?.kg ?? (undefined as number | undefined)
-    },
-    defects: (casting?.defects ?? []).map((each) => ({ ...each })),
-    seen: { ...(casting?.seen ?? {}) } as Partial<Record<Seen, boolean>>,
-    note: casting?.note ?? ''
-  });
+  function fresh() {
+    form.fillFrom(casting);
+    return {
+      result: (casting?.result ?? null) as CastingResult | null,
+      kg: {
+        text: casting?.kg == null ? '' : massText(casting.kg, units()),
+        si: casting?.kg ?? (undefined as number | undefined)
+      },
+      defects: (casting?.defects ?? []).map((each) => ({ ...each })),
+      seen: { ...(casting?.seen ?? {}) } as Partial<Record<Seen, boolean>>,
+      note: casting?.note ?? ''
+    };
+  }
   let typed = $state(fresh());
   form.keep(
     `casting:${slot}`,
@@ -105,9 +108,7 @@
     const { newCasting, castingChange } = await import('$lib/schema/pour');
     const body = bodyNow();
     const done = casting
-      ? await form.submit(castingChange, { ...body, version: casting.version }, (now) =>
-          amend<{ id: number }>(`/castings/${casting.id}`, casting, now)
-        )
+      ? await form.amend<{ id: number }>(castingChange, `/castings/${casting.id}`, body)
       : await form.submit(newCasting, { ...body, mold_id, pattern_id: pattern.id }, (now) =>
           outbox.post<{ id: number }>('/castings', now, title)
         );

@@ -17,7 +17,6 @@
   import { editableMass } from '$core/quantity/display';
   import { INGREDIENTS, MATERIAL_KINDS, liquidKgPerL, type MaterialKind } from '$core/reference/ingredients';
   import { lotChange, newLot } from '$lib/schema/stock';
-  import { amend } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -64,6 +63,7 @@
   let bag = $state<number | undefined>(old?.bag_kg ?? undefined);
   let note = $state(old?.note ?? '');
 
+  form.fillFrom(old);
   form.keep(
     `lot:${old?.id ?? 'new'}`,
     () => ({
@@ -155,9 +155,9 @@
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const body = bodyNow();
-    const done = await form.submit(old ? lotChange : newLot, body, () =>
-      old ? amend(`/lots/${old.id}`, old, body) : outbox.post('/lots', body, `${handbook.name} in stock`)
-    );
+    const done = old
+      ? await form.amend(lotChange, `/lots/${old.id}`, body)
+      : await form.submit(newLot, body, () => outbox.post('/lots', body, `${handbook.name} in stock`));
     if (done) await ondone();
   }
 </script>

@@ -13,9 +13,9 @@ it('what the server refused is told where no form shows it; other faults stay fa
     page.dispatchEvent(event);
     return event.defaultPrevented;
   };
-  expect(rejected(new ApiProblem(409, 'Mold 3 is poured by now: take that back first.'))).toBe(true);
+  expect(rejected(new ApiProblem(409, 'This mold is poured by now: undo that first.'))).toBe(true);
   expect(rejected(new TypeError('x is not a function'))).toBe(false);
   leave();
   expect(rejected(new ApiProblem(409, 'again'))).toBe(false);
-  expect(told).toEqual(['error: Mold 3 is poured by now: take that back first.']);
+  expect(told).toEqual(['error: This mold is poured by now: undo that first.']);
 });

@@ -3,7 +3,7 @@
   import Choice from '$lib/ui/field/Choice.svelte';
   import { goto } from '$app/navigation';
   import { heapChange } from '$lib/schema/heap';
-  import { api, amend } from '$lib/ui/api-client';
+  import { api } from '$lib/ui/api-client';
   import Posted from '$lib/ui/field/Posted.svelte';
   import { quantityName, textName } from '$lib/schema/posted-form';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -53,6 +53,7 @@
   const SCALES = [...new Set([0.1, 1, 2, 5, old.scale_g])].sort((a, b) => a - b);
   let scale = $state<string | null>(String(old.scale_g));
 
+  form.fillFrom(old);
   form.keep(
     `heap:${old.id}`,
     () => ({ name, container, windows, scale }),
@@ -78,7 +79,7 @@
     event.preventDefault();
     const body = bodyNow();
     wrote();
-    const done = await form.submit(heapChange, body, () => amend(`/heaps/${old.id}`, old, body));
+    const done = await form.amend(heapChange, `/heaps/${old.id}`, body);
     if (!done) return;
     await readAnew();
     await goto(`/heaps/${old.id}`);
