@@ -121,6 +121,28 @@ describe('the steps of a casting day', () => {
     }
   });
 
+  it('is poured by who is there: never in what their calendars have, later where all are busy', () => {
+    const wanted = SATURDAY;
+    const steps = castingSteps(facts());
+    const plan = (busy: Record<string, { from: number; to: number }[]>) => {
+      const made = planBack(steps, POUR, wanted, people(), NOW, busy);
+      if ('too_long' in made) throw new Error(made.too_long.join());
+      const of = (id: string) => made.steps.find((each) => each.id === id)!;
+      return { ...made, heat: of('heat:1'), pour: of(POUR) };
+    };
+    const until = (minutes: number) => [
+      { from: wanted - 3 * 60 * MINUTE_MS, to: wanted + minutes * MINUTE_MS }
+    ];
+    // One is at the dentist until five past: the other lights and pours.
+    const one = plan({ 1: until(5) });
+    expect([one.heat.who, one.pour.who, one.pour_at]).toEqual(['2', '2', wanted]);
+    // Both are away until an hour later: the metal is not lit for an empty shed.
+    const both = plan({ 1: until(60), 2: until(60) });
+    expect(both.pour_at).toBeGreaterThan(wanted);
+    expect(both.late_min).toBe((both.pour_at - wanted) / MINUTE_MS);
+    expect(both.pour.from - both.heat.to).toBeLessThanOrEqual(15 * MINUTE_MS);
+  });
+
   it('every wait is as long as it has to be, whatever else is in the way', () => {
     const steps = new Map(castingSteps(facts()).map((step) => [step.id, step]));
     const lag = (id: string, behind: string) =>

@@ -1,5 +1,5 @@
 import { earliestPlan } from './earliest';
-import { mirrored, tidy, without } from './spans';
+import { mirrored, tidy, without, type Span } from './spans';
 import { MINUTE_MS, inOrder, leadingTo, type Placed, type PlanStep } from './steps/step';
 import { Timetable, type People } from './timetable';
 
@@ -32,28 +32,44 @@ export interface NoPlan {
  * each says how far it may slip; what follows the pour stands after it.
  *
  * @param steps among them the goal, which is the pour
- * @param wanted when the pour is to begin, ms since 1970: whoever is not busy then has time for it
+ * @param wanted when the pour is to begin, ms since 1970: whoever is not busy then has time for it, and for what it may not
+ *   wait long after; where all are busy it is later
+ * @param hours when each has time
  * @param now nothing before it
+ * @param busy when each surely has none, whatever their week says
  * @source forward and backward justification of a serial schedule
  */
 export function planBack(
   steps: readonly PlanStep[],
   goal: string,
   wanted: number,
-  people: People,
-  now: number
+  hours: People,
+  now: number,
+  busy: People = {}
 ): Plan | NoPlan {
   const sorted = inOrder(steps);
-  const found = earliestPlan(steps, goal, people, now);
+  const before = leadingTo(steps, goal);
+  const people = Object.fromEntries(
+    Object.entries(hours).map(([who, spans]) => [who, without(spans, busy[who] ?? [])])
+  );
+  let found = earliestPlan(steps, goal, people, now);
   if (!found) return { too_long: hopeless(sorted, people, now) };
   const earliest = found.placed.get(goal)!.from;
-  const pour_at = Math.max(earliest, wanted);
-  const before = leadingTo(steps, goal);
-  const late = pushedLate(before, goal, found.placed, pour_at, people);
+  let pour_at = Math.max(earliest, wanted);
+  let last = lastHands(before, goal, found.placed, pour_at, busy);
+  if (!last) {
+    // Nobody is there then: it is poured when somebody has time by the hours of their week.
+    const later = steps.map((step) => (step.id === goal ? { ...step, not_before: pour_at } : step));
+    found = earliestPlan(later, goal, people, now);
+    if (!found) return { too_long: [goal] };
+    pour_at = found.placed.get(goal)!.from;
+    last = handsAsPlaced(before, goal, found.placed, busy);
+  }
+  const late = pushedLate(before, found.placed, last, people);
   const early = pulledEarly(before, goal, late, people, now);
   // What is best done late takes what the others left free; then each says how far it could still go.
-  const kept = pushedLate(before, goal, early, pour_at, people, (step) => step.late === true);
-  const latest = pushedLate(before, goal, kept, pour_at, people);
+  const kept = pushedLate(before, early, last, people, (step) => step.late === true);
+  const latest = pushedLate(before, kept, last, people);
   const table = new Timetable(people, now);
   for (const step of before) table.put(step, kept.get(step.id)!);
   const after = sorted.filter(({ id }) => !kept.has(id));
@@ -79,10 +95,74 @@ export function planBack(
       .sort((a, b) => a.from - b.from || a.to - b.to),
     pour_at,
     earliest,
-    late_min: Math.max(0, Math.round((earliest - wanted) / MINUTE_MS)),
+    late_min: Math.max(0, Math.round((pour_at - wanted) / MINUTE_MS)),
     proven: found.proven
   };
 }
+
+/** What has to be done at the hour of the pour, whatever the week of its people says: by whom, and from when. */
+interface LastHands {
+  goal: string;
+  /** The pour, and what it may not wait long after. */
+  by: ReadonlyMap<string, string | null>;
+  from: number;
+  pour_at: number;
+  pour_ends: number;
+  busy: People;
+}
+
+/** Who pours, and who does right before it what it may not wait long after; null where all who may are busy then. */
+function lastHands(
+  before: readonly PlanStep[],
+  goal: string,
+  placed: ReadonlyMap<string, Placed>,
+  pour_at: number,
+  busy: People
+): LastHands | null {
+  const pour = before.find(({ id }) => id === goal)!;
+  const pour_ends = pour_at + pour.minutes * MINUTE_MS;
+  const by = new Map<string, string | null>();
+  let from = pour_at;
+  const hand = (step: PlanStep, span: Span): boolean => {
+    const is_free = (who: string | null) =>
+      who === null || (busy[who] ?? []).every((taken) => taken.to <= span.from || taken.from >= span.to);
+    const who = [placed.get(step.id)!.who, ...step.by].find(is_free);
+    if (who === undefined) return false;
+    by.set(step.id, who);
+    return true;
+  };
+  if (!hand(pour, { from: pour_at, to: pour_ends })) return null;
+  for (const step of boundTo(pour, before)) {
+    const to = from;
+    from -= step.minutes * MINUTE_MS;
+    if (!hand(step, { from, to })) return null;
+  }
+  return { goal, by, from, pour_at, pour_ends, busy };
+}
+
+/** The same where it is poured within their hours: whoever it was found for. */
+function handsAsPlaced(
+  before: readonly PlanStep[],
+  goal: string,
+  placed: ReadonlyMap<string, Placed>,
+  busy: People
+): LastHands {
+  const pour = before.find(({ id }) => id === goal)!;
+  const { from: pour_at, to: pour_ends } = placed.get(goal)!;
+  const all = [pour, ...boundTo(pour, before)];
+  return {
+    goal,
+    by: new Map(all.map(({ id }) => [id, placed.get(id)!.who])),
+    from: Math.min(...all.map(({ id }) => placed.get(id)!.from)),
+    pour_at,
+    pour_ends,
+    busy
+  };
+}
+
+/** What a pour may not wait long after. */
+const boundTo = ({ after }: PlanStep, before: readonly PlanStep[]): PlanStep[] =>
+  before.filter(({ id }) => after.some((wait) => wait.id === id && wait.most_min !== undefined));
 
 /**
  * The same plan with steps as late as they can be: from the last one back, each in the hands that it has.
@@ -93,40 +173,36 @@ export function planBack(
  */
 function pushedLate(
   before: readonly PlanStep[],
-  goal: string,
   placed: ReadonlyMap<string, Placed>,
-  pour_at: number,
+  { goal, by, from, pour_at, pour_ends, busy }: LastHands,
   people: People,
   moves: (step: PlanStep) => boolean = () => true
 ): Map<string, Placed> {
-  const pour = before.find(({ id }) => id === goal)!;
-  const pour_ends = pour_at + pour.minutes * MINUTE_MS;
-  // What the pour may not wait long after is done right before it, by whoever pours.
-  const bound = new Set(pour.after.filter(({ most_min }) => most_min !== undefined).map(({ id }) => id));
-  const hands_from = before
-    .filter(({ id }) => bound.has(id))
-    .reduce((from, { minutes }) => from - minutes * MINUTE_MS, pour_at);
   const backward: People = Object.fromEntries(
-    Object.entries(people).map(([who, spans]) => [
-      who,
-      mirrored(
-        tidy([...without(spans, [{ from: pour_at, to: Infinity }]), { from: hands_from, to: pour_ends }])
-      )
-    ])
+    Object.entries(people).map(([who, spans]) => {
+      const at_the_pour = without([{ from, to: pour_ends }], busy[who] ?? []);
+      return [who, mirrored(tidy([...without(spans, [{ from: pour_at, to: Infinity }]), ...at_the_pour]))];
+    })
   );
   const table = new Timetable(backward, -pour_ends);
   const behind = new Map<string, { id: string; lag_min: number }[]>(before.map(({ id }) => [id, []]));
   for (const { id: to, after } of before)
     for (const { id, lag_min } of after) behind.get(id)!.push({ id: to, lag_min });
-  const was = (step: PlanStep): Placed =>
-    step.id === goal ? { ...placed.get(goal)!, from: pour_at, to: pour_ends } : placed.get(step.id)!;
+  const whose = (step: PlanStep): string | null => {
+    const who = by.get(step.id);
+    return who === undefined ? placed.get(step.id)!.who : who;
+  };
+  const was = (step: PlanStep): Placed => ({
+    ...(step.id === goal ? { from: pour_at, to: pour_ends } : placed.get(step.id)!),
+    who: whose(step)
+  });
   const back = (place: Placed): Placed => ({ from: -place.to, to: -place.from, who: place.who });
   const stays = (step: PlanStep) => step.id === goal || !moves(step);
   for (const step of before) if (stays(step)) table.put(step, back(was(step)));
   const order = new Map(before.map(({ id }, i) => [id, i]));
   const last_first = [...before].sort(
     (a, b) =>
-      Number(bound.has(b.id)) - Number(bound.has(a.id)) ||
+      Number(by.has(b.id)) - Number(by.has(a.id)) ||
       was(b).to - was(a).to ||
       was(b).from - was(a).from ||
       order.get(b.id)! - order.get(a.id)!

@@ -4,29 +4,40 @@ import type { Span } from '$core/plan/spans';
 import type { Database } from '../database/database';
 import { ANYONE } from './plan-facts';
 
-/** When those who take part have time: the hours of their week, less what their calendars have. */
+/** When those who take part have time, and when they surely have none. */
+export interface PeoplesTime {
+  /** The hours of their week, less what their calendars have. */
+  people: People;
+  /** What their calendars have. */
+  busy: People;
+}
+
 export async function peoplesTime(
   db: Database,
   people: readonly string[],
   zone: string,
   from: number,
   to: number
-): Promise<People> {
-  const [members, busy] = await Promise.all([
+): Promise<PeoplesTime> {
+  const [members, rows] = await Promise.all([
     db.tables.members.findAll({ raw: true }),
     db.tables.busy.findAll({ raw: true })
   ]);
-  return Object.fromEntries(
-    people.map((who) => {
-      const member = who === ANYONE ? undefined : members.find(({ id }) => String(id) === who);
-      // Raw rows hold what is nested as text.
-      const hours = hoursOf(member?.hours ?? null);
-      const taken: Span[] = busy
-        .filter(({ member_id }) => String(member_id) === who)
-        .map(({ from_at, to_at }) => ({ from: Date.parse(from_at), to: Date.parse(to_at) }));
-      return [who, openTime(hours, taken, zone, from, to)];
-    })
-  );
+  const busyOf = (who: string): Span[] =>
+    rows
+      .filter(({ member_id }) => String(member_id) === who)
+      .map(({ from_at, to_at }) => ({ from: Date.parse(from_at), to: Date.parse(to_at) }));
+  const hoursOfWeek = (who: string) => {
+    const member = who === ANYONE ? undefined : members.find(({ id }) => String(id) === who);
+    // Raw rows hold what is nested as text.
+    return hoursOf(member?.hours ?? null);
+  };
+  const each = (of: (who: string) => Span[]): People =>
+    Object.fromEntries(people.map((who) => [who, of(who)]));
+  return {
+    people: each((who) => openTime(hoursOfWeek(who), busyOf(who), zone, from, to)),
+    busy: each(busyOf)
+  };
 }
 
 const hoursOf = (kept: OpenHours[] | string | null): readonly OpenHours[] =>

@@ -74,6 +74,7 @@ interface Worked {
   all: CastingStep[];
   left: CastingStep[];
   people: People;
+  busy: People;
   wanted: number;
   now: number;
 }
@@ -85,8 +86,8 @@ async function worked(db: Database, id: number, now: number): Promise<Worked> {
   const all = castingSteps(facts);
   const wanted = Date.parse(session.at);
   const until = Math.max(now, wanted) + AHEAD_DAYS * 86_400_000;
-  const people = await peoplesTime(db, facts.people, session.zone, now, until);
-  return { plan, session, facts, all, left: stepsLeft(all, plan.notes), people, wanted, now };
+  const time = await peoplesTime(db, facts.people, session.zone, now, until);
+  return { plan, session, facts, all, left: stepsLeft(all, plan.notes), ...time, wanted, now };
 }
 
 /** The plan of a casting day as it follows from how things stand now. */
@@ -97,13 +98,13 @@ export function readSchedule(db: Database, id: number, now = nowMs()): Promise<S
 
 async function scheduled(db: Database, id: number, now: number): Promise<Schedule> {
   const work = await worked(db, id, now);
-  const { plan, session, facts, all, left, people, wanted } = work;
+  const { plan, session, facts, all, left, people, busy, wanted } = work;
   // A day whose pour was ticked is planned on from now.
   const goal = left.some((step) => step.id === POUR) ? POUR : (left.at(-1)?.id ?? null);
-  const planned = goal === null ? null : planBack(left, goal, wanted, people, now);
+  const planned = goal === null ? null : planBack(left, goal, wanted, people, now, busy);
   const found = planned && !('too_long' in planned) ? planned : null;
   const drop =
-    found && found.late_min > 0 && goal === POUR ? whatToDrop(left, POUR, wanted, people, now) : null;
+    found && found.late_min > 0 && goal === POUR ? whatToDrop(left, POUR, wanted, people, now, busy) : null;
   const place = new Map((found?.steps ?? []).map((step) => [step.id, step]));
   const notes = new Map(plan.notes.map((note) => [note.id, note]));
   const iso = (ms: number | undefined) => (ms === undefined ? null : new Date(ms).toISOString());
@@ -164,14 +165,14 @@ export async function readSlip(
   { step, by_min }: { step: string; by_min: number },
   now = nowMs()
 ): Promise<Slip> {
-  const { left, people, wanted, all } = await worked(db, id, now);
+  const { left, people, busy, wanted, all } = await worked(db, id, now);
   if (!left.some((each) => each.id === step)) throw notFound('step', step.slice(0, 80));
   const goal = left.some((each) => each.id === POUR) ? POUR : left.at(-1)!.id;
-  const plan = planBack(left, goal, wanted, people, now);
+  const plan = planBack(left, goal, wanted, people, now, busy);
   const slip =
     'too_long' in plan
       ? null
-      : whenItSlips(left, plan satisfies Plan, { id: step, by_min }, goal, wanted, people, now);
+      : whenItSlips(left, plan satisfies Plan, { id: step, by_min }, goal, wanted, people, now, busy);
   if (!slip) return { pour_by_min: null, moved: [] };
   return {
     pour_by_min: slip.pour_by_min,
