@@ -1,4 +1,5 @@
 import { ageing } from './ageing';
+import { castingPlan } from './casting-plan';
 import { charting } from './charting';
 import { computing } from './computing';
 import { estimatorTrial } from './estimator-trial';
@@ -38,6 +39,7 @@ const estimating: Measured[] = [
 const rows: Measured[] = [
   ...(await computing()),
   ...(await planning()),
+  ...(await castingPlan()),
   ...estimating,
   ...roughly(),
   ...(await ageing()),

@@ -5,10 +5,15 @@ import type { CastingBox } from './casting';
 import type { Flask } from './flask';
 import {
   areaOf,
+  boxOf,
+  boxesApart,
   gapBetween,
   gapToPoint,
+  liesClear,
+  noFitOutline,
   outlineOf,
   placedOutline,
+  pointLiesClear,
   rectangleOutline,
   type Outline
 } from '../pattern/outline';
@@ -68,6 +73,37 @@ describe('gaps between outlines', () => {
         expect(gap).toBeLessThanOrEqual(Math.hypot(p.x - q.x, p.y - q.y) + 1e-9);
       })
     );
+  });
+
+  it('whether they lie clear is told as the gap tells it', () => {
+    const wants = fc.double({ min: -0.02, max: 0.2, noNaN: true });
+    fc.assert(
+      fc.property(side, side, side, place, place, wants, (a, b, c, p, q, least) => {
+        const one = placedOutline(rectangleOutline(a, b), p.x, p.y, p.turn);
+        const other = placedOutline(circle(c / 2, 12), q.x, q.y, q.turn);
+        expect(liesClear(one, other, least)).toBe(gapBetween(one, other) >= least);
+        expect(pointLiesClear(one, [q.x, q.y], least)).toBe(gapToPoint(one, [q.x, q.y]) >= least);
+        // What lies in two boxes lies no nearer than they do.
+        const boxes = boxesApart(boxOf(one), boxOf(other));
+        if (boxes > 0) expect(gapBetween(one, other)).toBeGreaterThanOrEqual(boxes - 1e-12);
+      }),
+      { numRuns: 300 }
+    );
+  });
+
+  it('the gap at a place is that of the place from where the other must not come', () => {
+    fc.assert(
+      fc.property(side, side, side, place, place, (a, b, c, p, q) => {
+        const one = placedOutline(rectangleOutline(a, b), 0, 0, p.turn);
+        const other = placedOutline(circle(c / 2, 12), 0, 0, q.turn);
+        const there = placedOutline(other, p.x, p.y, 0);
+        expect(gapToPoint(noFitOutline(one, other), [p.x, p.y])).toBeCloseTo(gapBetween(one, there), 9);
+      }),
+      { numRuns: 300 }
+    );
+    // Of two squares it is a square twice as large.
+    const square = rectangleOutline(0.1, 0.1);
+    expect(areaOf(noFitOutline(square, square))).toBeCloseTo(0.04, 12);
   });
 
   it('an outline of points is theirs but for a hair', () => {

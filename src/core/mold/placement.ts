@@ -5,11 +5,17 @@ import { insideArea, type Flask } from './flask';
 import {
   areaOf,
   gapBetween,
+  boxOf,
+  boxesApart,
   gapToPoint,
+  liesClear,
+  noFitOutline,
   nearestPoint,
   perimeterOf,
   placedOutline,
+  pointLiesClear,
   rectangleOutline,
+  type Box,
   type Outline
 } from '../pattern/outline';
 
@@ -232,43 +238,28 @@ function tryAll(
   const covered = castings.reduce((sum, casting) => sum + areaOf(outlineOfCasting(casting)), 0);
   if (covered > room) return null;
   const around = castings.map(({ kg }) => sandAround(kg, alloy));
-  const items = castings.map((casting, i) => {
-    const own = outlineOfCasting(casting);
-    const turned = turnsOf(own, castings.length <= FEW ? 8 : 4).map((turned_rad) => {
-      const outline = placedOutline(own, 0, 0, turned_rad);
-      const xs = outline.map(([x]) => x);
-      const ys = outline.map(([, y]) => y);
-      const reach = Math.max(...outline.map(([x, y]) => Math.hypot(x, y)));
-      return {
-        turned_rad,
-        outline,
-        x0: Math.min(...xs),
-        x1: Math.max(...xs),
-        y0: Math.min(...ys),
-        y1: Math.max(...ys),
-        reach
-      };
-    });
-    return {
-      i,
-      turned,
-      area: casting.length_m * casting.width_m,
-      longest: Math.max(casting.length_m, casting.width_m),
-      wall: around[i]!.wall_m * share,
-      between: around[i]!.between_m,
-      sprue: around[i]!.sprue_m * share + SPRUE_WIDTH_M / 2
-    };
-  });
+  const ways = new Map<CastingBox, Turned[]>();
+  for (const casting of castings)
+    if (!ways.has(casting)) ways.set(casting, turnedWays(casting, castings.length <= FEW ? 8 : 4));
+  const items = castings.map((casting, i) => ({
+    i,
+    turned: ways.get(casting)!,
+    area: casting.length_m * casting.width_m,
+    longest: Math.max(casting.length_m, casting.width_m),
+    wall: around[i]!.wall_m * share,
+    between: around[i]!.between_m,
+    sprue: around[i]!.sprue_m * share + SPRUE_WIDTH_M / 2
+  }));
   const [half_x, half_y] = [
     flask.length_m / 2,
     (flask.shape === 'round' ? flask.length_m : flask.width_m) / 2
   ];
   const sprue_wants = Math.max(...around.map(({ sprue_m }) => sprue_m)) * share + SPRUE_WIDTH_M / 2;
   const sprues = spruePlaces(flask, half_x, half_y, sprue_wants);
-  const orders = [
-    [...items].sort((a, b) => b.area - a.area),
-    [...items].sort((a, b) => b.longest - a.longest)
-  ];
+  const largest = [...items].sort((a, b) => b.area - a.area);
+  const longest = [...items].sort((a, b) => b.longest - a.longest);
+  // Often they are one order, as of castings of one pattern: that is looked at once.
+  const orders = largest.every(({ i }, k) => i === longest[k]!.i) ? [largest] : [largest, longest];
   const scores = [
     (x: number, y: number, sx: number, sy: number) => Math.hypot(x - sx, y - sy),
     (x: number, y: number) => (x + half_x) * 1000 + (y + half_y),
@@ -291,6 +282,7 @@ function tryAll(
   return null;
 }
 
+/** A casting as it may lie. */
 interface Turned {
   turned_rad: number;
   outline: Outline;
@@ -298,16 +290,44 @@ interface Turned {
   x1: number;
   y0: number;
   y1: number;
+  /** Radii of the least circle about its middle that it lies in, and of the largest that lies in it, m. */
   reach: number;
+  within: number;
+  /** Where others must not come, by what they are. */
+  no_fit: Map<Turned, Outline>;
 }
 interface Laid {
+  of: Turned;
   outline: Outline;
   at: Place;
-  reach: number;
   between: number;
-  /** Least and most x, least and most y. */
-  box: number[];
-  runner: Outline[];
+  box: Box;
+  runner: Stretch[];
+}
+/** A stretch of runner, and the box about it. */
+interface Stretch {
+  outline: Outline;
+  box: Box;
+}
+
+function turnedWays(casting: CastingBox, turns: number): Turned[] {
+  const own = outlineOfCasting(casting);
+  return turnsOf(own, turns).map((turned_rad) => {
+    const outline = placedOutline(own, 0, 0, turned_rad);
+    const [x0, x1, y0, y1] = boxOf(outline);
+    const reach = Math.max(...outline.map(([x, y]) => Math.hypot(x, y)));
+    const within = -gapToPoint(outline, [0, 0]);
+    return { turned_rad, outline, x0, x1, y0, y1, reach, within, no_fit: new Map() };
+  });
+}
+
+/** Where the middle of another must not come, as seen from the middle of one. */
+function noFit(of: Turned, other: Turned): Outline {
+  const known = of.no_fit.get(other);
+  if (known) return known;
+  const found = noFitOutline(of.outline, other.outline);
+  of.no_fit.set(other, found);
+  return found;
 }
 
 function firstPlace(
@@ -322,6 +342,15 @@ function firstPlace(
   looks: { left: number }
 ): Omit<Laid, 'between'> | null {
   const candidates: { x: number; y: number; of: Turned; score: number }[] = [];
+  // Circles that lie within tell most of what is no place, before anything is sorted or measured.
+  const surelyClashes = (x: number, y: number, of: Turned): boolean => {
+    if (Math.hypot(x - sprue.x_m, y - sprue.y_m) < of.within + item.sprue - EXACT_M) return true;
+    for (const { at, of: other, between } of laid) {
+      const wants = Math.max(item.between, between) * share - EXACT_M;
+      if (Math.hypot(x - at.x_m, y - at.y_m) < of.within + other.within + wants) return true;
+    }
+    return false;
+  };
   for (const of of item.turned) {
     const [x_least, x_most] = [-half_x + item.wall - of.x0, half_x - item.wall - of.x1];
     const [y_least, y_most] = [-half_y + item.wall - of.y0, half_y - item.wall - of.y1];
@@ -335,48 +364,38 @@ function firstPlace(
       sprue.y_m + item.sprue - of.y0
     ]);
     for (const x of xs)
-      for (const y of ys) candidates.push({ x, y, of, score: score(x, y, sprue.x_m, sprue.y_m) });
+      for (const y of ys)
+        if (!surelyClashes(x, y, of)) candidates.push({ x, y, of, score: score(x, y, sprue.x_m, sprue.y_m) });
   }
   candidates.sort((a, b) => a.score - b.score);
+  const gate = [sprue.x_m, sprue.y_m] as const;
+  const past_runner = RUNNER.clear_m * share - EXACT_M;
   for (const { x, y, of } of candidates) {
     if (looks.left-- <= 0) return null;
-    const from_sprue = Math.hypot(x - sprue.x_m, y - sprue.y_m);
     const outline = of.outline.map(([a, b]) => [a + x, b + y] as const);
+    const box: Box = [x + of.x0, x + of.x1, y + of.y0, y + of.y1];
     if (flask.shape === 'round' && gapToWall(outline, flask) < item.wall - EXACT_M) continue;
     if (
-      from_sprue < of.reach + item.sprue &&
-      gapToPoint(outline, [sprue.x_m, sprue.y_m]) < item.sprue - EXACT_M
+      Math.hypot(x - sprue.x_m, y - sprue.y_m) < of.reach + item.sprue &&
+      !pointLiesClear(outline, gate, item.sprue - EXACT_M)
     )
       continue;
-    const clashes = laid.some((other) => {
-      const wants = Math.max(item.between, other.between) * share;
-      if (Math.hypot(x - other.at.x_m, y - other.at.y_m) >= of.reach + other.reach + wants) return false;
-      return gapBetween(outline, other.outline) < wants - EXACT_M;
+    const clear = (a: Stretch, b: Stretch, wants: number) =>
+      boxesApart(a.box, b.box) >= wants || liesClear(a.outline, b.outline, wants);
+    const own = { outline, box };
+    const beside = laid.every(({ of: other, at, between, box: taken }) => {
+      const wants = Math.max(item.between, between) * share - EXACT_M;
+      if (boxesApart(box, taken) >= wants) return true;
+      return pointLiesClear(noFit(other, of), [x - at.x_m, y - at.y_m], wants);
     });
-    if (clashes) continue;
-    if (!runnersClear(outline, laid, sprue, share)) continue;
-    return {
-      outline,
-      at: { x_m: x, y_m: y, turned_rad: of.turned_rad },
-      reach: of.reach,
-      box: [x + of.x0, x + of.x1, y + of.y0, y + of.y1],
-      runner: runnerTo(outline, [sprue.x_m, sprue.y_m])
-    };
+    if (!beside) continue;
+    if (!laid.every(({ runner }) => runner.every((each) => clear(each, own, past_runner)))) continue;
+    const runner = runnerTo(outline, gate).map((each) => ({ outline: each, box: boxOf(each) }));
+    if (!laid.every((other) => runner.every((each) => clear(each, other, past_runner)))) continue;
+    const at = { x_m: x, y_m: y, turned_rad: of.turned_rad };
+    return { of, outline, at, box, runner };
   }
   return null;
-}
-
-function runnersClear(
-  outline: Outline,
-  laid: readonly Laid[],
-  sprue: { x_m: number; y_m: number },
-  share: number
-): boolean {
-  const at = [sprue.x_m, sprue.y_m] as const;
-  const wants = RUNNER.clear_m * share - EXACT_M;
-  const clear = (runner: Outline[], of: Outline) => runner.every((each) => gapBetween(each, of) >= wants);
-  const own = runnerTo(outline, at);
-  return laid.every((other) => clear(own, other.outline) && clear(other.runner, outline));
 }
 
 /** Where a casting may stand along a side: at the walls, against what lies there, against the sprue, and evenly between. */

@@ -36,7 +36,7 @@ export interface MoldsTodayAnswer {
   new_sand_kg: number | null;
 }
 
-const LOOKS = 20_000;
+const LOOKS = 10_000;
 /** Castings of one pattern in a mold are tried up to so many. */
 const MOST_IN_MOLD = 24;
 
@@ -155,6 +155,11 @@ export async function possibleMolds(
 
 type Mix = { pattern_id: number; count: number }[];
 
+const isPartOf = (less: Mix, mix: Mix): boolean =>
+  less.every(({ pattern_id, count }) =>
+    mix.some((each) => each.pattern_id === pattern_id && each.count >= count)
+  );
+
 /** What a flask takes: of each pattern alone one, two and so on as long as they fit, and of all together in turn. */
 async function mixesIn(
   flask: Flask,
@@ -163,15 +168,21 @@ async function mixesIn(
   metal: Alloy
 ): Promise<Mix[]> {
   const found = new Map<string, Mix>();
+  const too_much: Mix[] = [];
+  const keep = (mix: Mix) => found.set(JSON.stringify(mix), mix);
   const takes = async (mix: Mix): Promise<boolean> => {
+    if (found.has(JSON.stringify(mix))) return true;
+    // What did not go in does not with more beside it.
+    if (too_much.some((less) => isPartOf(less, mix))) return false;
     // Others have their turn between two looks.
     await turn();
     const boxes = mix.flatMap(({ pattern_id, count }) =>
       Array.from({ length: count }, () => castings.get(pattern_id)!)
     );
-    return keptLayout(boxes, metal, flask, LOOKS) !== null;
+    const taken = keptLayout(boxes, metal, flask, LOOKS) !== null;
+    if (!taken) too_much.push(mix);
+    return taken;
   };
-  const keep = (mix: Mix) => found.set(JSON.stringify(mix), mix);
   const tall = (box: CastingBox) =>
     fit([box], metal, flask).short.some(({ side }) => side === 'cope' || side === 'drag');
   const usable = wanted.filter(({ pattern_id }) => !tall(castings.get(pattern_id)!));
