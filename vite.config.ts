@@ -1,6 +1,7 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig, type Plugin } from 'vite';
+import { bundledThread } from './src/lib/server/worker/bundled-thread';
 
 /**
  * What every page needs lies in one file: on a slow network each file costs a journey, and a browser makes six at a time.
@@ -39,6 +40,17 @@ const oneFrame: Plugin = {
       : {}
 };
 
+/** Of a build the code of worker threads lies ready: a server bundles nothing. */
+const readyThread: Plugin = {
+  name: 'ready-thread',
+  apply: 'build',
+  async load(id) {
+    if (!id.endsWith('/worker/thread-code.ts')) return null;
+    const code = await bundledThread(import.meta.dirname);
+    return `const code = ${JSON.stringify(code)};\nexport const threadCode = async () => code;`;
+  }
+};
+
 export default defineConfig({
-  plugins: [tailwindcss(), sveltekit(), oneFrame]
+  plugins: [tailwindcss(), readyThread, sveltekit(), oneFrame]
 });

@@ -10,6 +10,7 @@ import { problem, problemOf } from '$lib/server/http/problem';
 import { pageOf } from '$lib/server/http/trouble-page';
 import { keepCopying } from '$lib/server/records/copies';
 import { Refusal } from '$lib/server/refusal';
+import { endThreads } from '$lib/server/worker/crew';
 
 /**
  * Opens and migrates the database before the first request, so that a bad file stops the start; and closes it when the
@@ -18,7 +19,10 @@ import { Refusal } from '$lib/server/refusal';
 export const init: ServerInit = async () => {
   // Only tests set it.
   if (process.env.BRUNKEL_NOW) setNow(process.env.BRUNKEL_NOW);
-  process.on('brunkel:end', (waitFor: (ending: Promise<void>) => void) => waitFor(closeDatabase()));
+  process.on('brunkel:end', (waitFor: (ending: Promise<void>) => void) => {
+    waitFor(endThreads());
+    waitFor(closeDatabase());
+  });
   keepCopying(await database());
 };
 

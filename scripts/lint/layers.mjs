@@ -49,6 +49,7 @@ export const LAYERS = {
     'lib/server/settings',
     'lib/server/access',
     'lib/server/file',
+    'lib/server/worker',
     'lib/server/http',
     'lib/server/day',
     'lib/server/shelf',
@@ -78,6 +79,7 @@ export const LAYERS = {
     'lib/server/casting',
     'lib/server/record',
     'lib/server/form',
+    'lib/server/threads',
     'lib/server/demo'
   ],
   workers: ['lib/workers'],

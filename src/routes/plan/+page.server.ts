@@ -6,6 +6,7 @@ import { listBusy } from '$lib/server/calendar/busy';
 import { branchStart } from '$lib/server/branch/branches';
 import { nextCasting } from '$lib/server/casting/next-casting';
 import { listHeaps } from '$lib/server/heap/heaps';
+import { longWork } from '$lib/server/http/errand';
 import { pageLoad } from '$lib/server/http/guard';
 import { checkedBody, postedForm } from '$lib/server/http/posted';
 import { queryOf } from '$lib/server/http/query';
@@ -62,7 +63,7 @@ export const actions: Actions = {
     (id) => `/plan?session=${id}`
   ),
   plan: postedForm(
-    (db, body) => createPlan(db, checkedBody(newPlan, body)),
+    (db, body, event) => longWork(event, (errand) => createPlan(db, checkedBody(newPlan, body), errand)),
     () => '/plan'
   )
 };

@@ -1,3 +1,5 @@
+import { MeshFault } from '../mesh/fault';
+
 export const MESH_FORMATS = ['stl', 'obj', '3mf'] as const;
 export type MeshFormat = (typeof MESH_FORMATS)[number];
 
@@ -8,3 +10,6 @@ export const MESH_UNIT_NAMES = Object.keys(MESH_UNITS) as MeshUnit[];
 
 /** Largest mesh file that is taken, bytes: about a million triangles as binary STL. */
 export const LARGEST_MESH_BYTES = 50 * 1024 * 1024;
+/** More triangles than such an STL holds are not taken of any format. */
+export const MOST_TRIANGLES = 1_100_000;
+export const tooMany = () => new MeshFault('It holds more than 1.1 million triangles: export it with fewer.');

@@ -1,6 +1,6 @@
-import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
 import { MeshFault } from '../mesh/fault';
 import type { Triangles } from '../mesh/triangles';
+import { MOST_TRIANGLES, tooMany } from './format';
 
 const HEAD_BYTES = 84;
 const TRIANGLE_BYTES = 50;
@@ -23,7 +23,7 @@ export function readStl(bytes: Uint8Array): Triangles {
   if (isBinaryStl(bytes)) return binary(bytes);
   const head = new TextDecoder().decode(bytes.subarray(0, 512));
   if (/^\s*solid\b/i.test(head)) {
-    const text = new TextDecoder().decode(bytes);
+    const text = new TextDecoder('latin1').decode(bytes);
     if (/\bfacet\b/i.test(text)) return fromText(text);
     throw new MeshFault('It begins like a text STL, but holds no facet: export it again as STL.');
   }
@@ -54,15 +54,58 @@ function binary(bytes: Uint8Array): Triangles {
   return triangles;
 }
 
+/**
+ * A text STL, word by word. (Readers that look for facets by patterns over the whole text take hours over one that was made
+ * to hurt.)
+ */
 function fromText(text: string): Triangles {
-  const [facets, ends] = [/\bfacet\s+normal\b/gi, /\bendfacet\b/gi].map(
-    (each) => (text.match(each) ?? []).length
-  ) as [number, number];
-  if (facets !== ends || !/\bendsolid\b/i.test(text))
-    throw new MeshFault('It is cut off in the middle of a text STL: copy or export it again.');
-  const { position } = new STLLoader().parse(text).attributes;
-  const triangles = Float32Array.from(position!.array);
-  if (triangles.length !== 9 * facets)
-    throw new MeshFault('Some of its facets do not have three corners: export it again as STL.');
-  return triangles;
+  const numbers: number[] = [];
+  const words = wordsOf(text);
+  const three = (): [number, number, number] => [Number(words()), Number(words()), Number(words())];
+  const cut = () => new MeshFault('It is cut off in the middle of a text STL: copy or export it again.');
+  let corners = 0;
+  let within = false;
+  let ended = false;
+  for (let word = words(); word !== ''; word = words())
+    switch (word.toLowerCase()) {
+      case 'solid':
+      case 'endsolid':
+        if (within) throw cut();
+        ended = word.toLowerCase() === 'endsolid';
+        // What it is called may be any words.
+        words.restOfLine();
+        break;
+      case 'facet':
+        if (within) throw cut();
+        [within, corners] = [true, 0];
+        if (numbers.length >= 9 * MOST_TRIANGLES) throw tooMany();
+        break;
+      case 'endfacet':
+        if (!within) throw cut();
+        if (corners !== 3)
+          throw new MeshFault('Some of its facets do not have three corners: export it again as STL.');
+        within = false;
+        break;
+      case 'vertex':
+        if (++corners <= 3) numbers.push(...three());
+        break;
+    }
+  if (within || !ended) throw cut();
+  return Float32Array.from(numbers);
+}
+
+/** The words of a text one after the other; after the last one empty ones. */
+function wordsOf(text: string): (() => string) & { restOfLine(): void } {
+  let at = 0;
+  const next = () => {
+    while (at < text.length && text.charCodeAt(at) <= 32) at++;
+    const from = at;
+    while (at < text.length && text.charCodeAt(at) > 32) at++;
+    return text.slice(from, at);
+  };
+  const restOfLine = () => {
+    const end = text.indexOf('\n', at);
+    at = end < 0 ? text.length : end;
+  };
+  return Object.assign(next, { restOfLine });
 }

@@ -3,12 +3,14 @@ import { Matrix4, Vector3 } from 'three';
 import { SaxesParser } from 'saxes';
 import { MeshFault } from '../mesh/fault';
 import type { Triangles } from '../mesh/triangles';
+import { MOST_TRIANGLES, tooMany } from './format';
 
-/** More than this unpacked is no pattern, bytes. */
-const MOST_UNPACKED = 400 * 1024 * 1024;
+/** More than this unpacked is no pattern, bytes: a million triangles are half of it. */
+const MOST_UNPACKED = 160 * 1024 * 1024;
 /** No sensible model nests its parts deeper, or repeats them oftener. */
 const DEEPEST = 8;
-const MOST_TRIANGLES = 4_000_000;
+const MOST_PLACINGS = 20_000;
+const PIECE_BYTES = 1024 * 1024;
 
 /** Metres per unit, by the name that a 3MF gives it. */
 const UNITS: Record<string, number> = {
@@ -41,7 +43,7 @@ export function readThreeMf(bytes: Uint8Array): { triangles: Triangles; unit_m: 
         held += originalSize;
         if (held > MOST_UNPACKED)
           throw new MeshFault(
-            'Unpacked it would be larger than 400 MB: it is damaged, or no pattern. Export fewer triangles.'
+            'Unpacked it would be larger than 160 MB: it is damaged, or no pattern. Export fewer triangles.'
           );
         return true;
       }
@@ -53,21 +55,67 @@ export function readThreeMf(bytes: Uint8Array): { triangles: Triangles; unit_m: 
   const models = Object.values(files);
   if (models.length === 0)
     throw new MeshFault('The package holds no 3D model: export it again as 3MF or STL.');
-  const parts = new Map<string, Part>();
-  const items: { part: string; transform: Matrix4 }[] = [];
-  let unit_m = UNITS.millimeter!;
-  for (const model of models) unit_m = readModel(new TextDecoder().decode(model), parts, items) ?? unit_m;
-  const numbers: number[] = [];
-  for (const { part, transform } of items) place(parts, part, transform, numbers, 0);
-  return { triangles: Float32Array.from(numbers, (value) => value * unit_m), unit_m };
+  const model: Model = {
+    parts: new Map(),
+    items: [],
+    unit_m: UNITS.millimeter!,
+    corners: 0,
+    faces: 0,
+    placed: 0
+  };
+  for (const each of models) readModel(each, model);
+  const { parts, items, unit_m } = model;
+  const sizes = new Map<string, Size>();
+  const size = items
+    .map(({ part }) => sizeOf(parts, part, sizes, 0))
+    .reduce(both, { triangles: 0, placings: 0 });
+  if (size.triangles > MOST_TRIANGLES) throw tooMany();
+  if (size.placings > MOST_PLACINGS) throw tooOften();
+  const into = { triangles: new Float32Array(9 * size.triangles), at: 0 };
+  for (const { part, transform } of items)
+    place(parts, part, new Matrix4().makeScale(unit_m, unit_m, unit_m).multiply(transform), into);
+  return { triangles: into.triangles, unit_m };
 }
 
-function readModel(
-  text: string,
-  parts: Map<string, Part>,
-  items: { part: string; transform: Matrix4 }[]
-): number | null {
-  let unit_m: number | null = null;
+/** What a part comes to where it is placed once, with all that it holds. */
+interface Size {
+  triangles: number;
+  placings: number;
+}
+const both = (a: Size, b: Size): Size => ({
+  triangles: a.triangles + b.triangles,
+  placings: a.placings + b.placings
+});
+
+/** Each part is asked once, however often it is placed: so that it is known what it comes to before any of it is done. */
+function sizeOf(parts: Model['parts'], name: string, sizes: Map<string, Size>, depth: number): Size {
+  const known = sizes.get(name);
+  if (known) return known;
+  const part = parts.get(name);
+  if (!part) throw new MeshFault(`It names a part ${name.slice(0, 20)} that is not in it: export it again.`);
+  if (depth > DEEPEST) throw new MeshFault('Its parts hold each other without end: export it again.');
+  const size = part.of
+    .map(({ part: inner }) => sizeOf(parts, inner, sizes, depth + 1))
+    .reduce(both, { triangles: part.faces.length / 3, placings: 1 });
+  sizes.set(name, size);
+  return size;
+}
+
+/** What is read of a package's models. */
+interface Model {
+  parts: Map<string, Part>;
+  items: { part: string; transform: Matrix4 }[];
+  unit_m: number;
+  /** So many in all of its parts. */
+  corners: number;
+  faces: number;
+  placed: number;
+}
+
+const tooOften = () =>
+  new MeshFault('Its parts are repeated oftener than any pattern repeats them: export it again.');
+
+function readModel(bytes: Uint8Array, model: Model): void {
   let part: Part | null = null;
   const parser = new SaxesParser();
   const number = (value: string | undefined): number => {
@@ -85,29 +133,37 @@ function readModel(
           const known = UNITS[of.unit];
           if (known === undefined)
             throw new MeshFault(`It is in ${of.unit.slice(0, 20)}, a unit nobody knows.`);
-          unit_m = known;
+          model.unit_m = known;
         }
         break;
       case 'object':
         part = { corners: [], faces: [], of: [] };
-        parts.set(of.id ?? '', part);
+        if (model.parts.size >= MOST_PLACINGS) throw tooOften();
+        model.parts.set(of.id ?? '', part);
         break;
       case 'vertex':
+        if (++model.corners > 3 * MOST_TRIANGLES) throw tooMany();
         part?.corners.push(number(of.x), number(of.y), number(of.z));
         break;
       case 'triangle':
+        if (++model.faces > MOST_TRIANGLES) throw tooMany();
         part?.faces.push(number(of.v1), number(of.v2), number(of.v3));
         break;
       case 'component':
+        if (++model.placed > MOST_PLACINGS) throw tooOften();
         part?.of.push({ part: of.objectid ?? '', transform: transformOf(of.transform) });
         break;
       case 'item':
-        items.push({ part: of.objectid ?? '', transform: transformOf(of.transform) });
+        if (++model.placed > MOST_PLACINGS) throw tooOften();
+        model.items.push({ part: of.objectid ?? '', transform: transformOf(of.transform) });
         break;
     }
   });
-  parser.write(text).close();
-  return unit_m;
+  const decoder = new TextDecoder();
+  // Piece by piece: as one text it would lie here twice over.
+  for (let at = 0; at < bytes.length; at += PIECE_BYTES)
+    parser.write(decoder.decode(bytes.subarray(at, at + PIECE_BYTES), { stream: true }));
+  parser.close();
 }
 
 /** Twelve numbers, rows of three: what a 3MF moves its parts by. */
@@ -133,24 +189,24 @@ function transformOf(text: string | undefined): Matrix4 {
   return new Matrix4().set(a, d, g, x, b, e, h, y, c, f, i, z, 0, 0, 0, 1);
 }
 
-function place(parts: Map<string, Part>, name: string, by: Matrix4, into: number[], depth: number): void {
-  const part = parts.get(name);
-  if (!part) throw new MeshFault(`It names a part ${name.slice(0, 20)} that is not in it: export it again.`);
-  if (depth > DEEPEST) throw new MeshFault('Its parts hold each other without end: export it again.');
+/** Puts the triangles of a part, and of what it holds, where they belong. */
+function place(
+  parts: Model['parts'],
+  name: string,
+  by: Matrix4,
+  into: { triangles: Triangles; at: number }
+): void {
+  const { corners, faces, of } = parts.get(name)!;
   const corner = new Vector3();
-  const mirrored = by.determinant() < 0;
-  for (let face = 0; face < part.faces.length; face += 3) {
-    if (into.length >= 9 * MOST_TRIANGLES)
-      throw new MeshFault('It holds more than 4 million triangles: export fewer.');
-    const order = mirrored ? [0, 2, 1] : [0, 1, 2];
+  const order = by.determinant() < 0 ? [0, 2, 1] : [0, 1, 2];
+  for (let face = 0; face < faces.length; face += 3)
     for (const k of order) {
-      const at = 3 * part.faces[face + k]!;
-      if (!(at >= 0 && at + 2 < part.corners.length && Number.isInteger(at)))
+      const at = 3 * faces[face + k]!;
+      if (!(at >= 0 && at + 2 < corners.length && Number.isInteger(at)))
         throw new MeshFault('A face of it names a corner that is not there: it is damaged.');
-      corner.set(part.corners[at]!, part.corners[at + 1]!, part.corners[at + 2]!).applyMatrix4(by);
-      into.push(corner.x, corner.y, corner.z);
+      corner.set(corners[at]!, corners[at + 1]!, corners[at + 2]!).applyMatrix4(by);
+      corner.toArray(into.triangles, into.at);
+      into.at += 3;
     }
-  }
-  for (const { part: inner, transform } of part.of)
-    place(parts, inner, by.clone().multiply(transform), into, depth + 1);
+  for (const { part: inner, transform } of of) place(parts, inner, by.clone().multiply(transform), into);
 }

@@ -82,14 +82,31 @@ export function repaired(given: Triangles): Whole {
   return { triangles, seams, repairs };
 }
 
+/** Triangles of one point that are gone through one by one. */
+const MANY_TRIANGLES = 64;
+
+function sameCorners(point_of: Uint32Array, t: number, other: number): boolean {
+  const [x, y, z] = [point_of[3 * other]!, point_of[3 * other + 1]!, point_of[3 * other + 2]!];
+  for (let k = 3 * t; k < 3 * t + 3; k++)
+    if (point_of[k] !== x && point_of[k] !== y && point_of[k] !== z) return false;
+  return true;
+}
+
+const cornersKey = (point_of: Uint32Array, t: number): string =>
+  [point_of[3 * t]!, point_of[3 * t + 1]!, point_of[3 * t + 2]!].sort((a, b) => a - b).join(' ');
+
 /** Without triangles of no area and without second ones at the same place. */
 function withoutIdle(triangles: Triangles, point_of: Uint32Array): Triangles {
   const count = triangles.length / 9;
   const keep = new Uint8Array(count);
   let kept = 0;
+  const points = highest(point_of) + 1;
   // Of each point the triangles whose lowest corner it is: doubles lie in one list.
-  const head = new Int32Array(highest(point_of) + 1).fill(-1);
+  const head = new Int32Array(points).fill(-1);
   const next = new Int32Array(count);
+  const length = new Uint32Array(points);
+  // Of the hub of a wheel with a million spokes all would lie in one: those are told by their other two corners.
+  const of_hubs = new Set<string>();
   for (let t = 0; t < count; t++) {
     const a = point_of[3 * t]!;
     const b = point_of[3 * t + 1]!;
@@ -97,14 +114,17 @@ function withoutIdle(triangles: Triangles, point_of: Uint32Array): Triangles {
     if (a === b || b === c || c === a) continue;
     const lowest = Math.min(a, b, c);
     let double = false;
-    for (let other = head[lowest]!; other >= 0 && !double; other = next[other]!) {
-      const [x, y, z] = [point_of[3 * other]!, point_of[3 * other + 1]!, point_of[3 * other + 2]!];
-      double =
-        (a === x || a === y || a === z) && (b === x || b === y || b === z) && (c === x || c === y || c === z);
-    }
+    if (length[lowest]! >= MANY_TRIANGLES) double = of_hubs.has(cornersKey(point_of, t));
+    else
+      for (let other = head[lowest]!; other >= 0 && !double; other = next[other]!)
+        double = sameCorners(point_of, t, other);
     if (double) continue;
     next[t] = head[lowest]!;
     head[lowest] = t;
+    length[lowest]! += 1;
+    if (length[lowest]! > MANY_TRIANGLES) of_hubs.add(cornersKey(point_of, t));
+    else if (length[lowest]! === MANY_TRIANGLES)
+      for (let each = t; each >= 0; each = next[each]!) of_hubs.add(cornersKey(point_of, each));
     keep[t] = 1;
     kept += 1;
   }
@@ -209,10 +229,11 @@ function closing(triangles: Triangles, point_of: Uint32Array): Triangles {
 /** Turns triangles over until neighbours run alike: from one of each piece outward. */
 function alike(triangles: Triangles, point_of: Uint32Array): { triangles: Triangles; count: number } {
   const count = triangles.length / 9;
-  const beside = new Map<string, number[]>();
+  const beside = new Map<number, number[]>();
+  const points = highest(point_of) + 1;
   const edge = (t: number, k: number) => {
     const [a, b] = [point_of[3 * t + k]!, point_of[3 * t + ((k + 1) % 3)]!];
-    return { key: a < b ? `${a} ${b}` : `${b} ${a}`, up: a < b };
+    return { key: Math.min(a, b) * points + Math.max(a, b), up: a < b };
   };
   for (let t = 0; t < count; t++)
     for (let k = 0; k < 3; k++) {
@@ -222,7 +243,7 @@ function alike(triangles: Triangles, point_of: Uint32Array): { triangles: Triang
       else beside.set(key, [t]);
     }
   const over = new Int8Array(count).fill(-1);
-  const runs = (t: number, key: string): boolean => {
+  const runs = (t: number, key: number): boolean => {
     for (let k = 0; k < 3; k++) {
       const found = edge(t, k);
       if (found.key === key) return found.up !== (over[t] === 1);

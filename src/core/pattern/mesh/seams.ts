@@ -74,6 +74,8 @@ export function pointsOf(triangles: Triangles): { point_of: Uint32Array; points:
 }
 
 const MINUS_NOTHING = -0x80000000;
+/** Sides of a point that are gone through one by one. */
+const MANY_SIDES = 64;
 
 /** The edges of a body, each once: which way its triangles run along it. */
 export interface Edges {
@@ -136,11 +138,16 @@ export function edgesOf(point_of: Uint32Array, points: number): Edges {
   let count = 0;
   for (let point = 0; point < points; point++) {
     const own = count;
+    // Of the hub of a wheel with a million spokes each would be looked for among all others.
+    const spokes = fill[point]! - begins[point]! > MANY_SIDES ? new Map<number, number>() : null;
     for (let at = begins[point]!, end = fill[point]!; at < end; at++) {
       const written = ends[at]!;
       const to = written < 0 ? ~written : written;
       let edge = own;
-      while (edge < count && high[edge] !== to) edge++;
+      if (spokes) {
+        edge = spokes.get(to) ?? count;
+        spokes.set(to, edge);
+      } else while (edge < count && high[edge] !== to) edge++;
       if (edge === count) {
         low[edge] = point;
         high[edge] = to;

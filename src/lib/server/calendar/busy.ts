@@ -1,9 +1,10 @@
-import { readFile } from 'node:fs/promises';
 import { nowIso, nowMs } from '$core/time/now';
 import { MOST_DAYS } from '$core/plan/open-hours';
 import type { Database } from '../database/database';
-import { notFound } from '../refusal';
-import { busyTimes } from './calendar-in';
+import { impossible, notFound } from '../refusal';
+import { inThread, type Errand } from '../worker/crew';
+import type { BusyInCalendar } from './calendar-in';
+import type { busyInFile } from './calendar-job';
 
 /** What a member's calendars take of their time. */
 export interface BusyRecord {
@@ -16,39 +17,39 @@ export interface BusyRecord {
 const DAY_MS = 86_400_000;
 const SHOWN = 5;
 
-/** What of a file is put away: a day back, so that what is on now counts, and as far ahead as one plans. */
-export async function readCalendar(
+/**
+ * Puts away what a calendar file says: a day back, so that what is on now counts, and as far ahead as one plans.
+ *
+ * @throws Refusal 422 for what is no calendar
+ */
+export async function readCalendarFile(
   db: Database,
   member_id: number,
-  { text, source, zone }: { text: string; source: string; zone: string },
+  path: string,
+  { source, zone }: { source: string; zone: string },
+  errand: Errand = {},
   now = nowMs()
-): Promise<{ id: number; times: number }> {
+): Promise<{ id: number; times: number; unread: BusyInCalendar['unread'] }> {
   await mustBeMember(db, member_id);
-  const found = busyTimes(text, zone, now - DAY_MS, now + MOST_DAYS * DAY_MS);
+  const [from, to] = [now - DAY_MS, now + MOST_DAYS * DAY_MS];
+  const found = await inThread<typeof busyInFile>('calendar', { path, zone, from, to }, errand);
+  if ('fault' in found) throw impossible([{ path: 'file', message: found.fault }]);
   await db.write(async (transaction) => {
     // The same file read again replaces what it said before.
     await db.tables.busy.destroy({ where: { member_id, source }, transaction });
     await db.tables.busy.bulkCreate(
-      found.map(({ from, to, what }) => ({
+      found.busy.map((each) => ({
         member_id,
         source,
-        what,
-        from_at: new Date(from).toISOString(),
-        to_at: new Date(to).toISOString()
+        what: each.what,
+        from_at: new Date(each.from).toISOString(),
+        to_at: new Date(each.to).toISOString()
       })),
       { transaction }
     );
   });
-  return { id: member_id, times: found.length };
+  return { id: member_id, times: found.busy.length, unread: found.unread };
 }
-
-/** The same of a file. */
-export const readCalendarFile = async (
-  db: Database,
-  member_id: number,
-  path: string,
-  { source, zone }: { source: string; zone: string }
-) => readCalendar(db, member_id, { text: await readFile(path, 'utf8'), source, zone });
 
 export async function listBusy(db: Database, member_id: number): Promise<BusyRecord[]> {
   await mustBeMember(db, member_id);

@@ -2,7 +2,7 @@ import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
 import { createEvents } from 'ics';
 import type { Schedule, ScheduledStep } from '../plan/schedule';
-import { busyTimes } from './calendar-in';
+import { busyInCalendar } from './calendar-in';
 import { eventsOf } from './calendar-out';
 
 const HOUR = 3_600_000;
@@ -86,7 +86,10 @@ const event = (...lines: string[]) => ['BEGIN:VEVENT', 'UID:a', ...lines, 'END:V
 const FROM = Date.UTC(2026, 2, 20);
 const TO = Date.UTC(2026, 3, 20);
 const times = (text: string, zone = 'Europe/London') =>
-  busyTimes(text, zone, FROM, TO).map(({ from, to }) => [new Date(from).toISOString(), (to - from) / HOUR]);
+  busyInCalendar(text, zone, FROM, TO).busy.map(({ from, to }) => [
+    new Date(from).toISOString(),
+    (to - from) / HOUR
+  ]);
 
 describe('busy times of a calendar file', () => {
   it('a weekly evening stays at its hour through summer time, less what was moved or left out', () => {
@@ -158,5 +161,114 @@ describe('busy times of a calendar file', () => {
     expect(
       times(calendar(event('DTSTART:20260320T100000Z', 'DTEND:20260320T110000Z', 'RRULE:FREQ=DAILY'))).length
     ).toBe(31);
+  });
+});
+
+describe('what calendars of other programs do', () => {
+  const unread = (text: string) => busyInCalendar(text, 'Europe/London', FROM, TO).unread;
+
+  it('an end in another zone is the moment that it says', () => {
+    // Ten in London, which is on summer time, to one in Berlin: noon in London.
+    const text = calendar(
+      event('DTSTART;TZID=Europe/London:20260401T100000', 'DTEND;TZID=Europe/Berlin:20260401T130000')
+    );
+    expect(times(text)).toEqual([['2026-04-01T09:00:00.000Z', 2]]);
+  });
+
+  it('zones go by the names that other systems and makers give them; one nobody knows is told', () => {
+    const at = (zone: string) =>
+      times(
+        calendar(event(`DTSTART;TZID=${zone}:20260401T100000`, `DTEND;TZID=${zone}:20260401T110000`)),
+        'America/New_York'
+      )[0]![0];
+    expect(at('W. Europe Standard Time')).toBe('2026-04-01T08:00:00.000Z');
+    expect(at('Eastern Standard Time')).toBe('2026-04-01T14:00:00.000Z');
+    expect(at('/somebody.example/2026a/Europe/Berlin')).toBe('2026-04-01T08:00:00.000Z');
+    const text = calendar(
+      event('DTSTART;TZID=Shed of Ada:20260401T100000', 'DTEND;TZID=Shed of Ada:20260401T110000')
+    );
+    expect(times(text)).toEqual([['2026-04-01T09:00:00.000Z', 1]]);
+    expect(unread(text)).toEqual([
+      { what: 'Zone “Shed of Ada”', why: 'nobody knows it: its times were read as of Europe/London' }
+    ]);
+  });
+
+  it('what is left out in world time, or by its day, is left out', () => {
+    const of = (exdate: string) =>
+      times(
+        calendar(
+          event(
+            'DTSTART;TZID=Europe/London:20260325T190000',
+            'DTEND;TZID=Europe/London:20260325T200000',
+            'RRULE:FREQ=WEEKLY;COUNT=3',
+            exdate
+          )
+        )
+      ).map(([at]) => at);
+    const without_second = ['2026-03-25T19:00:00.000Z', '2026-04-08T18:00:00.000Z'];
+    expect(of('EXDATE:20260401T180000Z')).toEqual(without_second);
+    expect(of('EXDATE;VALUE=DATE:20260401')).toEqual(without_second);
+  });
+
+  it('one that was moved stands without the one that it was moved from', () => {
+    const text = calendar(
+      event(
+        'RECURRENCE-ID;TZID=Europe/London:20260401T190000',
+        'DTSTART;TZID=Europe/London:20260402T200000',
+        'DTEND;TZID=Europe/London:20260402T210000'
+      )
+    );
+    expect(times(text)).toEqual([['2026-04-02T19:00:00.000Z', 1]]);
+  });
+
+  it('dates without a rule are all taken, those with an end of their own as long', () => {
+    const text = calendar(
+      event(
+        'DTSTART:20260401T100000Z',
+        'DTEND:20260401T110000Z',
+        'RDATE:20260403T100000Z,20260404T100000Z',
+        'RDATE;VALUE=PERIOD:20260405T100000Z/PT3H'
+      )
+    );
+    expect(times(text)).toEqual([
+      ['2026-04-01T10:00:00.000Z', 1],
+      ['2026-04-03T10:00:00.000Z', 1],
+      ['2026-04-04T10:00:00.000Z', 1],
+      ['2026-04-05T10:00:00.000Z', 3]
+    ]);
+  });
+
+  it('times that are only said to be taken take time, those said to be free none', () => {
+    const text = calendar(
+      'BEGIN:VFREEBUSY',
+      'UID:f',
+      'FREEBUSY;FBTYPE=BUSY:20260401T100000Z/20260401T120000Z,20260402T080000Z/PT30M',
+      'FREEBUSY;FBTYPE=FREE:20260403T100000Z/PT1H',
+      'END:VFREEBUSY'
+    );
+    expect(times(text)).toEqual([
+      ['2026-04-01T10:00:00.000Z', 2],
+      ['2026-04-02T08:00:00.000Z', 0.5]
+    ]);
+  });
+
+  it('what could not be read is told, not dropped', () => {
+    const good = event('DTSTART:20260401T100000Z', 'DTEND:20260401T110000Z');
+    const bad = (...lines: string[]) =>
+      ['BEGIN:VEVENT', 'UID:b', 'SUMMARY:Choir', ...lines, 'END:VEVENT'].join('\r\n');
+    const why = (...lines: string[]) => {
+      const text = calendar(bad(...lines), good);
+      expect(times(text)).toHaveLength(1);
+      return unread(text);
+    };
+    expect(why('DTSTART:nonsense')).toEqual([{ what: 'Choir', why: 'its beginning is no time' }]);
+    expect(why('DURATION:PT1H')).toEqual([{ what: 'Choir', why: 'it has no beginning' }]);
+    expect(why('DTSTART:20200101T000000Z', 'RRULE:FREQ=SECONDLY')).toEqual([
+      { what: 'Choir', why: 'it repeats every minute or oftener' }
+    ]);
+    expect(why('DTSTART:19900101T000000Z', 'RRULE:FREQ=HOURLY')).toEqual([
+      { what: 'Choir', why: 'it repeats more often than is followed' }
+    ]);
+    expect(busyInCalendar(calendar(good), 'Europe/London', FROM, TO).unread).toEqual([]);
   });
 });

@@ -82,7 +82,12 @@ export async function keepFile(
   const to = filePath(db.folder, hash);
   mkdirSync(join(to, '..'), { recursive: true, mode: 0o700 });
   if (existsSync(to)) letGo(incoming);
-  else renameSync(path, to);
+  else {
+    renameSync(path, to);
+    // Its name, too, has to be on the disk before a row says that it is there.
+    const folder = await open(join(to, '..'), 'r');
+    await folder.sync().finally(() => folder.close());
+  }
   const known = await db.tables.files.count({ where: { hash }, transaction });
   if (!known) await db.tables.files.create({ hash, bytes, ...about, created_at: nowIso() }, { transaction });
   return hash;

@@ -1,12 +1,10 @@
 import { nowIso } from '$core/time/now';
-import { setImmediate as turn } from 'node:timers/promises';
 import { castingOf, type CastingBox } from '$core/mold/casting';
-import { fit } from '$core/mold/fit';
 import type { Flask } from '$core/mold/flask';
 import { NotFinished, type LinearSolver } from '$core/mix/linear-programme';
 import { moldsToday, type MoldsToday, type PossibleMold } from '$core/mold/molds-today';
+import type { possibleMixes } from '$core/mold/possible-mixes';
 import { solidsOf } from '$core/mold/judge-flask';
-import { keptLayout } from '$core/mold/placement';
 import { sandDemand } from '$core/mold/sand-demand';
 import type { Alloy } from '$core/reference/alloys';
 import type { MoldsTodayQuestion } from '$lib/schema/mold';
@@ -18,6 +16,7 @@ import { readMeshRecord } from '../pattern/meshes';
 import { readPattern, type PatternRecord } from '../pattern/patterns';
 import { impossible } from '../refusal';
 import { linearSolver } from '../solver/linear-solver';
+import { inThread, type Errand } from '../worker/crew';
 
 /** What today's sand makes of what is wanted. */
 export interface MoldsTodayAnswer {
@@ -35,10 +34,6 @@ export interface MoldsTodayAnswer {
   /** Sand that would have to be mixed for all of it, kg; 0 where there is enough; null where the flasks do not do for it. */
   new_sand_kg: number | null;
 }
-
-const LOOKS = 10_000;
-/** Castings of one pattern in a mold are tried up to so many. */
-const MOST_IN_MOLD = 24;
 
 /** A pattern's casting, with what its mesh tells of it. */
 export async function castingOfPattern(
@@ -92,7 +87,8 @@ export async function bestMolds(
 export async function readMoldsToday(
   db: Database,
   heap_id: number,
-  { metal, wanted }: MoldsTodayQuestion
+  { metal, wanted }: MoldsTodayQuestion,
+  errand: Errand = {}
 ): Promise<MoldsTodayAnswer> {
   const { total_kg } = await readState(db, heap_id, nowIso());
   const castings = new Map<number, CastingBox>();
@@ -101,7 +97,7 @@ export async function readMoldsToday(
       throw impossible([{ path: `wanted[${i}].pattern_id`, message: 'stands in the list already' }]);
     castings.set(pattern_id, await castingOfPattern(db, await readPattern(db, pattern_id), metal));
   }
-  const possible = await possibleMolds(db, heap_id, metal, wanted, castings);
+  const possible = await possibleMolds(db, heap_id, metal, wanted, castings, errand);
   const asked = new Map(wanted.map(({ pattern_id, count }) => [pattern_id, count]));
   const today = await bestMolds(possible, asked, total_kg);
   const all = await bestMolds(possible, asked, Infinity);
@@ -131,87 +127,35 @@ export async function readMoldsToday(
   };
 }
 
-/** Every mold of what is wanted that some flask on the rack takes, with the sand that it takes of a heap. */
+/**
+ * Every mold of what is wanted that some flask on the rack takes, with the sand that it takes of a heap. Laying castings
+ * into flasks is worked out in a thread of its own.
+ */
 export async function possibleMolds(
   db: Database,
   heap_id: number,
   metal: Alloy,
   wanted: readonly { pattern_id: number; count: number }[],
-  castings: ReadonlyMap<number, CastingBox>
+  castings: ReadonlyMap<number, CastingBox>,
+  errand: Errand = {}
 ): Promise<PossibleMold[]> {
   const density =
     (await readLearned(db, heap_id)).items.find(({ of }) => of === 'rammed-density')!.value * 1000;
-  const possible: PossibleMold[] = [];
-  for (const own of await listFlasks(db))
-    for (const patterns of await mixesIn(flaskOf(own), wanted, castings, metal)) {
+  const own = await listFlasks(db);
+  const flasks = own.map(flaskOf);
+  const asked = wanted.map(({ pattern_id, count }) => ({
+    pattern_id,
+    count,
+    casting: castings.get(pattern_id)!
+  }));
+  const mixes = await inThread<typeof possibleMixes>('molds', { flasks, metal, wanted: asked }, errand);
+  return mixes.flatMap((of_flask, i) =>
+    of_flask.map((patterns) => {
       const boxes = patterns.flatMap(({ pattern_id, count }) =>
         Array.from({ length: count }, () => castings.get(pattern_id)!)
       );
-      const sand = sandDemand(flaskOf(own), solidsOf(boxes, metal), density).with_allowance_kg;
-      possible.push({ flask_id: own.id, patterns, sand_kg: sand });
-    }
-  return possible;
-}
-
-type Mix = { pattern_id: number; count: number }[];
-
-const isPartOf = (less: Mix, mix: Mix): boolean =>
-  less.every(({ pattern_id, count }) =>
-    mix.some((each) => each.pattern_id === pattern_id && each.count >= count)
+      const sand = sandDemand(flasks[i]!, solidsOf(boxes, metal), density).with_allowance_kg;
+      return { flask_id: own[i]!.id, patterns, sand_kg: sand };
+    })
   );
-
-/** What a flask takes: of each pattern alone one, two and so on as long as they fit, and of all together in turn. */
-async function mixesIn(
-  flask: Flask,
-  wanted: readonly { pattern_id: number; count: number }[],
-  castings: ReadonlyMap<number, CastingBox>,
-  metal: Alloy
-): Promise<Mix[]> {
-  const found = new Map<string, Mix>();
-  const too_much: Mix[] = [];
-  const keep = (mix: Mix) => found.set(JSON.stringify(mix), mix);
-  const takes = async (mix: Mix): Promise<boolean> => {
-    if (found.has(JSON.stringify(mix))) return true;
-    // What did not go in does not with more beside it.
-    if (too_much.some((less) => isPartOf(less, mix))) return false;
-    // Others have their turn between two looks.
-    await turn();
-    const boxes = mix.flatMap(({ pattern_id, count }) =>
-      Array.from({ length: count }, () => castings.get(pattern_id)!)
-    );
-    const taken = keptLayout(boxes, metal, flask, LOOKS) !== null;
-    if (!taken) too_much.push(mix);
-    return taken;
-  };
-  const tall = (box: CastingBox) =>
-    fit([box], metal, flask).short.some(({ side }) => side === 'cope' || side === 'drag');
-  const usable = wanted.filter(({ pattern_id }) => !tall(castings.get(pattern_id)!));
-  const alone = new Map<number, number>();
-  for (const { pattern_id, count } of usable)
-    for (let n = 1; n <= Math.min(count, MOST_IN_MOLD); n++) {
-      if (!(await takes([{ pattern_id, count: n }]))) break;
-      alone.set(pattern_id, n);
-      keep([{ pattern_id, count: n }]);
-    }
-  // Mixed: one of each in turn, as long as one more goes in; begun with each of them.
-  for (const first of usable) {
-    const counts = new Map<number, number>();
-    const order = [first, ...usable.filter((each) => each !== first)];
-    for (let more = true; more;) {
-      more = false;
-      for (const { pattern_id, count } of order) {
-        const now = counts.get(pattern_id) ?? 0;
-        if (now >= Math.min(count, alone.get(pattern_id) ?? 0)) continue;
-        const next = new Map(counts).set(pattern_id, now + 1);
-        const mix = [...next]
-          .map(([id, n]) => ({ pattern_id: id, count: n }))
-          .sort((a, b) => a.pattern_id - b.pattern_id);
-        if (!(await takes(mix))) continue;
-        counts.set(pattern_id, now + 1);
-        keep(mix);
-        more = true;
-      }
-    }
-  }
-  return [...found.values()];
 }

@@ -1,16 +1,12 @@
 import { nowIso } from '$core/time/now';
-import { readFile } from 'node:fs/promises';
-import { setImmediate as turn } from 'node:timers/promises';
-import { analyse, type Ready, type Step } from '$core/pattern/analyse';
 import type { MeshFormat, MeshUnit } from '$core/pattern/file/format';
-import { readMesh } from '$core/pattern/file/read-mesh';
-import { MeshFault } from '$core/pattern/mesh/fault';
 import type { MeshAnswer } from '$lib/schema/pattern';
 import type { Database } from '../database/database';
 import type { MeshRow } from '../database/tables';
 import { keepFile, type Incoming } from '../file/files';
 import { impossible, notFound } from '../refusal';
-import { meshAnswer } from './mesh-answer';
+import { inThread, type Errand } from '../worker/crew';
+import type { meshInFile } from './mesh-job';
 
 /** A mesh that was uploaded, and what was worked out of it. */
 export interface MeshRecord {
@@ -31,9 +27,6 @@ const MEDIA: Record<MeshFormat, string> = {
   '3mf': 'model/3mf'
 };
 
-/** Work at a stretch before others have their turn, ms. */
-const STRETCH_MS = 12;
-
 /**
  * Reads a mesh that came in, works it out and keeps it; the same file in the same unit is not worked out twice.
  *
@@ -42,23 +35,15 @@ const STRETCH_MS = 12;
 export async function takeMesh(
   db: Database,
   file: Incoming,
-  { unit, name }: { unit?: MeshUnit | undefined; name?: string | undefined }
+  { unit, name }: { unit?: MeshUnit | undefined; name?: string | undefined },
+  errand: Errand = {}
 ): Promise<MeshRecord> {
-  let read;
-  try {
-    read = readMesh(new Uint8Array(await readFile(file.path)), unit);
-  } catch (thrown) {
-    throw asRefusal(thrown);
-  }
-  const { format, unit: found, unit_stated } = read;
-  const known = await db.tables.meshes.findOne({ where: { file_hash: file.hash, unit: found }, raw: true });
-  if (known) return readMeshRecord(db, known.id);
-  let analysis: MeshAnswer;
-  try {
-    analysis = meshAnswer((await inTurns(analyse(read.triangles))).analysis);
-  } catch (thrown) {
-    throw asRefusal(thrown);
-  }
+  const rows = await db.tables.meshes.findAll({ where: { file_hash: file.hash }, raw: true });
+  const known = rows.map((row) => row.unit);
+  const read = await inThread<typeof meshInFile>('mesh', { path: file.path, unit, known }, errand);
+  if ('fault' in read) throw impossible([{ path: 'file', message: read.fault }]);
+  const { format, unit: found, unit_stated, analysis } = read;
+  if (!analysis) return readMeshRecord(db, rows.find((row) => row.unit === found)!.id);
   const id = await db.write(async (transaction) => {
     const file_hash = await keepFile(db, file, { media: MEDIA[format], name: name ?? null }, transaction);
     const row = await db.tables.meshes.create(
@@ -68,21 +53,6 @@ export async function takeMesh(
     return row.id;
   });
   return readMeshRecord(db, id);
-}
-
-const asRefusal = (thrown: unknown) =>
-  thrown instanceof MeshFault ? impossible([{ path: 'file', message: thrown.message }], thrown) : thrown;
-
-/** Carries long work out in stretches, so that a server of one thread answers others meanwhile. */
-async function inTurns(work: Generator<Step, Ready>): Promise<Ready> {
-  let since = performance.now();
-  for (;;) {
-    const next = work.next();
-    if (next.done) return next.value;
-    if (performance.now() - since < STRETCH_MS) continue;
-    await turn();
-    since = performance.now();
-  }
 }
 
 export async function readMeshRecord(db: Database, id: number): Promise<MeshRecord> {

@@ -5,6 +5,7 @@ import type { Database } from '../database/database';
 import { readPattern } from '../pattern/patterns';
 import { bestMolds, castingOfPattern, possibleMolds } from '../mold/molds-today';
 import { impossible } from '../refusal';
+import type { Errand } from '../worker/crew';
 
 /** More rounds are no casting day any more. */
 const MOST_ROUNDS = 6;
@@ -19,12 +20,13 @@ export async function planMolds(
   db: Database,
   heap_id: number,
   metal: Alloy,
-  wanted: readonly Wanted[]
+  wanted: readonly Wanted[],
+  errand: Errand = {}
 ): Promise<PlannedMold[]> {
   const castings = new Map<number, CastingBox>();
   for (const { pattern_id } of wanted)
     castings.set(pattern_id, await castingOfPattern(db, await readPattern(db, pattern_id), metal));
-  const possible = await possibleMolds(db, heap_id, metal, wanted, castings);
+  const possible = await possibleMolds(db, heap_id, metal, wanted, castings, errand);
   const left = new Map(wanted.map(({ pattern_id, count }) => [pattern_id, count]));
   for (const [i, { pattern_id }] of wanted.entries())
     if (!possible.some(({ patterns }) => patterns.some((each) => each.pattern_id === pattern_id)))

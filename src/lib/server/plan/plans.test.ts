@@ -1,3 +1,5 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { nowIso, nowMs } from '$core/time/now';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { massText } from '$core/quantity/display';
@@ -10,7 +12,7 @@ import { createMember, amendMember } from '../member/members';
 import { amendPattern, listPatterns, readPattern } from '../pattern/patterns';
 import { createSession, readSession } from '../session/sessions';
 import { demoDatabase } from '../demo/demo-database';
-import { readCalendar } from '../calendar/busy';
+import { readCalendarFile } from '../calendar/busy';
 import { createPlan, amendPlan, planOfSession, removePlan, restorePlan } from './plans';
 import { notePlanStep } from './plan-notes';
 import { readSchedule, readSlip, setOutMolds, stepsAhead } from './schedule';
@@ -142,10 +144,13 @@ describe('a plan back from a pour day', () => {
     const [first] = await hoursOf();
     const day = first![0].slice(0, 10).replaceAll('-', '');
     const text = `BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:1\r\nDTSTART;VALUE=DATE:${day}\r\nSUMMARY:Away\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`;
-    expect(await readCalendar(db, id, { text, source: 'mine.ics', zone })).toEqual({ id, times: 1 });
+    const path = join(db.folder, 'mine.ics');
+    writeFileSync(path, text);
+    const taking = () => readCalendarFile(db, id, path, { source: 'mine.ics', zone });
+    expect(await taking()).toEqual({ id, times: 1, unread: [] });
     for (const [from] of await hoursOf()) expect(from.slice(0, 10)).not.toBe(first![0].slice(0, 10));
     // The same file again replaces itself.
-    expect(await readCalendar(db, id, { text, source: 'mine.ics', zone })).toEqual({ id, times: 1 });
+    expect(await taking()).toEqual({ id, times: 1, unread: [] });
     expect(await db.tables.busy.count()).toBe(1);
   });
 

@@ -6,6 +6,7 @@ import type { Database } from '../database/database';
 import type { PlanRow } from '../database/tables';
 import { Refusal, impossible, mustBeLatest, notFound } from '../refusal';
 import { readSession } from '../session/sessions';
+import type { Errand } from '../worker/crew';
 import { planMolds } from './plan-molds';
 
 /** What a casting day is planned from. */
@@ -29,10 +30,10 @@ export async function planOfSession(db: Database, session_id: number): Promise<P
 }
 
 /** @throws Refusal 409 where the day has a plan, 422 where it, the heap or a pattern is not there or fits nowhere */
-export async function createPlan(db: Database, input: NewPlan): Promise<PlanRecord> {
+export async function createPlan(db: Database, input: NewPlan, errand: Errand = {}): Promise<PlanRecord> {
   await mustBeThere(db, input.session_id, input.heap_id);
   // Placing patterns in flasks takes its time: not while others wait to write.
-  const molds = await planMolds(db, input.heap_id, input.metal, input.wanted as Wanted[]);
+  const molds = await planMolds(db, input.heap_id, input.metal, input.wanted as Wanted[], errand);
   return db.write(async (transaction) => {
     const { session_id } = input;
     if (await db.tables.plans.count({ where: { session_id, removed_at: null }, transaction }))
@@ -55,14 +56,19 @@ export async function createPlan(db: Database, input: NewPlan): Promise<PlanReco
   });
 }
 
-export async function amendPlan(db: Database, id: number, change: PlanChange): Promise<PlanRecord> {
+export async function amendPlan(
+  db: Database,
+  id: number,
+  change: PlanChange,
+  errand: Errand = {}
+): Promise<PlanRecord> {
   const before = await readPlan(db, id);
   const heap_id = change.heap_id ?? before.heap_id;
   const metal: Alloy = change.metal ?? before.metal;
   const wanted = (change.wanted as Wanted[] | undefined) ?? before.wanted;
   if (change.heap_id !== undefined) await mustBeThere(db, before.session_id, heap_id);
   const anew = change.heap_id !== undefined || change.metal !== undefined || change.wanted !== undefined;
-  const molds = anew ? await planMolds(db, heap_id, metal, wanted) : before.molds;
+  const molds = anew ? await planMolds(db, heap_id, metal, wanted, errand) : before.molds;
   return db.write(async (transaction) => {
     const row = await planRow(db, id, transaction);
     // What was worked out holds for the plan as it was read.

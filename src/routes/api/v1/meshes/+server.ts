@@ -1,6 +1,7 @@
 import { LARGEST_MESH_BYTES } from '$core/pattern/file/format';
 import { meshQuery } from '$lib/schema/pattern';
 import { ref } from '$lib/server/http/answer-schemas';
+import { longWork } from '$lib/server/http/errand';
 import { upload } from '$lib/server/http/upload';
 import { takeMesh } from '$lib/server/pattern/meshes';
 
@@ -11,5 +12,5 @@ export const POST = upload(
     most_bytes: LARGEST_MESH_BYTES,
     answer: ref('Mesh')
   },
-  (db, file, query) => takeMesh(db, file, query)
+  (db, file, query, event) => longWork(event, (errand) => takeMesh(db, file, query, errand))
 );

@@ -1,6 +1,7 @@
 import { busyQuery, calendarOf } from '$lib/schema/query';
 import { forgetBusy, listBusy, readCalendarFile } from '$lib/server/calendar/busy';
 import { act, pathId, read } from '$lib/server/http/endpoint';
+import { longWork } from '$lib/server/http/errand';
 import { upload } from '$lib/server/http/upload';
 
 /** A calendar of many years, with room to spare. */
@@ -22,7 +23,10 @@ export const POST = upload(
   },
   async (db, file, { source, zone }, event) => {
     const id = pathId(event, 'id', 'member');
-    return { ...(await readCalendarFile(db, id, file.path, { source, zone })), place: event.url.pathname };
+    const read = await longWork(event, (errand) =>
+      readCalendarFile(db, id, file.path, { source, zone }, errand)
+    );
+    return { ...read, place: event.url.pathname };
   }
 );
 export const DELETE = act(

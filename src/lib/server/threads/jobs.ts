@@ -1,0 +1,11 @@
+import { possibleMixes } from '$core/mold/possible-mixes';
+import { busyInFile } from '../calendar/calendar-job';
+import { meshInFile } from '../pattern/mesh-job';
+import type { Job, JobName } from '../worker/job';
+
+/** What is done in threads: whatever reads what somebody sent, and what takes longer than others should wait. */
+export const JOBS = {
+  mesh: meshInFile,
+  calendar: busyInFile,
+  molds: possibleMixes
+} satisfies Record<JobName, Job>;

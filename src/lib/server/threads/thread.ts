@@ -1,0 +1,26 @@
+import { parentPort } from 'node:worker_threads';
+import type { Asked, Progress, Tell, Told } from '../worker/job';
+import { JOBS } from './jobs';
+
+/** Oftener than this nobody looks, ms. */
+const TOLD_EVERY_MS = 100;
+
+const port = parentPort;
+if (!port) throw new Error('This is what a worker thread runs.');
+port.on('message', ({ id, job, input }: Asked) => {
+  let told = -Infinity;
+  const tell = (progress: Progress) => {
+    const now = performance.now();
+    if (now - told < TOLD_EVERY_MS) return;
+    told = now;
+    port.postMessage({ id, progress } satisfies Told);
+  };
+  try {
+    // Who asks names the job, and with it the type of its input.
+    const run = JOBS[job] as (input: unknown, tell: Tell) => unknown;
+    port.postMessage({ id, output: run(input, tell) } satisfies Told);
+  } catch (thrown) {
+    const failed = thrown instanceof Error ? (thrown.stack ?? thrown.message) : String(thrown);
+    port.postMessage({ id, failed } satisfies Told);
+  }
+});

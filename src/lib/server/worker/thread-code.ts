@@ -1,0 +1,10 @@
+let code: Promise<string> | undefined;
+
+/**
+ * What a worker thread runs. Of a build this module is that code (see `vite.config.ts`); run from sources it is bundled at
+ * first use.
+ */
+export function threadCode(): Promise<string> {
+  code ??= import('./bundled-thread').then(({ bundledThread }) => bundledThread(process.cwd()));
+  return code;
+}

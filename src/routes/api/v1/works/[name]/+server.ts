@@ -1,0 +1,14 @@
+import { read } from '$lib/server/http/endpoint';
+import { readWork } from '$lib/server/worker/works';
+
+export const GET = read(
+  {
+    summary:
+      'How far long work is that was sent with this name as its Brunkel-Work header; 404 once it is over',
+    answer: {
+      type: 'object',
+      properties: { doing: { type: 'string' }, done: { type: 'number', minimum: 0, maximum: 1 } }
+    }
+  },
+  async (_, event) => readWork(event.params.name ?? '')
+);
