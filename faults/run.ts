@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { foreign, fuzz, heavy } from './hostile';
 import { hostileMeshes } from './hostile-meshes';
+import { hostileUploads } from './hostile-uploads';
 import { SHORT } from './in-time';
 import { inKeeping, inStarting, inWriting, restores } from './kills';
 import { fullDisk, goneFolder, lockedFile, secondServer } from './store';
@@ -36,6 +37,7 @@ try {
   found.push(await secondServer(folder));
   found.push(await heavy(folder));
   found.push(await hostileMeshes(folder, many(150, 24), chance));
+  found.push(await hostileUploads(folder));
   found.push(await foreign(folder));
   found.push(await fuzz(folder, many(6000, 500), seed));
 } finally {

@@ -13,7 +13,7 @@ import { HOST, PORT, ROOT, stop, whyNoPort } from './preflight.mjs';
 const LOOPBACK = /^(localhost|127\.\d+\.\d+\.\d+|::1|\[::1\])$/;
 const WAIVED = process.env.BRUNKEL_WITHOUT_PASSPHRASE === 'yes';
 /** Requests that are still under way are given so long before their connections are cut, ms. */
-const LAST_WORDS_MS = 3000;
+const LAST_WORDS_MS = 1500;
 
 export async function serve(folder, greeting) {
   const beyond = !LOOPBACK.test(HOST);
@@ -196,6 +196,8 @@ function endingWith(server) {
     if (ending) return;
     ending = true;
     server.close();
+    // Long work is given up at once: who waits for it is told so.
+    process.emit('brunkel:ending');
     const answers = [...underWay].filter(([response]) => !isStream(response)).map(([, ended]) => ended);
     await Promise.race([Promise.all(answers), new Promise((done) => setTimeout(done, LAST_WORDS_MS))]);
     server.closeAllConnections();

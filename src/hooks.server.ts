@@ -19,10 +19,8 @@ import { endThreads } from '$lib/server/worker/crew';
 export const init: ServerInit = async () => {
   // Only tests set it.
   if (process.env.BRUNKEL_NOW) setNow(process.env.BRUNKEL_NOW);
-  process.on('brunkel:end', (waitFor: (ending: Promise<void>) => void) => {
-    waitFor(endThreads());
-    waitFor(closeDatabase());
-  });
+  process.on('brunkel:ending', () => void endThreads());
+  process.on('brunkel:end', (waitFor: (ending: Promise<void>) => void) => waitFor(closeDatabase()));
   keepCopying(await database());
 };
 

@@ -1,9 +1,10 @@
+import { MeshFault } from '../mesh/fault';
 import { Rays } from '../mesh/rays';
 import { boxOf, reachAlong, sidesOf } from '../mesh/measure';
 import { dot, plus, size, times, type Triangles, type Vector } from '../mesh/triangles';
 import { around, flatDirections, principalDirections, spreadDirections } from './directions';
 import { bestParting, type Parting } from './parting';
-import { samplesOf } from './samples';
+import { samplesOf, type Samples } from './samples';
 import { Pictures, waysByRays } from './sight';
 
 /** A way to draw a body, and what it costs. */
@@ -44,6 +45,7 @@ export function* searchPull(triangles: Triangles, rays: Rays): Generator<Progres
   const diagonal = size(sidesOf(box));
   const middle = times(plus(box.least, box.most), 0.5);
   const seen = samplesOf(triangles, SAMPLES.pictures);
+  mustBeQuick(seen, rays);
   const pictures = new Pictures(seen, middle, diagonal);
   const total = seen.area_m2 * seen.count;
   const inPictures = (way: Vector): Pull => {
@@ -87,6 +89,29 @@ export function* searchPull(triangles: Triangles, rays: Rays): Generator<Progres
     );
   }
   return apart(ranked(checked, total)).slice(0, RANKED).map(deepInTheDrag);
+}
+
+/** Rays that are tried to see what all of them will cost, and the triangles that one may be held against. */
+const TRIED = 64;
+const MOST_HELD = 2000;
+
+/**
+ * A body of honest triangles has a hundred or so along a ray. Needles that lie across one another have them all, and a
+ * quarter of a million rays would take hours.
+ *
+ * @throws MeshFault
+ */
+function mustBeQuick({ count, at, normal }: Samples, rays: Rays): void {
+  let held = 0;
+  const step = Math.max(1, Math.floor(count / TRIED));
+  for (let i = 0; i < count; i += step) {
+    const k = 3 * i;
+    held += rays.held([at[k]!, at[k + 1]!, at[k + 2]!], [normal[k]!, normal[k + 1]!, normal[k + 2]!]);
+  }
+  if (held / Math.ceil(count / step) > MOST_HELD)
+    throw new MeshFault(
+      'Its triangles are needles that lie across one another: export the body with a more even mesh.'
+    );
 }
 
 /** The same mold turned over, where less of the pattern then stands in the cope. */

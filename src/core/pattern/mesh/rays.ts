@@ -19,6 +19,21 @@ export class Rays {
     this.tree = new MeshBVH(geometry, { indirect: true });
   }
 
+  /** How many triangles a ray is held against until it is out, whatever it meets: it tells what rays will cost. */
+  held(from: Vector, along: Vector): number {
+    this.ray.origin.set(from[0], from[1], from[2]);
+    this.ray.direction.set(along[0], along[1], along[2]);
+    let held = 0;
+    this.tree.shapecast({
+      intersectsBounds: (box) => this.ray.intersectsBox(box),
+      intersectsRange: (_, count) => {
+        held += count;
+        return false;
+      }
+    });
+    return held;
+  }
+
   /** The first triangle that a ray meets, from whichever side; null where it gets out. */
   first(from: Vector, along: Vector): Hit | null {
     this.ray.origin.set(from[0], from[1], from[2]);

@@ -145,6 +145,9 @@ function highest(values: Uint32Array): number {
   return most;
 }
 
+/** A cell of space is so many times as wide as two points may be apart that are one. */
+const CELL = 4;
+
 /** Points on open edges that lie within a distance of each other moved to one of them. */
 function joinedUp(triangles: Triangles, { point_of, points }: Seams, within_m: number): Triangles {
   const place = new Int32Array(points).fill(-1);
@@ -155,25 +158,33 @@ function joinedUp(triangles: Triangles, { point_of, points }: Seams, within_m: n
   for (let edge = 0; edge < edges.count; edge++)
     if (edges.up[edge]! + edges.down[edge]! === 1) loose.add(edges.low[edge]!).add(edges.high[edge]!);
   const to = new Int32Array(points).map((_, point) => point);
-  const cells = new Map<string, number[]>();
-  const at = (point: number) =>
-    [0, 1, 2].map((k) => triangles[place[point]! + k]!) as [number, number, number];
+  // Points by cells of space, under a number that several far cells may share: how near they lie is asked anyway.
+  const cells = new Map<number, number[]>();
+  const side = CELL * within_m;
+  const cellOf = (x: number) => Math.floor(x / side);
+  const key = (i: number, j: number, k: number) =>
+    (Math.imul(i, 73_856_093) ^ Math.imul(j, 19_349_663) ^ Math.imul(k, 83_492_791)) >>> 0;
   for (const point of loose) {
-    const [x, y, z] = at(point);
-    const [i, j, k] = [x, y, z].map((value) => Math.floor(value / within_m)) as [number, number, number];
+    const at = place[point]!;
+    const x = triangles[at]!;
+    const y = triangles[at + 1]!;
+    const z = triangles[at + 2]!;
     // Two near ones may lie on both sides of a cell's wall.
-    search: for (let a = i - 1; a <= i + 1; a++)
-      for (let b = j - 1; b <= j + 1; b++)
-        for (let c = k - 1; c <= k + 1; c++)
-          for (const other of cells.get(`${a} ${b} ${c}`) ?? []) {
-            const [u, v, w] = at(other);
-            if (Math.hypot(x - u, y - v, z - w) > within_m) continue;
+    search: for (let i = cellOf(x - within_m); i <= cellOf(x + within_m); i++)
+      for (let j = cellOf(y - within_m); j <= cellOf(y + within_m); j++)
+        for (let k = cellOf(z - within_m); k <= cellOf(z + within_m); k++)
+          for (const other of cells.get(key(i, j, k)) ?? []) {
+            const of = place[other]!;
+            const far = Math.hypot(x - triangles[of]!, y - triangles[of + 1]!, z - triangles[of + 2]!);
+            if (far > within_m) continue;
             to[point] = other;
             break search;
           }
     if (to[point] !== point) continue;
-    const key = `${i} ${j} ${k}`;
-    cells.set(key, [...(cells.get(key) ?? []), point]);
+    const own = key(cellOf(x), cellOf(y), cellOf(z));
+    const known = cells.get(own);
+    if (known) known.push(point);
+    else cells.set(own, [point]);
   }
   const moved = triangles.slice();
   for (let corner = 0; corner < point_of.length; corner++) {

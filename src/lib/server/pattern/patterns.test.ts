@@ -201,8 +201,9 @@ describe('patterns', () => {
       .withExif({ IFD0: { Make: 'A phone' }, IFD3: { GPSLatitude: '51/1 30/1 0/1' } })
       .jpeg()
       .toBuffer();
-    expect((await sharp(big).metadata()).exif).toBeDefined();
-    const { photo_hash } = await photograph(db, id, await sent(big));
+    const file = await sent(big);
+    expect((await sharp(file.path).metadata()).exif).toBeDefined();
+    const { photo_hash } = await photograph(db, id, file);
     const kept = await sharp((await readFileRow(db, photo_hash!)).path).metadata();
     expect(kept).toMatchObject({ width: 1600, height: 1067, format: 'jpeg' });
     expect(kept.exif).toBeUndefined();

@@ -1,3 +1,6 @@
+import { fileURLToPath } from 'node:url';
+
+const ROOT = fileURLToPath(new URL('../../../../', import.meta.url));
 let code: Promise<string> | undefined;
 
 /**
@@ -5,6 +8,6 @@ let code: Promise<string> | undefined;
  * first use.
  */
 export function threadCode(): Promise<string> {
-  code ??= import('./bundled-thread').then(({ bundledThread }) => bundledThread(process.cwd()));
+  code ??= import('./bundled-thread').then(({ bundledThread }) => bundledThread(ROOT));
   return code;
 }
