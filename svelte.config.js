@@ -11,6 +11,8 @@ export default {
     // The bench and the end-to-end tests are held to the same types.
     typescript: {
       config: (config) => {
+        // The build's own configuration is read as it stands, with the names of its files.
+        config.compilerOptions.allowImportingTsExtensions = true;
         config.include.push('../bench/**/*.ts', '../e2e/**/*.ts', '../faults/**/*.ts', '../scripts/**/*.ts');
       }
     },

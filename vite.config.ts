@@ -1,7 +1,7 @@
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig, type Plugin } from 'vite';
-import { bundledThread } from './src/lib/server/worker/bundled-thread';
+import { bundledThread } from './src/lib/server/worker/bundled-thread.ts';
 
 /**
  * What every page needs lies in one file: on a slow network each file costs a journey, and a browser makes six at a time.

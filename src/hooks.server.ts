@@ -10,7 +10,8 @@ import { problem, problemOf } from '$lib/server/http/problem';
 import { pageOf } from '$lib/server/http/trouble-page';
 import { keepCopying } from '$lib/server/records/copies';
 import { Refusal } from '$lib/server/refusal';
-import { endThreads } from '$lib/server/worker/crew';
+import { warmSolver } from '$lib/server/solver/linear-solver';
+import { endThreads, warmThreads } from '$lib/server/worker/crew';
 
 /**
  * Opens and migrates the database before the first request, so that a bad file stops the start; and closes it when the
@@ -22,7 +23,14 @@ export const init: ServerInit = async () => {
   process.on('brunkel:ending', () => void endThreads());
   process.on('brunkel:end', (waitFor: (ending: Promise<void>) => void) => waitFor(closeDatabase()));
   keepCopying(await database());
+  // What is worked out in threads finds one ready; who looks first is served first.
+  setTimeout(() => {
+    warmSolver();
+    void warmThreads();
+  }, WARMED_AFTER_MS).unref();
 };
+
+const WARMED_AFTER_MS = 3000;
 
 export const handle: Handle = async ({ event, resolve }) => {
   event.locals.preferences = preferencesIn(event.cookies.get('preferences'));

@@ -99,6 +99,7 @@ export const LAYERS = {
     'lib/ui/outbox',
     'lib/ui/timer',
     'lib/ui/field',
+    'lib/ui/work',
     'lib/ui/step',
     'lib/ui/container',
     'lib/ui/entry',

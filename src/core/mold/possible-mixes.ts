@@ -30,7 +30,7 @@ export function possibleMixes(
   tell: (progress: { doing: string; done: number }) => void = () => undefined
 ): Mix[][] {
   return flasks.map((flask, i) => {
-    tell({ doing: 'laying castings into flasks', done: i / flasks.length });
+    tell({ doing: 'laying', done: i / flasks.length });
     return mixesIn(flask, wanted, metal);
   });
 }

@@ -34,9 +34,17 @@ export class ChangedMeanwhile extends ApiProblem {
 
 type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
 
+/** What goes along with a call that takes long. */
+export interface HowSent {
+  /** Calls it off. */
+  signal?: AbortSignal | undefined;
+  /** The name under which is told how far it is. */
+  work?: string | undefined;
+}
+
 /** One call of /api/v1; a creation gets a key of its own (see `send`). */
-export function api<T>(method: Method, path: string, body?: unknown): Promise<T> {
-  return send(method, path, body, method === 'POST' ? uuid() : undefined);
+export function api<T>(method: Method, path: string, body?: unknown, how: HowSent = {}): Promise<T> {
+  return send(method, path, body, method === 'POST' ? uuid() : undefined, how);
 }
 
 /**
@@ -50,14 +58,15 @@ export function api<T>(method: Method, path: string, body?: unknown): Promise<T>
 export async function amend<T = unknown>(
   path: string,
   seen: { version: number },
-  change: object
+  change: object,
+  how: HowSent = {}
 ): Promise<T & { version: number }> {
   let version = seen.version;
   const before = seen as Record<string, unknown>;
   const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
   for (let tries = 0; ; tries++)
     try {
-      return await api<T & { version: number }>('PATCH', path, { ...change, version });
+      return await api<T & { version: number }>('PATCH', path, { ...change, version }, how);
     } catch (thrown) {
       const stale = thrown instanceof ApiProblem && thrown.errors.some(({ path: of }) => of === 'version');
       if (!stale || thrown.status !== 409 || tries >= MOST_TRIES) throw thrown;
@@ -73,8 +82,9 @@ export async function amend<T = unknown>(
 /** As often somebody else may be quicker. */
 const MOST_TRIES = 5;
 
-/** Nobody waits longer for an answer: then it counts as not reached, ms. */
+/** Nobody waits longer for an answer: then it counts as not reached, ms; of work that one sees going on. */
 const PATIENCE_MS = 20_000;
+const WORK_PATIENCE_MS = 300_000;
 
 /**
  * One call of /api/v1.
@@ -83,19 +93,28 @@ const PATIENCE_MS = 20_000;
  * @param key of a creation: however often it is sent with the same key, it is carried out once
  * @throws ApiProblem for every answer but a 2xx, and when there is no answer (status 0)
  */
-export async function send<T>(method: Method, path: string, body?: unknown, key?: string): Promise<T> {
+export async function send<T>(
+  method: Method,
+  path: string,
+  body?: unknown,
+  key?: string,
+  { signal, work }: HowSent = {}
+): Promise<T> {
   let response: Response;
+  const patience = AbortSignal.timeout(work === undefined ? PATIENCE_MS : WORK_PATIENCE_MS);
   try {
     response = await fetch(`/api/v1${path}`, {
       method,
       headers: {
         ...(body !== undefined && { 'content-type': 'application/json' }),
-        ...(key && { 'idempotency-key': key })
+        ...(key && { 'idempotency-key': key }),
+        ...(work !== undefined && { 'brunkel-work': work })
       },
-      signal: AbortSignal.timeout(PATIENCE_MS),
+      signal: signal ? AbortSignal.any([patience, signal]) : patience,
       ...(body !== undefined && { body: JSON.stringify(body) })
     });
   } catch {
+    if (signal?.aborted) throw new ApiProblem(0, 'You stopped it: nothing was stored.');
     throw new ApiProblem(
       0,
       'Brunkel cannot be reached. What you typed is still here: try again in a moment.'

@@ -58,6 +58,11 @@ export const linearSolver: LinearSolver = (programme) =>
     next();
   });
 
+/** Starts the solver's thread before anybody asks: compiling it takes longer than most of what it is asked. */
+export function warmSolver(): void {
+  (worker ?? start()).unref();
+}
+
 function next(): void {
   if (current) return;
   const asked = waiting.shift();

@@ -102,6 +102,16 @@ export class Crew {
     });
   }
 
+  /** Starts a thread before anybody asks. */
+  async warm(): Promise<void> {
+    if (this.idle.length + this.busy.size + this.starting > 0) return;
+    this.starting += 1;
+    const code = await threadCode().finally(() => (this.starting -= 1));
+    if (this.ended) return;
+    this.idle.push(this.start(code));
+    this.next();
+  }
+
   /** Ends all threads; what they were at, and what waits, is refused. */
   async end(): Promise<void> {
     this.ended = true;
@@ -229,4 +239,5 @@ export const inThread = <J extends Job>(
   errand?: Errand
 ): Promise<ReturnType<J>> => crew.do<J>(job, input, errand);
 
+export const warmThreads = (): Promise<void> => crew.warm();
 export const endThreads = (): Promise<void> => crew.end();

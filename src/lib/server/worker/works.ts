@@ -1,4 +1,3 @@
-import { Refusal } from '../refusal';
 import type { Progress } from './job';
 
 /** Work that somebody waits for, by the name that they gave it. */
@@ -18,7 +17,7 @@ export async function followed<T>(
 ): Promise<T> {
   if (name === null || !NAME.test(name) || works.has(name) || works.size >= MOST)
     return work(() => undefined);
-  works.set(name, { doing: 'waiting its turn', done: 0 });
+  works.set(name, { doing: 'waiting', done: 0 });
   try {
     return await work((progress) => works.set(name, progress));
   } finally {
@@ -26,9 +25,6 @@ export async function followed<T>(
   }
 }
 
-/** @throws Refusal 404 once it is over, or was never begun */
-export function readWork(name: string): Progress {
-  const progress = works.get(name);
-  if (!progress) throw new Refusal(404, 'No such work is being done.');
-  return progress;
-}
+/** How far it is; nothing once it is over, or before it is begun. */
+export const readWork = (name: string): Progress | { doing: null; done: null } =>
+  works.get(name) ?? { doing: null, done: null };

@@ -2,7 +2,7 @@ import { machineZone } from '$core/time/zone';
 import { setContext, tick } from 'svelte';
 import type { AnySchema } from 'yup';
 import type { Checked, FieldError } from '$lib/schema/validate';
-import { ApiProblem, ChangedMeanwhile, amend, type AskedAbout } from '../api-client';
+import { ApiProblem, ChangedMeanwhile, amend, type AskedAbout, type HowSent } from '../api-client';
 import { asSentence } from './as-sentence';
 import { KeptDraft } from '../draft/kept-draft.svelte';
 
@@ -123,13 +123,14 @@ export class RecordForm {
   async amend<T = unknown>(
     schema: AnySchema | LaterSchema,
     path: string,
-    change: object
+    change: object,
+    how: HowSent = {}
   ): Promise<(T & { version: number }) | undefined> {
     const { seen } = this;
     if (!seen) throw new TypeError('The form was filled in from no record.');
     return this.submit(schema, { ...change, version: seen.version }, async (body) => {
       try {
-        const done = await amend<T>(path, seen, body);
+        const done = await amend<T>(path, seen, body, how);
         this.seen = done;
         return done;
       } catch (thrown) {

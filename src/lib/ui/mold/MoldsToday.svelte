@@ -3,6 +3,8 @@
   import { massText } from '$core/quantity/display';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import { units } from '$lib/ui/preferences';
+  import WorkProgress from '$lib/ui/work/WorkProgress.svelte';
+  import { LongWork } from '$lib/ui/work/long-work.svelte';
 
   interface Props {
     heap: { id: number; name: string };
@@ -22,6 +24,7 @@
     new_sand_kg: number | null;
   }
   let answer = $state.raw<Answer | null>(null);
+  const work = new LongWork();
   let busy = $state(false);
   let trouble = $state<string | null>(null);
   const mass = (kg: number) => massText(kg, units());
@@ -36,7 +39,9 @@
     busy = true;
     trouble = null;
     try {
-      answer = await api<Answer>('POST', `/heaps/${heap.id}/molds-today`, { metal, wanted });
+      answer = await work.follow((how) =>
+        api<Answer>('POST', `/heaps/${heap.id}/molds-today`, { metal, wanted }, how)
+      );
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       trouble = thrown.message;
@@ -57,6 +62,7 @@
         >{busy ? 'Trying every mold …' : 'Work it out'}</button
       >
     </p>
+    <WorkProgress progress={work.progress} onstop={() => work.stop()} />
   {:else if answer.molds.length === 0}
     <p>Not one mold of them: no flask takes one with the sand that there is.</p>
   {:else}

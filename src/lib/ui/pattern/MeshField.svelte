@@ -9,6 +9,7 @@
   import type { Alloy } from '$core/reference/alloys';
   import Choice from '$lib/ui/field/Choice.svelte';
   import { units } from '$lib/ui/preferences';
+  import WorkProgress from '$lib/ui/work/WorkProgress.svelte';
   import type { Drawn } from '$lib/workers/mesh-worker';
   import WillItDraw from './WillItDraw.svelte';
   import { keptFile } from './kept-file';
@@ -132,6 +133,9 @@
     onchoose={(as) => file && take(file, as)}
   />
   <p class="soft small">The file does not say; this is a guess by its size: {sides}.</p>
+{/if}
+{#if !desk.step}
+  <WorkProgress progress={upload.work.progress} onstop={() => upload.work.stop()} />
 {/if}
 {#if upload.unreachable}
   <p class="small" role="status">

@@ -1,6 +1,5 @@
 <script lang="ts">
   /** How a body draws: seen in three dimensions, told in words; turned, parted and stepped at will. */
-  import { Progress } from '@skeletonlabs/skeleton-svelte';
   import type { PartingChoice } from '$core/pattern/draw/drawing';
   import { dot } from '$core/pattern/mesh/triangles';
   import { figureText, lengthFigure, volumeText } from '$core/quantity/display';
@@ -8,6 +7,7 @@
   import Choice from '$lib/ui/field/Choice.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { units } from '$lib/ui/preferences';
+  import WorkProgress from '$lib/ui/work/WorkProgress.svelte';
   import DraftHistogram from './DraftHistogram.svelte';
   import DraftLegend from './DraftLegend.svelte';
   import Findings from './Findings.svelte';
@@ -22,11 +22,6 @@
   }
   const { desk, alloy, looking = false }: Props = $props();
 
-  const DOING = {
-    measuring: 'Measuring it',
-    searching: 'Looking which way it draws',
-    drawing: 'Looking at every face'
-  };
   const mesh = $derived(desk.mesh);
   const drawn = $derived(desk.drawn);
   const drawing = $derived(drawn?.drawing ?? null);
@@ -62,15 +57,7 @@
 </script>
 
 {#if desk.step}
-  <div class="grid gap-2" role="status">
-    <Progress value={Math.round(desk.step.done * 100)} class="grid gap-1">
-      <Progress.Label class="font-semibold">{DOING[desk.step.doing]} …</Progress.Label>
-      <Progress.Track class="h-2 overflow-hidden rounded-full bg-(--rule)"
-        ><Progress.Range class="h-full bg-(--ink)" /></Progress.Track
-      >
-    </Progress>
-    <p><button type="button" class="quiet" onclick={() => desk.cancel()}>Leave it</button></p>
-  </div>
+  <WorkProgress progress={desk.step} onstop={() => desk.cancel()} />
 {:else if desk.trouble}
   <p class="wrong" role="alert">{desk.trouble}</p>
 {:else if mesh && drawn && drawing && reach}

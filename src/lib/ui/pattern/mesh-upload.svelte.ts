@@ -1,5 +1,6 @@
 import type { MeshUnit } from '$core/pattern/file/format';
 import type { MeshAnswer } from '$lib/schema/pattern';
+import { LongWork } from '../work/long-work.svelte';
 
 /** A mesh as the server keeps it. */
 export interface KeptMesh {
@@ -19,6 +20,8 @@ export class MeshUpload {
   mesh = $state.raw<KeptMesh | null>(null);
   trouble = $state<string | null>(null);
   unreachable = $state(false);
+  /** How far the server is with it. */
+  readonly work = new LongWork();
   private turn = 0;
   private answer: Promise<KeptMesh | null> = Promise.resolve(null);
 
@@ -44,8 +47,19 @@ export class MeshUpload {
     while (own === this.turn) {
       let response: Response;
       try {
-        response = await fetch(to, { method: 'POST', body: file, headers: AS_FILE });
-      } catch {
+        response = await this.work.follow(({ signal, work }) =>
+          fetch(to, {
+            method: 'POST',
+            body: file,
+            headers: { ...AS_FILE, 'brunkel-work': work! },
+            signal: signal!
+          })
+        );
+      } catch (thrown) {
+        if ((thrown as Error).name === 'AbortError') {
+          this.trouble = 'You stopped it: the mesh is not kept.';
+          return null;
+        }
         this.unreachable = true;
         await new Promise((done) => setTimeout(done, TRIED_AGAIN_MS));
         continue;

@@ -15,7 +15,13 @@
     version: number;
     busy: { source: string; times: number; next: { from: string; to: string; what: string | null }[] }[];
   }
+  interface Unread {
+    what: string;
+    why: string;
+  }
   const { members }: { members: readonly Member[] } = $props();
+  /** What of the last calendar could not be read. */
+  let unread = $state.raw<{ of: number; source: string; items: Unread[] } | null>(null);
   let chosen = $state('');
   const member = $derived(members.find(({ id }) => String(id) === chosen) ?? members[0]);
   const HALF_HOURS = Array.from({ length: 49 }, (_, i) => ({ value: String(i * 30), name: clockOf(i * 30) }));
@@ -63,9 +69,14 @@
       headers: { 'content-type': 'application/octet-stream' },
       body: file
     }).catch(() => null);
-    const body = (await answer?.json().catch(() => null)) as { times?: number; detail?: string } | null;
+    const body = (await answer?.json().catch(() => null)) as {
+      times?: number;
+      unread?: Unread[];
+      detail?: string;
+    } | null;
     if (!answer?.ok) return warned(body?.detail ?? 'The calendar did not come through: try again.');
     told(`${file.name}: ${body?.times ?? 0} busy times of ${of.name}.`, () => forget(of, file.name));
+    unread = { of: of.id, source: file.name, items: body?.unread ?? [] };
     await readAnew();
   }
   async function forget(of: Member, source: string) {
@@ -153,5 +164,20 @@
         }}
       />
     </label>
+    {#if unread?.of === member.id && unread.items.length > 0}
+      <div class="grid gap-1" role="status">
+        <p>
+          <strong
+            >{unread.items.length === 1 ? 'One entry' : `${unread.items.length} entries`} of {unread.source} could
+            not be read as they stand:</strong
+          >
+        </p>
+        <ul class="ruled">
+          {#each unread.items as { what, why }, i (i)}
+            <li class="py-1 wrap-anywhere">{what}<span class="soft">: {why}</span></li>
+          {/each}
+        </ul>
+      </div>
+    {/if}
   {/if}
 </section>

@@ -14,6 +14,8 @@
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { textName } from '$lib/schema/posted-form';
+  import WorkProgress from '$lib/ui/work/WorkProgress.svelte';
+  import { LongWork } from '$lib/ui/work/long-work.svelte';
   import { plannedFrom } from './planned-from';
 
   interface Given {
@@ -44,6 +46,7 @@
   const { session, patterns, heaps, counted = {}, plan = null, start = null, ondone }: Props = $props();
   const own = $derived(start?.own ?? []);
   const form = new RecordForm();
+  const work = new LongWork();
   // Filled in once, from the plan as it was read.
   // svelte-ignore state_referenced_locally
   let typed = $state(plannedFrom(patterns, heaps, counted, plan, start));
@@ -99,9 +102,11 @@
   async function save(event: SubmitEvent) {
     event.preventDefault();
     const body = bodyNow();
-    const saved = plan
-      ? await form.amend((await import('$lib/schema/plan')).planChange, `/plans/${plan.id}`, body)
-      : await form.submit(newPlan, body, (sent) => api('POST', '/plans', sent));
+    const saved = await work.follow(async (how) =>
+      plan
+        ? form.amend((await import('$lib/schema/plan')).planChange, `/plans/${plan.id}`, body, how)
+        : form.submit(newPlan, body, (sent) => api('POST', '/plans', sent, how))
+    );
     if (saved === undefined) return;
     await readAnew();
     if (ondone) ondone();
@@ -207,6 +212,7 @@
     <p class="small">With it, from the branch: {own.map(({ what }) => what).join('; ')}.</p>
   {/if}
   <FormTrouble {form} />
+  <WorkProgress progress={work.progress} onstop={() => work.stop()} />
   <p class="row">
     <button class="act" disabled={form.busy}>{form.busy ? 'Laying out the molds…' : 'Plan it'}</button>
     {#if ondone}<button type="button" class="quiet" onclick={ondone}>Leave it</button>{/if}

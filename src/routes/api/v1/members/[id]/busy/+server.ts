@@ -19,7 +19,16 @@ export const POST = upload(
     summary: 'A calendar file (.ics) of theirs: what it has takes their time; the same one again replaces it',
     query: calendarOf,
     most_bytes: LARGEST_CALENDAR_BYTES,
-    answer: { type: 'object' }
+    answer: {
+      type: 'object',
+      properties: {
+        times: { type: 'integer' },
+        unread: {
+          type: 'array',
+          items: { type: 'object', properties: { what: { type: 'string' }, why: { type: 'string' } } }
+        }
+      }
+    }
   },
   async (db, file, { source, zone }, event) => {
     const id = pathId(event, 'id', 'member');
