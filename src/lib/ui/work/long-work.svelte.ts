@@ -30,9 +30,10 @@ export class LongWork {
       const now = await api<Progress | { doing: null }>('GET', `/works/${name}`).catch(() => null);
       if (over) return;
       this.progress = now?.doing == null ? null : now;
-      setTimeout(ask, ASKED_EVERY_MS);
+      later();
     };
-    setTimeout(() => over || ask(), ASKED_EVERY_MS);
+    const later = () => setTimeout(() => over || void ask(), ASKED_EVERY_MS);
+    later();
     try {
       return await send({ signal: caller.signal, work: name });
     } finally {
