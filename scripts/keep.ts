@@ -84,8 +84,9 @@ const ways: Record<string, () => Promise<void>> = {
   },
   async import() {
     if (!name) throw new Error('Name the file: npm run import FILE.');
-    const held = await importRecords(folder, resolve(from, name));
+    const { held, aside } = await importRecords(folder, resolve(from, name));
     console.log(`Imported into ${folder}: ${words(held)}.`);
+    if (aside) console.log(`The empty records that were there before lie in ${aside}.`);
     warn(held, join(dirname(name), 'files'));
   }
 };

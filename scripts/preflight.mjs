@@ -27,7 +27,8 @@ export function stop(line) {
 function makeFolder(folder) {
   if (existsSync(folder)) return;
   makeFolder(dirname(folder));
-  mkdirSync(folder);
+  // For its owner alone, before anything lies in it.
+  mkdirSync(folder, { mode: 0o700 });
 }
 
 /** Makes the folder, or says in one line why it cannot be written. */

@@ -7,6 +7,8 @@ declare global {
       preferences: Preferences;
       /** How the reader writes dates and money: a language tag. */
       locale: string;
+      /** Whoever asks may see the records: they sit at this machine, are signed in, or need not be. */
+      within: boolean;
       /** Id of who works at this device, as it says. */
       member: number | null;
       /** The fields of the form that was posted, as they were typed. */

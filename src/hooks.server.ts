@@ -33,6 +33,7 @@ export const init: ServerInit = async () => {
 const WARMED_AFTER_MS = 3000;
 
 export const handle: Handle = async ({ event, resolve }) => {
+  event.locals.within = false;
   event.locals.preferences = preferencesIn(event.cookies.get('preferences'));
   event.locals.member = Number(/^[1-9]\d{0,14}$/.exec(event.cookies.get('member') ?? '')?.[0] ?? 0) || null;
   event.locals.locale = localeIn(event.request.headers.get('accept-language'));

@@ -6,8 +6,9 @@ import { memberNames } from '$lib/server/member/members';
 import { nextCasting } from '$lib/server/casting/next-casting';
 
 export const load: LayoutServerLoad = pageLoad(async (db, event) => {
-  const [members, session] = await Promise.all([memberNames(db), nextCasting(db)]);
-  const { preferences, member, locale } = event.locals;
+  const { preferences, member, locale, within } = event.locals;
+  // Before the passphrase nobody learns who works here, or what is to be cast.
+  const [members, session] = within ? await Promise.all([memberNames(db), nextCasting(db)]) : [[], null];
   return {
     preferences,
     locale,

@@ -4,8 +4,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { Door } from './door';
-import { Guesses } from './guesses';
+import { Guesses, networkOf } from './guesses';
 import { KEYS_FILE } from './keys';
+import { ownPlace } from './own-place';
 import { hostNameOf, isLoopbackAddress, isServedName, listensBeyond } from './served-names';
 
 let folder: string;
@@ -14,16 +15,19 @@ beforeEach(() => {
 });
 afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
+/** Somebody in the hall. */
+const HALL = { address: '192.168.1.7' };
+
 describe('the door', () => {
   it('opens to the passphrase alone, and remembers the device by a hash', async () => {
     const door = new Door(folder);
     expect(door.hasPassphrase).toBe(false);
-    await expect(door.signIn('')).rejects.toMatchObject({ status: 422 });
+    await expect(door.signIn('', HALL)).rejects.toMatchObject({ status: 422 });
     await expect(door.setPassphrase('short')).rejects.toThrow('at least 8');
     await door.setPassphrase('green sand at dawn');
     const later = nowMs() + 60_000;
-    await expect(door.signIn('green sand at dusk', later)).rejects.toThrow('not the passphrase');
-    const secret = await door.signIn('green sand at dawn', later + 60_000);
+    await expect(door.signIn('green sand at dusk', HALL, later)).rejects.toThrow('not the passphrase');
+    const { session: secret } = await door.signIn('green sand at dawn', HALL, later + 60_000);
     expect(door.holdsSession(secret)).toBe(true);
     expect(door.holdsSession(`${secret}x`)).toBe(false);
     expect(door.holdsSession(undefined)).toBe(false);
@@ -50,11 +54,32 @@ describe('the door', () => {
     await door.setPassphrase('green sand at dawn');
     const at = nowMs();
     const guesses = await Promise.allSettled(
-      Array.from({ length: 20 }, (_, i) => door.signIn(`guess ${i} of many`, at))
+      Array.from({ length: 20 }, (_, i) => door.signIn(`guess ${i} of many`, HALL, at))
     );
     const statuses = guesses.map((guess) => (guess as PromiseRejectedResult).reason.status as number);
     expect(statuses.filter((status) => status === 422)).toHaveLength(1);
     expect(statuses.filter((status) => status === 429)).toHaveLength(19);
+  });
+  it('opens to the right passphrase, whoever else guesses; and to a device that it knows, from the same address', async () => {
+    const door = new Door(folder);
+    await door.setPassphrase('green sand at dawn');
+    let at = nowMs();
+    const { device } = await door.signIn('green sand at dawn', HALL, at);
+    for (let i = 0; i < 12; i++) await door.signIn('no', HALL, (at += 31_000)).catch(() => undefined);
+    await expect(door.signIn('green sand at dawn', HALL, at + 1000)).rejects.toMatchObject({ status: 429 });
+    await door.signIn('green sand at dawn', { address: '192.168.1.8' }, at + 1000);
+    const again = await door.signIn('green sand at dawn', { ...HALL, device }, at + 1000);
+    expect(again.device).toBe(device);
+    // What is no device's is a stranger's.
+    await expect(
+      door.signIn('green sand at dawn', { ...HALL, device: 'made up' }, at + 1000)
+    ).rejects.toMatchObject({ status: 429 });
+    // It opens nothing by itself.
+    expect(door.holdsSession(device) || door.holdsToken(device)).toBe(false);
+    await expect(door.signIn('no', { ...HALL, device }, at + 2000)).rejects.toMatchObject({ status: 422 });
+    await expect(door.signIn('green sand at dawn', { ...HALL, device }, at + 2100)).rejects.toMatchObject({
+      status: 429
+    });
   });
   it('gives tokens to devices, shown once, and takes them back', () => {
     const door = new Door(folder);
@@ -81,6 +106,36 @@ describe('wrong guesses', () => {
     guesses.begin(2e6);
     guesses.right();
     expect(guesses.wait(2e6)).toBe(0);
+  });
+});
+
+describe('where a caller comes from', () => {
+  it('is its address, of long ones the network', () => {
+    expect(networkOf('192.168.1.7')).toBe('192.168.1.7');
+    expect(networkOf('::ffff:192.168.1.7')).toBe('192.168.1.7');
+    expect(networkOf('2001:db8:1:2:3:4:5:6')).toBe(networkOf('2001:db8:1:2::9'));
+    expect(networkOf('2001:db8:1:2::9')).not.toBe(networkOf('2001:db8:1:3::9'));
+    expect(networkOf('fe80::1')).toBe('fe80:0:0:0');
+  });
+});
+
+describe('a place to go on to', () => {
+  it.each([
+    ['/heaps/1?day=2026-01-01#x', '/heaps/1?day=2026-01-01#x'],
+    ['/', '/'],
+    ['/\t/elsewhere/x', '/'],
+    ['/\n/elsewhere/x', '/'],
+    ['//elsewhere/x', '/'],
+    ['/\\elsewhere/x', '/'],
+    ['/.//elsewhere', '/'],
+    ['/x/..//elsewhere', '/'],
+    ['https://elsewhere/x', '/'],
+    ['javascript:alert(1)', '/'],
+    ['/sign-in?to=/x', '/'],
+    ['', '/'],
+    [null, '/']
+  ])('%j leads to %s', (to, place) => {
+    expect(ownPlace(to)).toBe(place);
   });
 });
 

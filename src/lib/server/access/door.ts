@@ -1,7 +1,7 @@
 import { nowIso, nowMs } from '$core/time/now';
 import { createHash, randomBytes } from 'node:crypto';
 import { Refusal, notFound } from '../refusal';
-import { Guesses } from './guesses';
+import { GuessesByCaller, networkOf } from './guesses';
 import { keysStamp, readKeys, writeKeys, type Keys } from './keys';
 import { SHORTEST_PASSPHRASE, opens, sealed } from './passphrase';
 
@@ -12,6 +12,7 @@ const MOST_SESSIONS = 50;
 const SESSION_DAYS = 180;
 export const SESSION_SECONDS = SESSION_DAYS * 86_400;
 const MOST_TOKENS = 50;
+const MOST_DEVICES = 100;
 
 export interface TokenRecord {
   id: number;
@@ -21,7 +22,9 @@ export interface TokenRecord {
 
 /** Lets in who gave the passphrase, and devices and scripts by their tokens. */
 export class Door {
-  private readonly guesses = new Guesses();
+  private readonly guesses = new GuessesByCaller();
+  /** A passphrase is held against what is kept one after the other: a crowd of guesses takes no more than one hand. */
+  private asking: Promise<unknown> = Promise.resolve();
   private known: Keys;
   private stamp: number;
 
@@ -51,26 +54,37 @@ export class Door {
   /**
    * Signs a device in.
    *
-   * @returns what it has to show from then on
-   * @throws Refusal 422 when it is wrong, 429 while guesses have to wait
+   * @param caller where it comes from, and what it holds if it signed in before: only its own guesses make it wait
+   * @returns what it has to show from then on, and what tells it from strangers
+   * @throws Refusal 422 when it is wrong, 429 while its guesses have to wait
    */
-  async signIn(passphrase: string, at = nowMs()): Promise<string> {
-    const wait = this.guesses.wait(at);
+  async signIn(
+    passphrase: string,
+    { address, device }: { address: string; device?: string | undefined },
+    at = nowMs()
+  ): Promise<{ session: string; device: string }> {
+    const known = device !== undefined && (this.keys.devices ?? []).includes(hashed(device));
+    const guesses = this.guesses.of(known ? `device ${hashed(device)}` : `from ${networkOf(address)}`);
+    const wait = guesses.wait(at);
     if (wait > 0)
       throw new Refusal(429, `Too many wrong passphrases: wait ${Math.ceil(wait / 1000)} s and try again.`);
     const { passphrase: kept } = this.keys;
-    this.guesses.begin(at);
-    if (!kept || !(await opens(passphrase, kept)))
+    guesses.begin(at);
+    const turn = this.asking.then(() => kept !== null && opens(passphrase, kept));
+    this.asking = turn.catch(() => undefined);
+    if (!(await turn))
       throw new Refusal(422, 'That is not the passphrase.', [
         { path: 'passphrase', message: 'is not the one that was set' }
       ]);
-    this.guesses.right();
+    guesses.right();
     const secret = randomBytes(32).toString('base64url');
+    const own = known ? device : randomBytes(32).toString('base64url');
     const sessions = [...this.living(at), { hash: hashed(secret), created_at: nowIso() }].slice(
       -MOST_SESSIONS
     );
-    this.keep({ ...this.keys, sessions });
-    return secret;
+    const devices = [...(this.keys.devices ?? []).filter((each) => each !== hashed(own)), hashed(own)];
+    this.keep({ ...this.keys, sessions, devices: devices.slice(-MOST_DEVICES) });
+    return { session: secret, device: own };
   }
 
   holdsSession(secret: string | undefined, at = nowMs()): boolean {

@@ -1,4 +1,4 @@
-/** After a wrong passphrase the next one waits, twice as long each time, whoever guesses. */
+/** After a wrong passphrase the next one of the same caller waits, twice as long each time. */
 const FIRST_WAIT_MS = 500;
 const LONGEST_WAIT_MS = 30_000;
 /** So long after the last wrong one all is forgotten. */
@@ -25,4 +25,36 @@ export class Guesses {
   right(): void {
     this.wrong = 0;
   }
+}
+
+/** Callers that are told apart; of more the one that guessed longest ago is let go. */
+const MOST_CALLERS = 1000;
+
+/** The guesses of each caller: nobody's wrong ones hold up somebody else. */
+export class GuessesByCaller {
+  private readonly callers = new Map<string, Guesses>();
+
+  of(caller: string): Guesses {
+    const guesses = this.callers.get(caller) ?? new Guesses();
+    // The latest stands last.
+    this.callers.delete(caller);
+    this.callers.set(caller, guesses);
+    if (this.callers.size > MOST_CALLERS) this.callers.delete(this.callers.keys().next().value!);
+    return guesses;
+  }
+}
+
+/** Where a caller comes from: of the long addresses the half that names a network, the rest they choose by themselves. */
+export function networkOf(address: string): string {
+  const plain = address.replace(/^::ffff:(?=\d+\.)/i, '');
+  if (!plain.includes(':')) return plain;
+  const [head = '', tail] = plain.split('::');
+  const groups = head.split(':').filter(Boolean);
+  const rest = tail === undefined ? [] : tail.split(':').filter(Boolean);
+  const whole = [
+    ...groups,
+    ...Array<string>(Math.max(0, 8 - groups.length - rest.length)).fill('0'),
+    ...rest
+  ];
+  return whole.slice(0, 4).join(':');
 }

@@ -11,6 +11,8 @@ export interface Keys {
   passphrase: { salt: string; hash: string } | null;
   sessions: KeptSession[];
   tokens: KeptToken[];
+  /** Devices that gave the passphrase once, by a hash of what they hold: it opens nothing, and is no stranger. */
+  devices?: string[] | undefined;
 }
 
 /** Somebody who gave the passphrase on a device; only a hash of what the device holds is kept. */

@@ -1,5 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import { openDatabase, type Database } from './database';
+import { clearLeftOvers } from './left-overs';
 import { holdFolder } from './sole-server';
 
 interface Current {
@@ -23,6 +24,7 @@ async function open(folder: string): Promise<Current> {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const release = await holdFolder(folder);
   try {
+    clearLeftOvers(folder);
     return { db: await openDatabase(folder), release };
   } catch (thrown) {
     await release();

@@ -8,10 +8,16 @@ import { QueryTypes, type Sequelize } from 'sequelize';
  * table of their own, so that a backup is one file. Where the backup is opened, they are unpacked again.
  */
 export const PACKED = 'packed_files';
+export const FILE_HASH = /^[0-9a-f]{64}$/;
+/** The kinds of files that are kept, as browsers are told. */
+export const MEDIA_KEPT = ['image/jpeg', 'model/stl', 'model/obj', 'model/3mf'] as const;
 
 export const filesFolder = (folder: string): string => join(folder, 'files');
-export const filePath = (folder: string, hash: string): string =>
-  join(filesFolder(folder), hash.slice(0, 2), hash);
+/** @throws RangeError for what is no hash: nothing of the records leads out of their folder */
+export function filePath(folder: string, hash: string): string {
+  if (!FILE_HASH.test(hash)) throw new RangeError('That is no hash of a file.');
+  return join(filesFolder(folder), hash.slice(0, 2), hash);
+}
 
 /** Puts a file in its place, whole or not at all; one that is there holds the same already. */
 export function placeFile(folder: string, hash: string, content: Uint8Array): void {
@@ -31,6 +37,7 @@ const hasTable = async (sequelize: Sequelize, name: string): Promise<boolean> =>
 
 /** What the file holds, if it is there and still what its name says. */
 function contentOf(folder: string, hash: string): Buffer | null {
+  if (!FILE_HASH.test(hash)) return null;
   const from = filePath(folder, hash);
   if (!existsSync(from)) return null;
   const content = readFileSync(from);
@@ -76,7 +83,7 @@ export async function filesHeld(sequelize: Sequelize, folder?: string): Promise<
     : new Set<string>();
   const rows = await select<{ hash: string }>(sequelize, 'SELECT hash FROM files');
   const there = ({ hash }: { hash: string }) =>
-    packed.has(hash) || (folder !== undefined && existsSync(filePath(folder, hash)));
+    packed.has(hash) || (folder !== undefined && FILE_HASH.test(hash) && existsSync(filePath(folder, hash)));
   return { files: rows.length, missing: rows.filter((row) => !there(row)).length };
 }
 

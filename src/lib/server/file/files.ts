@@ -7,7 +7,7 @@ import { join } from 'node:path';
 import { v4 as uuid } from 'uuid';
 import type { Transaction } from 'sequelize';
 import type { Database } from '../database/database';
-import { filePath, filesFolder } from '../database/packed-files';
+import { FILE_HASH, filePath, filesFolder } from '../database/packed-files';
 import { troubleLine } from '../database/trouble';
 import { Refusal } from '../refusal';
 
@@ -99,8 +99,8 @@ export async function readFileRow(
   hash: string
 ): Promise<{ media: string; path: string; bytes: number }> {
   const row = await db.tables.files.findOne({ where: { hash }, raw: true });
-  const path = filePath(db.folder, hash);
-  if (!row || !existsSync(path)) throw new Refusal(404, `There is no file ${hash.slice(0, 12)}.`);
+  const path = row && FILE_HASH.test(hash) ? filePath(db.folder, hash) : null;
+  if (!row || !path || !existsSync(path)) throw new Refusal(404, `There is no file ${hash.slice(0, 12)}.`);
   return { media: row.media, path, bytes: row.bytes };
 }
 

@@ -1,3 +1,4 @@
+import { isText } from '$lib/schema/text';
 import { Refusal, impossible } from '../refusal';
 
 /** Largest JSON body that any record or calculator needs, with room to spare. */
@@ -41,6 +42,8 @@ export function mustBeModest(body: unknown): void {
     const { value, depth, path } = next;
     if (++values > MOST_VALUES)
       throw impossible([{ path, message: `holds more than ${MOST_VALUES} values` }]);
+    if (typeof value === 'string' && !isText(value))
+      throw impossible([{ path, message: 'holds characters that are none' }]);
     if (value === null || typeof value !== 'object') continue;
     if (depth >= DEEPEST) throw impossible([{ path, message: `is nested deeper than ${DEEPEST} levels` }]);
     if (Array.isArray(value)) {

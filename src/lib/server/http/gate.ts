@@ -4,6 +4,8 @@ import { hostNameOf, isLoopbackAddress, isLoopbackName, isServedName } from '../
 import { Refusal } from '../refusal';
 
 export const SESSION_COOKIE = 'brunkel-session';
+/** Tells a device that gave the passphrase once from strangers who guess; it opens nothing. */
+export const DEVICE_COOKIE = 'brunkel-device';
 
 /** Where a passphrase can be given, and what that page is made of. */
 const OPEN_PATHS =
@@ -30,16 +32,36 @@ export function passGate(event: RequestEvent): void {
       `Brunkel is not served as ${name || 'nothing'}: name it in BRUNKEL_NAMES if it should be.`
     );
   if (!SAFE_METHODS.includes(event.request.method)) mustBeOwnPage(event.request.headers, host);
-  if (!guarded || OPEN_PATHS.test(event.url.pathname) || isAtTheDesk(event, name)) return;
-  const { headers } = event.request;
-  const token = /^Bearer\s+(\S+)$/i.exec(headers.get('authorization') ?? '')?.[1];
-  if (door().holdsSession(event.cookies.get(SESSION_COOKIE)) || door().holdsToken(token)) return;
-  // A calendar is fetched by a program that can send nothing but the address.
-  const { pathname, searchParams } = event.url;
-  if (pathname === CALENDAR && door().holdsToken(searchParams.get('token'), 'calendar')) return;
+  else mustNotBeForeign(event);
+  mustBeAction(event.url);
+  event.locals.within = !guarded || isAtTheDesk(event, name) || isLetIn(event);
+  if (event.locals.within || OPEN_PATHS.test(event.url.pathname)) return;
   if (event.url.pathname.startsWith('/api/') || event.request.method !== 'GET')
     throw new Refusal(401, 'Sign in on a page of Brunkel first, or send a token as Authorization: Bearer …');
   redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
+}
+
+function isLetIn(event: RequestEvent): boolean {
+  const { headers } = event.request;
+  const token = /^Bearer\s+(\S+)$/i.exec(headers.get('authorization') ?? '')?.[1];
+  if (door().holdsSession(event.cookies.get(SESSION_COOKIE)) || door().holdsToken(token)) return true;
+  // A calendar is fetched by a program that can send nothing but the address.
+  const { pathname, searchParams } = event.url;
+  return pathname === CALENDAR && door().holdsToken(searchParams.get('token'), 'calendar');
+}
+
+/** Records are not copied, nor anything worked out, because a page of somebody else says so. */
+function mustNotBeForeign({ request, url }: RequestEvent): void {
+  const site = request.headers.get('sec-fetch-site');
+  if (url.pathname.startsWith('/api/') && site !== null && site !== 'same-origin' && site !== 'none')
+    throw new Refusal(403, 'This was asked for by a page that is not of this Brunkel.');
+}
+
+/** The action of a form is named in the address; names that every object has are none. */
+function mustBeAction({ searchParams }: URL): void {
+  for (const name of searchParams.keys())
+    if (name.startsWith('/') && name.slice(1) in Object.prototype)
+      throw new Refusal(404, 'There is no such form.');
 }
 
 /** Who sits at this machine itself, under a name that is this machine's. */

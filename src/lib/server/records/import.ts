@@ -10,16 +10,18 @@ import {
 } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { createInterface } from 'node:readline';
-import { Sequelize } from 'sequelize';
+import { QueryTypes, Sequelize } from 'sequelize';
 import { COMING, FILE_NAME, takeComing } from '../database/coming';
 import { openDatabase } from '../database/database';
 import { APPLICATION_ID } from '../database/identity';
 import { migrate } from '../database/migrate';
 import { migrations } from '../database/migrations';
 import { holdFolder } from '../database/sole-server';
-import { placeFile } from '../database/packed-files';
+import { FILE_HASH, MEDIA_KEPT, placeFile } from '../database/packed-files';
+import { isText } from '$lib/schema/text';
 import { RecordsTrouble } from '../database/trouble';
-import { checkedBackup, toDisk, type Held } from './backup';
+import { checkedBackup, toDisk, withRecords } from './backup';
+import type { Restored } from './restore';
 import { columnsOf, recordTables, type Head, type Line } from './open-format';
 
 /**
@@ -27,7 +29,7 @@ import { columnsOf, recordTables, type Head, type Line } from './open-format';
  *
  * @throws RecordsTrouble when a line is not what it should be, the layout is newer, or there are records already
  */
-export async function importRecords(folder: string, file: string): Promise<Held> {
+export async function importRecords(folder: string, file: string): Promise<Restored> {
   if (!existsSync(file)) throw new RecordsTrouble(`There is no file ${file}.`);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   await mustBeEmpty(folder);
@@ -44,8 +46,7 @@ export async function importRecords(folder: string, file: string): Promise<Held>
     const held = await checkedBackup(made, folder);
     toDisk(made);
     renameSync(made, join(folder, COMING));
-    takeComing(folder);
-    return held;
+    return { held, aside: takeComing(folder) };
   } finally {
     rmSync(draft, { recursive: true, force: true });
     await release();
@@ -61,15 +62,18 @@ function takeFiles(from: string, folder: string): void {
   }
 }
 
+/** @throws RecordsTrouble where there is any record at all: a member or a pattern is one as well as a heap */
 async function mustBeEmpty(folder: string): Promise<void> {
   const present = join(folder, FILE_NAME);
   if (!existsSync(present)) return;
-  const { heaps, entries, lots } = await checkedBackup(present).catch(() => ({
-    heaps: 0,
-    entries: 0,
-    lots: 0
-  }));
-  if (heaps + entries + lots > 0)
+  const held = await withRecords(present, async (sequelize) => {
+    for (const table of await recordTables(sequelize)) {
+      const rows = await sequelize.query(`SELECT 1 FROM ${table} LIMIT 1`, { type: QueryTypes.SELECT });
+      if (rows.length > 0) return true;
+    }
+    return false;
+  });
+  if (held)
     throw new RecordsTrouble(
       `There are records in ${folder} already: choose an empty folder with BRUNKEL_DATA.`
     );
@@ -109,11 +113,15 @@ async function build(made: string, folder: string, file: string): Promise<void> 
       const names = Object.keys(row);
       const strange = names.find((name) => !fields.has(name));
       if (strange) throw wrong(`has an unknown field, ${strange}`);
+      const trouble = table === 'files' ? fileTrouble(row) : null;
+      if (trouble) throw wrong(trouble);
       const values = names.map((name) => stored(row[name]));
+      if (values.some((value) => typeof value === 'string' && !isText(value)))
+        throw wrong('holds characters that are none');
       try {
         await sequelize.query(
-          `INSERT INTO ${table} (${names.map((name) => `"${name}"`).join(', ')}) VALUES (${names.map(() => '?').join(', ')})`,
-          { replacements: values }
+          `INSERT INTO ${table} (${names.map((name) => `"${name}"`).join(', ')}) VALUES (${names.map((_, i) => `$${i + 1}`).join(', ')})`,
+          { bind: values }
         );
       } catch (thrown) {
         throw wrong(`cannot be taken (${(thrown as Error).message})`, thrown);
@@ -125,6 +133,12 @@ async function build(made: string, folder: string, file: string): Promise<void> 
     lines.close();
     await sequelize.close();
   }
+}
+
+/** What is wrong with a row that names a file: its hash is where it lies, its kind what browsers are told. */
+function fileTrouble({ hash, media }: Record<string, unknown>): string | null {
+  if (typeof hash !== 'string' || !FILE_HASH.test(hash)) return 'names a file by no hash';
+  return MEDIA_KEPT.some((each) => each === media) ? null : 'names a kind of file that is not kept';
 }
 
 async function known(sequelize: Sequelize): Promise<Map<string, Set<string>>> {

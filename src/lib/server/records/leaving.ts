@@ -3,10 +3,15 @@ import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import type { Sequelize } from 'sequelize';
 import type { Database } from '../database/database';
+import { Refusal } from '../refusal';
 import { backUp, recordsIn } from './backup';
 import { copiesFolder } from './copies';
 
 let last = 0;
+
+/** Copies at once: each is as large as the records. */
+const MOST_AT_ONCE = 3;
+let at_once = 0;
 
 /** Copies the records as they are now, hands the copy on, and lets go of it. */
 async function throughCopy<T>(
@@ -15,9 +20,18 @@ async function throughCopy<T>(
   files?: string
 ): Promise<T> {
   const file = join(copiesFolder(db.folder), `.leaving-${process.pid}-${++last}.sqlite`);
-  const gone = () => rmSync(file, { force: true });
-  await backUp(db.sequelize, file, files);
+  if (at_once >= MOST_AT_ONCE)
+    throw new Refusal(503, 'The records are being copied already: try again once that is done.');
+  at_once += 1;
+  let is_gone = false;
+  const gone = () => {
+    if (is_gone) return;
+    is_gone = true;
+    at_once -= 1;
+    rmSync(file, { force: true });
+  };
   try {
+    await backUp(db.sequelize, file, files);
     return await use(file, gone);
   } catch (thrown) {
     gone();
@@ -50,9 +64,11 @@ export function linesStream(
         yield* lines(sequelize);
       } finally {
         await sequelize.close();
-        gone();
       }
     }
-    return Readable.toWeb(Readable.from(all(), { objectMode: false })) as ReadableStream<Uint8Array>;
+    const stream = Readable.from(all(), { objectMode: false });
+    // However it ends, and though nobody read a line of it.
+    stream.once('close', gone);
+    return Readable.toWeb(stream) as ReadableStream<Uint8Array>;
   });
 }

@@ -1,17 +1,30 @@
-import { existsSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  statSync,
+  writeFileSync
+} from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { format } from 'date-fns';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { demoDatabase } from '../demo/demo-database';
 import { COMING, FILE_NAME, takeComing } from '../database/coming';
 import { openDatabase, type Database } from '../database/database';
+import { clearLeftOvers } from '../database/left-overs';
+import { migrations } from '../database/migrations';
 import { holdFolder } from '../database/sole-server';
 import { readStates } from '../heap/heap-state';
 import { createMaterial, listMaterials } from '../stock/stock';
+import { temporaryDatabase } from '../testing/temporary-database';
 import { backUp, backUpFolder, checkedBackup, withRecords } from './backup';
-import { copyOfTheDay, keptDays, listCopies } from './copies';
+import { copiesFolder, copyOfTheDay, keptDays, listCopies } from './copies';
 import { importRecords } from './import';
+import { backupStream, linesStream } from './leaving';
 import { asCsv, asJsonLines, recordTables } from './open-format';
 import { restore } from './restore';
 
@@ -179,8 +192,8 @@ describe('an export', () => {
     for await (const line of asCsv(db.sequelize, 'heaps')) csv += line;
     expect(csv.split('\r\n')).toHaveLength(1 + 3 + 1);
     await remove();
-    const held = await importRecords(inside('elsewhere'), file);
-    expect(held.heaps).toBe(3);
+    const { held, aside } = await importRecords(inside('elsewhere'), file);
+    expect([held.heaps, aside]).toEqual([3, null]);
     const there = await openDatabase(inside('elsewhere'));
     expect(await readStates(there, AT)).toEqual(states);
     let again = '';
@@ -192,6 +205,9 @@ describe('an export', () => {
   });
   it('is refused, line and all, when it is not what it should be; nothing is left behind', async () => {
     const head = JSON.stringify({ brunkel: 'records', layout: ['0001-first-tables'], exported_at: AT });
+    const latest = JSON.stringify({ brunkel: 'records', layout: [migrations.at(-1)!.name], exported_at: AT });
+    const fileLine = (hash: string, media: string) =>
+      JSON.stringify({ table: 'files', row: { hash, media, bytes: 1, created_at: AT } });
     const wrong: [string, RegExp][] = [
       ['', /is empty/],
       ['{"a":1}', /Line 1 .*not the head/],
@@ -199,13 +215,34 @@ describe('an export', () => {
       [`${head}\n{"table":`, /Line 2 .*not JSON/],
       [`${head}\n{"table":"songs","row":{}}`, /names no table/],
       [`${head}\n{"table":"materials","row":{"id":1,"colour":"red"}}`, /unknown field, colour/],
-      [`${head}\n{"table":"materials","row":{"id":1}}`, /cannot be taken/]
+      [`${head}\n{"table":"materials","row":{"id":1}}`, /cannot be taken/],
+      [`${latest}\n${fileLine('../../secret.txt', 'image/jpeg')}`, /Line 2 .*by no hash/],
+      [`${latest}\n${fileLine('ab'.repeat(32), 'text/html')}`, /Line 2 .*not kept/],
+      [
+        `${latest}\n${JSON.stringify({ table: 'materials', row: { id: 1, name: 'x\u0000y' } })}`,
+        /characters that are none/
+      ]
     ];
     for (const [text, message] of wrong) {
       writeFileSync(inside('wrong.jsonl'), text);
       await expect(importRecords(inside('empty'), inside('wrong.jsonl'))).rejects.toThrow(message);
     }
     expect(readdirSync(inside('empty')).filter((name) => name !== '.in-use')).toEqual([]);
+  });
+  it('goes into no folder with any record, though it has no heap; one that was only started is empty', async () => {
+    const at = inside('started');
+    await (await openDatabase(at)).close();
+    const other = await recordsWith('olivine');
+    const db = await openDatabase(other);
+    let text = '';
+    for await (const line of asJsonLines(db.sequelize)) text += line;
+    await db.close();
+    const file = inside('one.jsonl');
+    writeFileSync(file, text);
+    const { aside } = await importRecords(at, file);
+    expect(aside).toContain('aside');
+    expect(await namesOf(at)).toEqual(['olivine']);
+    await expect(importRecords(at, file)).rejects.toThrow('records in');
   });
   it('names its tables with those that others refer to first', async () => {
     const db = await openDatabase(inside('records'));
@@ -216,5 +253,54 @@ describe('an export', () => {
     ).toBe(true);
     expect(tables).not.toContain('answered_requests');
     await db.close();
+  });
+});
+
+describe('what a server that was killed left unfinished', () => {
+  it('is gone at the next start, and nothing else with it', () => {
+    const at = inside('left');
+    for (const name of [
+      'files/.in-1',
+      'files/ab/abc',
+      'copies/.leaving-1-1.sqlite',
+      'copies/brunkel-2026-01-05.sqlite'
+    ]) {
+      mkdirSync(dirname(join(at, name)), { recursive: true });
+      writeFileSync(join(at, name), 'x');
+    }
+    clearLeftOvers(at);
+    expect(readdirSync(join(at, 'files'))).toEqual(['ab']);
+    expect(readdirSync(join(at, 'copies'))).toEqual(['brunkel-2026-01-05.sqlite']);
+    clearLeftOvers(inside('nowhere'));
+  });
+});
+
+describe('a copy on its way out', () => {
+  it('is let go of, whoever stops listening and whenever; only so many are made at once', async () => {
+    const { db, remove } = await temporaryDatabase();
+    const left = () => (existsSync(copiesFolder(db.folder)) ? readdirSync(copiesFolder(db.folder)) : []);
+    for (const stream of [
+      () => backupStream(db),
+      () => linesStream(db, asJsonLines),
+      () =>
+        linesStream(db, async function* () {
+          yield 'one\n';
+          throw new Error('the disk is gone');
+        })
+    ]) {
+      // Unread, half read, and read until it fails or ends.
+      await (await stream()).cancel();
+      const reader = (await stream()).getReader();
+      await reader.read().catch(() => undefined);
+      await reader.cancel().catch(() => undefined);
+      await vi.waitFor(() => expect(left()).toEqual([]));
+    }
+    const open = await Promise.all([backupStream(db), backupStream(db), backupStream(db)]);
+    await expect(backupStream(db)).rejects.toMatchObject({ status: 503 });
+    for (const each of open) await each.cancel();
+    await vi.waitFor(() => expect(left()).toEqual([]));
+    await (await backupStream(db)).cancel();
+    await vi.waitFor(() => expect(left()).toEqual([]));
+    await remove();
   });
 });

@@ -1,4 +1,5 @@
 import { fileStream, readFileRow } from '$lib/server/file/files';
+import { MEDIA_KEPT } from '$lib/server/database/packed-files';
 import { guarded } from '$lib/server/http/guard';
 import { describing } from '$lib/server/http/operation';
 import { notFound } from '$lib/server/refusal';
@@ -15,11 +16,14 @@ export const GET = describing(
     const { media, path, bytes } = await readFileRow(db, hash);
     return new Response(fileStream(path), {
       headers: {
-        'content-type': media,
+        'content-type': MEDIA_KEPT.find((each) => each === media) ?? 'application/octet-stream',
         'content-length': String(bytes),
         // What is under this name never changes.
         'cache-control': 'private, max-age=31536000, immutable',
-        'x-content-type-options': 'nosniff'
+        'x-content-type-options': 'nosniff',
+        // Whatever it holds, it is looked at and never run.
+        'content-security-policy': "default-src 'none'; sandbox",
+        'content-disposition': media === 'image/jpeg' ? 'inline' : 'attachment'
       }
     });
   })
