@@ -72,21 +72,33 @@ export async function accessible(page: Page, only?: string, all = false): Promis
     ...(only
       ? { runOnly: { type: 'rule', values: [only] } }
       : {
-          runOnly: {
-            type: 'tag',
-            values: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice']
-          },
           rules: {
             // What one reads on a control is what one says to it.
             'label-content-name-mismatch': { enabled: true },
-            // A word in a line is hit all around it, by what lies over it: axe sees its letters alone.
-            'target-size': { enabled: false }
+            'target-size': { enabled: true }
           }
         })
   });
   const { violations } = await axe.analyze();
   const serious = violations.filter(({ impact }) => all || impact === 'serious' || impact === 'critical');
-  expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
+  const found: string[] = [];
+  for (const { id, nodes } of serious) {
+    const wrong = [];
+    for (const { html, target } of nodes)
+      if (id !== 'target-size' || !(await isHitAround(page, String(target[0])))) wrong.push(html);
+    if (wrong.length > 0) found.push(`${id}: ${wrong.join(' | ')}`);
+  }
+  expect(found).toEqual([]);
+}
+
+/** A word in a line is hit all around it, by what lies over it: axe sees its letters alone. */
+function isHitAround(page: Page, selector: string): Promise<boolean> {
+  return page.evaluate((of) => {
+    const element = document.querySelector(of);
+    if (!element) return false;
+    const over = getComputedStyle(element, '::after');
+    return over.content !== 'none' && over.position === 'absolute' && parseFloat(over.height) >= 24;
+  }, selector);
 }
 
 /** The page is wired up: what is typed before that would be lost. */

@@ -1,8 +1,10 @@
 import { mkdtempSync, rmSync } from 'node:fs';
+import { get } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { writeStl } from '../src/core/pattern/file/write-stl';
+import { nowIso, nowMs } from '../src/core/time/now';
 import { plate, rectangle } from '../src/core/pattern/shape/bodies';
 import { Door } from '../src/lib/server/access/door';
 import { accessible, expect, ready, serve, test } from './brunkel';
@@ -117,6 +119,60 @@ test('nobody else is let in: no passphrase, a foreign name, a foreign page', asy
   expect((await asked(shown)).status()).toBe(200);
   expect((await asked({}, 'DELETE', `/api/v1/tokens/${id}`)).status()).toBe(204);
   expect((await asked(shown)).status()).toBe(401);
+});
+
+test('before the passphrase nobody learns who works here, nor is led out of the house', async ({
+  request
+}) => {
+  const here = server.url;
+  const { port } = new URL(here);
+  await request.post(`${here}/api/v1/members`, { data: { name: 'Ottoline' } });
+  const at = new Date(nowMs() + 86_400_000).toISOString();
+  await request.post(`${here}/api/v1/sessions`, { data: { name: 'Sundials', at, zone: 'Europe/London' } });
+  const told = async (path: string, host?: string) =>
+    (await request.get(`http://127.0.0.1:${port}${path}`, host ? { headers: { host } } : {})).text();
+  // At the desk both are told; from the network neither, on the page or in its figures.
+  expect(await told('/')).toContain('Ottoline');
+  for (const path of ['/sign-in', '/sign-in/__data.json', '/sign-in?to=/members'])
+    expect(await told(path, NAME)).not.toMatch(/Ottoline|Sundials/);
+  const signedIn = await request.post(`http://127.0.0.1:${port}/sign-in?to=/%09/elsewhere/x`, {
+    headers: { host: NAME, origin: `http://${NAME}` },
+    form: { passphrase: PASSPHRASE, to: '/\t/elsewhere/x' },
+    maxRedirects: 0
+  });
+  expect([signedIn.status(), signedIn.headers().location]).toEqual([303, '/']);
+  const odd = await request.post(`${here}/plan?/__proto__`, { headers: { origin: here }, form: { x: '1' } });
+  expect(odd.status()).toBe(404);
+});
+
+test('a token does what it is for, and who listens by it hears no more once it is revoked', async ({
+  request
+}) => {
+  const { port } = new URL(server.url);
+  const made = async (data: object) =>
+    (await (await request.post(`${server.url}/api/v1/tokens`, { data })).json()) as {
+      id: number;
+      token: string;
+    };
+  const by = (token: string) => ({ host: NAME, authorization: `Bearer ${token}` });
+  const at = `http://127.0.0.1:${port}/api/v1`;
+  const scale = await made({ name: 'scale', only: 'readings' });
+  const sent = await request.post(`${at}/readings`, {
+    headers: by(scale.token),
+    data: { device: 'shed-scale', kind: 'scale', value: 3.2, at: nowIso() }
+  });
+  expect(sent.status()).toBe(201);
+  for (const path of ['readings', 'heaps', 'records/export.jsonl'])
+    expect((await request.get(`${at}/${path}`, { headers: by(scale.token) })).status()).toBe(401);
+  const display = await made({ name: 'display' });
+  const ended = new Promise<void>((resolve, reject) =>
+    get(`${at}/devices/shed-scale/stream`, { headers: by(display.token) }, (response) => {
+      expect(response.statusCode).toBe(200);
+      response.resume().once('end', resolve).once('error', reject);
+      void request.delete(`${at}/tokens/${display.id}`);
+    }).once('error', reject)
+  );
+  await ended;
 });
 
 test('pages hold what guards them: nonces, no sniffing, no framing', async ({ request }) => {

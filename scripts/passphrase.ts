@@ -10,7 +10,7 @@ const lines = createInterface({ input: process.stdin, output: process.stdout });
 try {
   const passphrase = await lines.question('A passphrase for your home network (at least 8 characters): ');
   await new Door(folder).setPassphrase(passphrase.trim());
-  console.log('\nIt is set. Devices that were signed in have to give it anew.');
+  console.log('\nIt is set. Devices that were signed in have to give it anew, and tokens have ended.');
 } catch (thrown) {
   if (!(thrown instanceof Refusal)) throw thrown;
   console.error(`\nBrunkel: ${thrown.message}`);

@@ -1,4 +1,4 @@
-import { REQUIRED, choice, shape, text } from './fields';
+import { REQUIRED, choice, shape, text, whole } from './fields';
 
 /** The passphrase as somebody gives it, and where they wanted to go. */
 export const signIn = shape({
@@ -10,9 +10,16 @@ export const newPassphrase = shape({
   passphrase: text(500).min(8, 'must have at least 8 characters').required(REQUIRED)
 }).required(REQUIRED);
 
+/** What a token may be good for alone: to read the calendar, to send readings. */
+export const TOKEN_SCOPES = ['calendar', 'readings'] as const;
+export type TokenScope = (typeof TOKEN_SCOPES)[number];
+/** How long a token is good for unless that is said, days. */
+export const TOKEN_DAYS = 365;
+
 /** A token for a device or a script. */
 export const newToken = shape({
   name: text(80).trim().min(1, 'needs a name').required(REQUIRED),
-  /** Good for the calendar alone; left out, for everything. */
-  only: choice(['calendar']).optional()
+  /** Left out, it is good for everything. */
+  only: choice(TOKEN_SCOPES).optional(),
+  days: whole(1, 3650).optional()
 }).required(REQUIRED);

@@ -22,6 +22,12 @@
     const days = Math.round((nowMs() - Date.parse(`${day}T12:00:00`)) / 86_400_000);
     return days <= 0 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
   }
+  /** What a token is good for. */
+  const TOKEN_FOR = {
+    readings: 'send readings, as a scale or a probe does',
+    everything: 'do everything, as a script may',
+    calendar: 'read the calendar'
+  } as const;
   const TRIED_OUT = [
     {
       setting: 'simulated_devices',
@@ -149,7 +155,9 @@
         />
         <button class="quiet" type="submit">{data.has_passphrase ? 'Change it' : 'Set it'}</button>
         {#if form && 'passphrase_set' in form}
-          <p class="small" role="status">It is set. Devices that were signed in have to give it anew.</p>
+          <p class="small" role="status">
+            It is set. Devices that were signed in have to give it anew, and tokens have ended.
+          </p>
         {/if}
       </form>
     {/if}
@@ -160,7 +168,8 @@
   <section aria-labelledby="devices">
     <h2 id="devices">Devices and scripts</h2>
     <p class="small soft">
-      A scale or a script from beyond this machine names its token as <code>Authorization: Bearer …</code>
+      A scale or a script from beyond this machine names its token as <code>Authorization: Bearer …</code>. It
+      is good for a year, and ends when the passphrase is changed.
     </p>
     {#if form && 'token' in form && form.token}
       <p class="shown" role="status">
@@ -173,7 +182,9 @@
           <li class="token">
             <span
               >{token.name}
-              <span class="small soft">since {dayText(dayOf(token.created_at))}</span></span
+              <span class="small soft"
+                >may {TOKEN_FOR[token.only ?? 'everything']}, until {dayText(dayOf(token.until))}</span
+              ></span
             >
             <form method="POST" action="?/revoke" use:enhance>
               <input type="hidden" name="id" value={token.id} />
@@ -186,6 +197,11 @@
     <form method="POST" action="?/token" use:enhance class="ask">
       <label class="label" for="token">A new token for</label>
       <input class="input" id="token" name="name" maxlength="80" required />
+      <label class="label" for="token-only">It may</label>
+      <select class="select" id="token-only" name="only">
+        <option value="readings">{TOKEN_FOR.readings}</option>
+        <option value="">{TOKEN_FOR.everything}</option>
+      </select>
       <button class="quiet" type="submit">Make a token</button>
     </form>
   </section>

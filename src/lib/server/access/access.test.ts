@@ -90,6 +90,24 @@ describe('the door', () => {
     expect(door.holdsToken(token)).toBe(false);
     expect(() => door.revokeToken(id)).toThrow('no token');
   });
+  it('lets a token do what it is for, for a year or as long as is said, and not past another passphrase', async () => {
+    const door = new Door(folder);
+    const day = 86_400_000;
+    const scale = door.newToken('scale', 'readings');
+    const script = door.newToken('script', undefined, 10);
+    expect(door.holdsToken(scale.token)).toBe(false);
+    expect(door.holdsToken(scale.token, 'calendar')).toBe(false);
+    expect(door.holdsToken(scale.token, 'readings')).toBe(true);
+    expect(door.holdsToken(scale.token, 'readings', nowMs() + 366 * day)).toBe(false);
+    for (const of of ['anything', 'readings', 'calendar'] as const) {
+      expect(door.holdsToken(script.token, of, nowMs() + 9 * day)).toBe(true);
+      expect(door.holdsToken(script.token, of, nowMs() + 11 * day)).toBe(false);
+    }
+    expect(door.tokens().map(({ only }) => only)).toEqual(['readings', null]);
+    await door.setPassphrase('green sand at dawn');
+    expect(door.tokens()).toEqual([]);
+    expect(door.holdsToken(script.token)).toBe(false);
+  });
 });
 
 describe('wrong guesses', () => {

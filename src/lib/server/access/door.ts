@@ -1,8 +1,9 @@
 import { nowIso, nowMs } from '$core/time/now';
 import { createHash, randomBytes } from 'node:crypto';
+import { TOKEN_DAYS, type TokenScope } from '$lib/schema/access';
 import { Refusal, notFound } from '../refusal';
 import { GuessesByCaller, networkOf } from './guesses';
-import { keysStamp, readKeys, writeKeys, type Keys } from './keys';
+import { keysStamp, readKeys, writeKeys, type KeptToken, type Keys } from './keys';
 import { SHORTEST_PASSPHRASE, opens, sealed } from './passphrase';
 
 const hashed = (secret: string) => createHash('sha256').update(secret).digest('hex');
@@ -14,11 +15,26 @@ export const SESSION_SECONDS = SESSION_DAYS * 86_400;
 const MOST_TOKENS = 50;
 const MOST_DEVICES = 100;
 
+const DAY_MS = 86_400_000;
+
 export interface TokenRecord {
   id: number;
   name: string;
   created_at: string;
+  only: TokenScope | null;
+  until: string;
 }
+
+const lastsUntil = ({ until, created_at }: KeptToken): string =>
+  until ?? new Date(Date.parse(created_at) + TOKEN_DAYS * DAY_MS).toISOString();
+/** What is told of a token; what it holds is not kept. */
+const recordOf = (token: KeptToken): TokenRecord => ({
+  id: token.id,
+  name: token.name,
+  created_at: token.created_at,
+  only: token.only ?? null,
+  until: lastsUntil(token)
+});
 
 /** Lets in who gave the passphrase, and devices and scripts by their tokens. */
 export class Door {
@@ -94,11 +110,18 @@ export class Door {
   }
 
   /** @param of what is asked for: one that is good for the calendar alone opens nothing else */
-  holdsToken(secret: string | null | undefined, of: 'anything' | 'calendar' = 'anything'): boolean {
+  holdsToken(
+    secret: string | null | undefined,
+    of: 'anything' | TokenScope = 'anything',
+    at = nowMs()
+  ): boolean {
     if (!secret) return false;
     const hash = hashed(secret);
     return this.keys.tokens.some(
-      (token) => token.hash === hash && (token.only === undefined || token.only === of)
+      (token) =>
+        token.hash === hash &&
+        (token.only === undefined || token.only === of) &&
+        at < Date.parse(lastsUntil(token))
     );
   }
 
@@ -107,28 +130,29 @@ export class Door {
       this.keep({ ...this.keys, sessions: this.keys.sessions.filter(({ hash }) => hash !== hashed(secret)) });
   }
 
-  /** Sets another passphrase: every device has to give it anew. */
+  /** Sets another passphrase: every device has to give it anew, and every token ends. */
   async setPassphrase(passphrase: string): Promise<void> {
     if (passphrase.length < SHORTEST_PASSPHRASE)
       throw new Refusal(422, `A passphrase has at least ${SHORTEST_PASSPHRASE} characters.`, [
         { path: 'passphrase', message: `must have at least ${SHORTEST_PASSPHRASE} characters` }
       ]);
-    this.keep({ ...this.keys, passphrase: await sealed(passphrase), sessions: [] });
+    this.keep({ passphrase: await sealed(passphrase), sessions: [], tokens: [] });
   }
 
   tokens(): TokenRecord[] {
-    return this.keys.tokens.map(({ id, name, created_at }) => ({ id, name, created_at }));
+    return this.keys.tokens.map((token) => recordOf(token));
   }
 
   /** Makes a token; only now it is shown whole. */
-  newToken(name: string, only?: 'calendar'): TokenRecord & { token: string } {
+  newToken(name: string, only?: TokenScope, days = TOKEN_DAYS): TokenRecord & { token: string } {
     if (this.keys.tokens.length >= MOST_TOKENS)
       throw new Refusal(422, `There are ${MOST_TOKENS} tokens already: revoke one first.`);
     const token = `brunkel_${randomBytes(24).toString('base64url')}`;
     const id = Math.max(0, ...this.keys.tokens.map((each) => each.id)) + 1;
-    const kept = { id, name, created_at: nowIso(), ...(only && { only }) };
-    this.keep({ ...this.keys, tokens: [...this.keys.tokens, { ...kept, hash: hashed(token) }] });
-    return { ...kept, token };
+    const until = new Date(nowMs() + days * DAY_MS).toISOString();
+    const kept = { id, name, created_at: nowIso(), until, hash: hashed(token), ...(only && { only }) };
+    this.keep({ ...this.keys, tokens: [...this.keys.tokens, kept] });
+    return { ...recordOf(kept), token };
   }
 
   revokeToken(id: number): void {

@@ -1,5 +1,6 @@
 import { chmodSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { TokenScope } from '$lib/schema/access';
 import { RecordsTrouble } from '../database/trouble';
 
 /**
@@ -26,7 +27,9 @@ export interface KeptToken extends KeptSession {
   id: number;
   name: string;
   /** What it is good for; left out, everything. */
-  only?: 'calendar' | undefined;
+  only?: TokenScope | undefined;
+  /** Until when; of one that was made before tokens had an end, a year after that. */
+  until?: string | undefined;
 }
 
 export const KEYS_FILE = 'access.json';

@@ -4,6 +4,7 @@ import { check } from '$lib/schema/validate';
 import type { Database } from '../database/database';
 import { Refusal, impossible, notFound } from '../refusal';
 import { jsonBody } from './body';
+import { isStillIn } from './gate';
 import { guarded } from './guard';
 import { answeredOnce, type Answer } from './idempotency';
 import { describing, type Described, type Operation } from './operation';
@@ -127,6 +128,9 @@ export function act<Q extends AnySchema | undefined = undefined>(
 /** Streams at once, of all kinds together: more are tabs that somebody forgot. */
 const MOST_STREAMS = 200;
 let streams = 0;
+const BEAT_MS = 25_000;
+/** So soon a stream ends when its listener's token is revoked, ms. */
+const LOOKED_AFTER_MS = 3000;
 
 /**
  * Server-sent events, for as long as somebody listens.
@@ -159,11 +163,17 @@ export function stream(
           streams += 1;
           put = (text) => controller.enqueue(encoder.encode(text));
           // A line now and then, so that a listener who is gone without a word is noticed.
-          const beat = setInterval(() => put(': still here\n\n'), 25_000);
+          const beat = setInterval(() => put(': still here\n\n'), BEAT_MS);
+          const watch = setInterval(() => {
+            if (isStillIn(event)) return;
+            end();
+            controller.close();
+          }, LOOKED_AFTER_MS);
           end = () => {
             end = put = () => {};
             streams -= 1;
             clearInterval(beat);
+            clearInterval(watch);
             leave();
           };
           event.request.signal.addEventListener('abort', () => end());

@@ -11,6 +11,7 @@ export const DEVICE_COOKIE = 'brunkel-device';
 const OPEN_PATHS =
   /^\/(sign-in(\/|$|\.)|sign-in\/__data\.json$|_app\/|(mark\.svg|manifest\.webmanifest|icon-[\w-]+\.png|service-worker\.js)$)/;
 const CALENDAR = '/api/v1/calendar.ics';
+const READINGS = '/api/v1/readings';
 const SAFE_METHODS = ['GET', 'HEAD', 'OPTIONS'];
 
 /**
@@ -41,10 +42,21 @@ export function passGate(event: RequestEvent): void {
   redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
 }
 
+/** Whether who came in may still be: signed out elsewhere, or its token revoked, a device is no more. */
+export function isStillIn(event: RequestEvent): boolean {
+  return !serving().guarded || isAtTheDesk(event) || isLetIn(event);
+}
+
 function isLetIn(event: RequestEvent): boolean {
   const { headers } = event.request;
   const token = /^Bearer\s+(\S+)$/i.exec(headers.get('authorization') ?? '')?.[1];
   if (door().holdsSession(event.cookies.get(SESSION_COOKIE)) || door().holdsToken(token)) return true;
+  if (
+    event.url.pathname === READINGS &&
+    event.request.method === 'POST' &&
+    door().holdsToken(token, 'readings')
+  )
+    return true;
   // A calendar is fetched by a program that can send nothing but the address.
   const { pathname, searchParams } = event.url;
   return pathname === CALENDAR && door().holdsToken(searchParams.get('token'), 'calendar');

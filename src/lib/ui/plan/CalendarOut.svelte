@@ -40,7 +40,7 @@
       />
     </label>
     <p class="soft small">
-      It opens the calendar and nothing else. <a href="/records">Revoke it</a> among the tokens.
+      It opens the calendar and nothing else, for a year. <a href="/records">Revoke it</a> among the tokens.
     </p>
   {/if}
 </section>
