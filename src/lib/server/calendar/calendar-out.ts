@@ -1,4 +1,6 @@
+import { nowMs } from '$core/time/now';
 import { createEvents, type EventAttributes } from 'ics';
+import { MINUTE_MS } from '$core/plan/steps/step';
 import { stepPage, stepWords } from '$core/plan/steps/kinds';
 import type { UnitSystem } from '$core/quantity/unit';
 import type { Database } from '../database/database';
@@ -7,6 +9,7 @@ import { readSchedule } from '../plan/schedule';
 import { listPlans } from '../plan/plans';
 import { memberNames } from '../member/members';
 import { readSession } from '../session/sessions';
+import { foldedByOctets } from './folding';
 
 /** A moment as the calendar format takes it: in UTC, so that it is the same in whatever zone it is read. */
 const utc = (iso: string): [number, number, number, number, number] => {
@@ -25,9 +28,12 @@ export function eventsOf(
   { plan, session, steps }: Schedule,
   names: ReadonlyMap<number, string>,
   units: UnitSystem,
-  address: string | null
+  address: string | null,
+  now = nowMs()
 ): EventAttributes[] {
   const day = session.name ?? 'the casting';
+  // Hours move as time goes by and steps are ticked, not only when the plan is changed: each reading is a later one.
+  const sequence = Math.max(0, Math.floor((now - Date.parse(plan.created_at)) / MINUTE_MS));
   return steps.flatMap((step): EventAttributes[] => {
     if (step.from === null || step.to === null || step.done_at !== null) return [];
     const who = step.member === null ? null : (names.get(step.member) ?? null);
@@ -53,7 +59,7 @@ export function eventsOf(
         status: 'CONFIRMED',
         busyStatus: 'BUSY',
         categories: ['Brunkel'],
-        sequence: plan.version,
+        sequence,
         ...(address && page && { url: `${address}${page}` })
       }
     ];
@@ -90,7 +96,7 @@ export async function calendarFile(
   if (events.length === 0) return NOTHING;
   const { error, value } = createEvents(events, { calName: 'Brunkel', productId: 'brunkel' });
   if (error || !value) throw error ?? new Error('The calendar came out empty.');
-  return value;
+  return foldedByOctets(value);
 }
 
 async function isOver(db: Database, session_id: number): Promise<boolean> {

@@ -4,6 +4,7 @@ import { createEvents } from 'ics';
 import type { Schedule, ScheduledStep } from '../plan/schedule';
 import { busyInCalendar } from './calendar-in';
 import { eventsOf } from './calendar-out';
+import { foldedByOctets } from './folding';
 
 const HOUR = 3_600_000;
 const step = (id: string, from: string, hours: number, rest: Partial<ScheduledStep> = {}): ScheduledStep => ({
@@ -22,7 +23,7 @@ const step = (id: string, from: string, hours: number, rest: Partial<ScheduledSt
 });
 const schedule = (steps: ScheduledStep[]) =>
   ({
-    plan: { id: 7, version: 3 },
+    plan: { id: 7, version: 3, created_at: '2026-03-01T09:00:00Z' },
     session: {
       id: 1,
       name: 'Gates; latches, and "pins"',
@@ -77,6 +78,35 @@ describe('a plan as a calendar file', () => {
     expect(events[0]!.summary).toBe('Sand; clay, 2 bags\\kilos (Orla)');
     expect(events[0]!.description).toContain('For Gates; latches, and "pins".');
     expect(events[0]!.uid).toBe('plan-7-own-1@brunkel');
+  });
+});
+
+describe('its lines', () => {
+  it('are folded at 75 bytes, with no letter parted, and read back as they were', () => {
+    const what = `Grüße an die Gießerei 🔥 ${'ä€𝄞 clay; sand, \\ '.repeat(12)}`.trim();
+    const folded = foldedByOctets(
+      file([step('own:1', '2026-04-01T18:00:00.000Z', 1, { about: { do: 'own', what } })])
+    );
+    const lines = folded.split('\r\n');
+    for (const line of lines) expect(Buffer.byteLength(line)).toBeLessThanOrEqual(75);
+    expect(lines.filter((line) => line.startsWith(' ')).length).toBeGreaterThan(3);
+    expect(read(folded)[0]!.summary).toBe(`${what[0]!.toUpperCase()}${what.slice(1)} (Orla)`);
+    // What is folded right stays as it is.
+    expect(foldedByOctets(folded)).toBe(folded);
+  });
+
+  it('number each reading later than the one before, though the plan is the same', () => {
+    const at = (now: string) =>
+      eventsOf(
+        schedule([step('tools', '2026-04-02T18:00:00.000Z', 1)]),
+        new Map(),
+        'metric',
+        null,
+        Date.parse(now)
+      )[0]!.sequence;
+    expect(at('2026-03-01T10:00:00Z')).toBe(60);
+    expect(at('2026-03-02T09:00:00Z')).toBe(1440);
+    expect(at('2026-02-01T09:00:00Z')).toBe(0);
   });
 });
 
