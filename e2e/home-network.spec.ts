@@ -136,13 +136,48 @@ test('before the passphrase nobody learns who works here, nor is led out of the 
   for (const path of ['/sign-in', '/sign-in/__data.json', '/sign-in?to=/members'])
     expect(await told(path, NAME)).not.toMatch(/Ottoline|Sundials/);
   const signedIn = await request.post(`http://127.0.0.1:${port}/sign-in?to=/%09/elsewhere/x`, {
-    headers: { host: NAME, origin: `http://${NAME}` },
+    headers: { host: NAME, origin: `http://${NAME}`, accept: 'text/html' },
     form: { passphrase: PASSPHRASE, to: '/\t/elsewhere/x' },
     maxRedirects: 0
   });
   expect([signedIn.status(), signedIn.headers().location]).toEqual([303, '/']);
   const odd = await request.post(`${here}/plan?/__proto__`, { headers: { origin: here }, form: { x: '1' } });
   expect(odd.status()).toBe(404);
+});
+
+test('signed out, a device keeps nothing, and asks before it throws away what was never sent', async ({
+  page
+}) => {
+  await page.goto(`${far}/sign-in`);
+  await page.getByLabel('Passphrase').fill(PASSPHRASE);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByLabel('Passphrase')).toHaveCount(0);
+  await page.goto(`${far}/heaps/new`);
+  await ready(page);
+  await page.getByLabel('What do you call it?').fill('Never made');
+  // Out of reach of the server something was logged here.
+  await page.route('**/api/v1/patterns', (route) => route.abort());
+  await page.evaluate((item) => localStorage.setItem('brunkel:outbox', JSON.stringify([item])), {
+    key: 'a',
+    path: '/patterns',
+    body: {},
+    words: 'Never sent',
+    put_in_at: nowIso(),
+    refused: null
+  });
+  const kept = () =>
+    page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('brunkel:')));
+  expect((await kept()).length).toBeGreaterThan(0);
+  await page.goto(`${far}/records`);
+  await ready(page);
+  await page.getByRole('button', { name: 'Sign this device out' }).click();
+  await expect(page.getByRole('alert')).toContainText('not been sent');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Stay signed in' }).click();
+  await page.getByRole('button', { name: 'Sign this device out' }).click();
+  await page.getByRole('button', { name: /throw it away/ }).click();
+  await expect(page.getByLabel('Passphrase')).toBeVisible();
+  expect(await kept()).toEqual([]);
 });
 
 test('a token does what it is for, and who listens by it hears no more once it is revoked', async ({

@@ -41,7 +41,7 @@ worker.addEventListener('activate', (event) => {
 
 worker.addEventListener('message', (event) => {
   if (event.data === 'keep') event.waitUntil(keepAll());
-  if (event.data === 'forget') event.waitUntil(caches.delete(PAGES));
+  if (event.data === 'forget') event.waitUntil(forget());
 });
 
 worker.addEventListener('fetch', (event) => {
@@ -65,7 +65,7 @@ worker.addEventListener('fetch', (event) => {
           response.redirected &&
           new URL(response.url).pathname === '/sign-in'
         )
-          event.waitUntil(caches.delete(PAGES));
+          event.waitUntil(forget());
         else if (response.ok && !response.redirected) event.waitUntil(keep(pageOf(url)));
         return response;
       },
@@ -76,6 +76,17 @@ worker.addEventListener('fetch', (event) => {
     )
   );
 });
+
+/** How often all was let go of: what was asked for before that is not kept after it. */
+let forgotten = 0;
+
+/** Lets go of all pages: this device is not signed in. */
+async function forget(): Promise<void> {
+  forgotten += 1;
+  kept_all = -Infinity;
+  fetched.clear();
+  await caches.delete(PAGES);
+}
 
 /** All are looked at again after this, ms. */
 const AGAIN_MS = 15 * 60_000;
@@ -104,7 +115,7 @@ async function keepAll(): Promise<void> {
 async function keep(path: string): Promise<void> {
   if (nowMs() - (fetched.get(path) ?? 0) < FRESH_MS) return;
   fetched.set(path, nowMs());
-  const cache = await caches.open(PAGES);
+  const before = forgotten;
   const list = (LISTS as readonly string[]).includes(path);
   const [page = '/', search] = path.split('?');
   const data = `${page === '/' ? '' : page}/__data.json${search ? `?${search}` : ''}`;
@@ -112,7 +123,9 @@ async function keep(path: string): Promise<void> {
     const response = await fetch(each, {
       headers: { accept: each === path && !list ? 'text/html' : 'application/json' }
     }).catch(() => null);
-    if (response?.ok && !response.redirected) await cache.put(each, response);
+    if (!response?.ok || response.redirected) continue;
+    const cache = await caches.open(PAGES);
+    if (forgotten === before) await cache.put(each, response);
   }
 }
 

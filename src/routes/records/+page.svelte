@@ -1,6 +1,7 @@
 <script lang="ts">
   import { dayOf } from '$lib/ui/date/reader-day';
   import { nowMs } from '$core/time/now';
+  import SignOut from '$lib/ui/frame/SignOut.svelte';
   import WithoutServer from '$lib/ui/frame/WithoutServer.svelte';
   import { locale } from '$lib/ui/preferences';
   import { enhance } from '$app/forms';
@@ -123,9 +124,7 @@
           {data.devices === 1 ? 'device is' : 'devices are'} signed in.
         </p>
         {#if !data.desk}
-          <form method="POST" action="?/leave" use:enhance>
-            <button class="quiet" type="submit">Sign this device out</button>
-          </form>
+          <SignOut />
         {/if}
       {:else}
         <p class="wrong">

@@ -1,8 +1,12 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { enhance } from '$app/forms';
+  import { keepNoPages } from '$lib/ui/frame/sign-out';
   import type { PageProps } from './$types';
 
   const { data, form }: PageProps = $props();
+  // Who is asked for the passphrase is not signed in, however they came to be out: no page stays here.
+  onMount(() => void keepNoPages());
 </script>
 
 <svelte:head><title>Sign in · Brunkel</title></svelte:head>

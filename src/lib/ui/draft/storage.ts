@@ -3,6 +3,8 @@ export interface DeviceStorage {
   get(name: string): unknown;
   set(name: string, value: unknown): void;
   remove(name: string): void;
+  /** Lets go of all of it. */
+  clear(): void;
 }
 
 const PREFIX = 'brunkel:';
@@ -32,6 +34,12 @@ export function deviceStorage(store: Storage | null = browserStore()): DeviceSto
     remove(name) {
       memory.delete(PREFIX + name);
       forgiving(() => store?.removeItem(PREFIX + name));
+    },
+    clear() {
+      memory.clear();
+      forgiving(() => {
+        for (const key of Object.keys(store ?? {})) if (key.startsWith(PREFIX)) store!.removeItem(key);
+      });
     }
   };
 }

@@ -28,6 +28,9 @@
   /** Likely a slip: it is taken once somebody says that it is right. */
   let asked = $state(false);
   let input = $state<HTMLElement | null>(null);
+  let loaded = false;
+  /** Enter was pressed before it was known what there is. */
+  let pressed = false;
 
   onMount(async () => {
     try {
@@ -36,6 +39,8 @@
         api<{ items: NamedLot[] }>('GET', '/lots')
       ]);
       [heaps, lots] = [has.items, stock.items];
+      loaded = true;
+      if (pressed) void chosen(shown[0]?.href);
     } catch (thrown) {
       trouble = thrown instanceof ApiProblem ? thrown.message : String(thrown);
     }
@@ -88,15 +93,23 @@
       asked = thrown.question !== null;
     }
   }
-  /** The list takes Escape for itself, and here it is always open: one press puts all of it away. */
-  function away(event: KeyboardEvent) {
-    if (event.key !== 'Escape') return;
+  function key(event: KeyboardEvent) {
+    // The list takes Escape for itself, and here it is always open: one press puts all of it away.
+    if (event.key === 'Escape') {
+      event.stopPropagation();
+      overlay.open = null;
+    }
+    // It marks its first line a moment after it has one: who types faster than that means it all the same.
+    if (event.key !== 'Enter' || event.isComposing || event.target !== input) return;
+    if (document.querySelector('[role="option"][data-highlighted]')) return;
     event.stopPropagation();
-    overlay.open = null;
+    event.preventDefault();
+    if (loaded) void chosen(shown[0]?.href);
+    else pressed = true;
   }
 </script>
 
-<svelte:window onkeydowncapture={away} />
+<svelte:window onkeydowncapture={key} />
 <Sheet title="Go anywhere, or say what you did" initialFocusEl={() => input}>
   <Combobox
     {collection}
@@ -110,6 +123,7 @@
       line = inputValue;
       trouble = null;
       asked = false;
+      pressed = false;
     }}
     onValueChange={({ value }) => void chosen(value[0])}
   >
