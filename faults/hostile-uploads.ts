@@ -6,7 +6,7 @@ import sharp from 'sharp';
 import { writeStl } from '../src/core/pattern/file/write-stl';
 import { ball } from '../src/core/pattern/shape/bodies';
 import { start } from '../scripts/served';
-import { ask } from './ask';
+import { ask, pause } from './ask';
 import { SHORT, late } from './in-time';
 import type { Found } from './table';
 
@@ -17,6 +17,8 @@ const MILLION_MS = 20_000;
 const BESIDE_MS = 300;
 const MOST_MEMORY_MB = 1024;
 const ENDED_MS = 3000;
+/** Whoever leaves calls their work off so soon, ms. */
+const LEFT_MS = 1000;
 
 interface Upload {
   what: string;
@@ -300,6 +302,9 @@ export async function hostileUploads(folder: string): Promise<Found> {
         `${what}: ${response?.status}, ${Math.round(ms)} ms, beside ${Math.round(worst)} ms, ${memoryOf(server.child.pid!)} MB`
       );
   }
+  const left = await calledOff(`${server.url}/api/v1`);
+  if (late('what its sender left', left, LEFT_MS))
+    wrong.push(`work went on ${Math.round(left)} ms for nobody`);
   const memory = memoryOf(server.child.pid!);
   if (memory > MOST_MEMORY_MB) wrong.push(`it took ${memory} MB at its most`);
   // Whatever it is at, it ends when it is told to.
@@ -307,7 +312,7 @@ export async function hostileUploads(folder: string): Promise<Found> {
     send('mesh', writeStl(ball(0.05, 1000))),
     send('photo', await photo(12_000, 8333).jpeg().toBuffer())
   ];
-  await new Promise((done) => setTimeout(done, 1000));
+  await pause(1000);
   const told = performance.now();
   await server.end();
   const ended = performance.now() - told;
@@ -317,6 +322,28 @@ export async function hostileUploads(folder: string): Promise<Found> {
   return { what: 'uploads that are made to hurt: answered in time', tried: tried.length, wrong };
 }
 
+/** Sends a large mesh, leaves while it is worked out, and waits until nobody works at it any more; how long that took, ms. */
+async function calledOff(api: string): Promise<number> {
+  const name = '7d2c6a30-0000-4000-8000-000000000001';
+  const doing = async () => (await ask(`${api}/works/${name}`, 'GET')).body.doing;
+  const caller = new AbortController();
+  const sent = fetch(`${api}/meshes`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/octet-stream', 'brunkel-work': name },
+    body: new Blob([writeStl(ball(0.05, 900)) as Uint8Array<ArrayBuffer>]),
+    signal: caller.signal
+  }).catch(() => null);
+  let answered = false;
+  void sent.then(() => (answered = true));
+  const begun = async () => ![null, 'waiting'].includes((await doing()) as string | null);
+  while (!answered && !(await begun())) await pause(50);
+  caller.abort();
+  await sent;
+  const began = performance.now();
+  while ((await doing()) !== null) await pause(20);
+  return performance.now() - began;
+}
+
 /** Looks at a page's figures again and again until it is told to stop; then the longest that it waited, ms. */
 function lookBeside(url: string): () => Promise<number> {
   let on = true;
@@ -324,7 +351,7 @@ function lookBeside(url: string): () => Promise<number> {
   const looking = (async () => {
     while (on) {
       worst = Math.max(worst, (await ask(`${url}/api/v1/heaps`, 'GET')).ms);
-      await new Promise((done) => setTimeout(done, 20));
+      await pause(20);
     }
   })();
   return async () => {

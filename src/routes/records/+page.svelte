@@ -25,8 +25,8 @@
   }
   /** What a token is good for. */
   const TOKEN_FOR = {
-    readings: 'send readings, as a scale or a probe does',
-    everything: 'do everything, as a script may',
+    readings: 'send readings',
+    everything: 'do everything',
     calendar: 'read the calendar'
   } as const;
   const TRIED_OUT = [
@@ -197,7 +197,7 @@
       <label class="label" for="token">A new token for</label>
       <input class="input" id="token" name="name" maxlength="80" required />
       <label class="label" for="token-only">It may</label>
-      <select class="select" id="token-only" name="only">
+      <select class="select min-h-12 bg-(--paper) px-3 ring-(--edge)" id="token-only" name="only">
         <option value="readings">{TOKEN_FOR.readings}</option>
         <option value="">{TOKEN_FOR.everything}</option>
       </select>
