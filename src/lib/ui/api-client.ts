@@ -36,7 +36,7 @@ type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
 
 /** What goes along with a call that takes long. */
 export interface HowSent {
-  /** Calls it off. */
+  /** Calls it off; it is waited for until then, however long that is. */
   signal?: AbortSignal | undefined;
   /** The name under which is told how far it is. */
   work?: string | undefined;
@@ -82,9 +82,12 @@ export async function amend<T = unknown>(
 /** As often somebody else may be quicker. */
 const MOST_TRIES = 5;
 
-/** Nobody waits longer for an answer: then it counts as not reached, ms; of work that one sees going on. */
+/** Whether somebody stopped it, and did not just wait in vain. */
+const isStopped = (signal: AbortSignal | undefined): boolean =>
+  signal?.aborted === true && (signal.reason as Error).name === 'AbortError';
+
+/** Nobody waits longer for an answer: then it counts as not reached, ms. */
 const PATIENCE_MS = 20_000;
-const WORK_PATIENCE_MS = 300_000;
 
 /**
  * One call of /api/v1.
@@ -101,7 +104,6 @@ export async function send<T>(
   { signal, work }: HowSent = {}
 ): Promise<T> {
   let response: Response;
-  const patience = AbortSignal.timeout(work === undefined ? PATIENCE_MS : WORK_PATIENCE_MS);
   try {
     response = await fetch(`/api/v1${path}`, {
       method,
@@ -110,11 +112,11 @@ export async function send<T>(
         ...(key && { 'idempotency-key': key }),
         ...(work !== undefined && { 'brunkel-work': work })
       },
-      signal: signal ? AbortSignal.any([patience, signal]) : patience,
+      signal: signal ?? AbortSignal.timeout(PATIENCE_MS),
       ...(body !== undefined && { body: JSON.stringify(body) })
     });
   } catch {
-    if (signal?.aborted) throw new ApiProblem(0, 'You stopped it: nothing was stored.');
+    if (isStopped(signal)) throw new ApiProblem(0, 'You stopped it.');
     throw new ApiProblem(
       0,
       'Brunkel cannot be reached. What you typed is still here: try again in a moment.'

@@ -136,7 +136,7 @@ export class Door {
       throw new Refusal(422, `A passphrase has at least ${SHORTEST_PASSPHRASE} characters.`, [
         { path: 'passphrase', message: `must have at least ${SHORTEST_PASSPHRASE} characters` }
       ]);
-    this.keep({ passphrase: await sealed(passphrase), sessions: [], tokens: [] });
+    this.keep({ ...this.keys, passphrase: await sealed(passphrase), sessions: [], tokens: [] });
   }
 
   tokens(): TokenRecord[] {

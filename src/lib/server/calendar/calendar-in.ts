@@ -44,6 +44,8 @@ export function busyInCalendar(text: string, reader: string, from: number, to: n
   const found: BusyInCalendar = { busy: [], unread: [] };
   const unread = (what: string, why: string) => {
     if (found.unread.length < MOST_TOLD) found.unread.push({ what, why });
+    else if (found.unread.length === MOST_TOLD)
+      found.unread.push({ what: 'And more', why: `only the first ${MOST_TOLD} are listed` });
   };
   const take = (of: ICAL.Component, begins: number, ends: number) => {
     if (!takesTime(of) || ends <= from || begins >= to) return;

@@ -113,6 +113,15 @@ describe('work in threads of its own', () => {
     await hasty.end();
   });
 
+  it('a thread that died while nobody needed it is asked no more', async () => {
+    const crew = crewWith({ hangs_ms: { mesh: 5000, calendar: 5000, molds: 5000 } });
+    await crew.do<typeof meshInFile>('mesh', known());
+    for (const worker of Reflect.get(crew, 'idle') as { terminate(): Promise<number> }[])
+      await worker.terminate();
+    expect(await crew.do<typeof meshInFile>('mesh', known())).toMatchObject({ unit: 'mm' });
+    await crew.end();
+  });
+
   it('is ended while it works: what it was at is refused', async () => {
     const crew = crewWith({});
     const errands = Promise.allSettled([

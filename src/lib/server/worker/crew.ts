@@ -102,13 +102,10 @@ export class Crew {
     });
   }
 
-  /** Starts a thread before anybody asks. */
+  /** Starts a thread before anybody asks; where that fails, whoever asks is told. */
   async warm(): Promise<void> {
     if (this.idle.length + this.busy.size + this.starting > 0) return;
-    this.starting += 1;
-    const code = await threadCode().finally(() => (this.starting -= 1));
-    if (this.ended) return;
-    this.idle.push(this.start(code));
+    await this.hire().catch(() => undefined);
     this.next();
   }
 
@@ -129,27 +126,30 @@ export class Crew {
     const worker = this.idle.pop();
     if (worker) return this.take(worker);
     if (this.busy.size + this.starting >= this.limits.hands) return;
-    this.starting += 1;
-    threadCode()
-      .then((code) => {
-        this.starting -= 1;
-        if (!this.ended) this.idle.push(this.start(code));
-      })
-      .catch((error: unknown) => {
-        this.starting -= 1;
-        this.waiting.shift()?.failed(error);
-      })
+    this.hire()
+      .catch((error: unknown) => this.waiting.shift()?.failed(error))
       .finally(() => this.next());
   }
 
-  private start(code: string): Worker {
+  /** Starts a thread, which then waits for work. */
+  private async hire(): Promise<void> {
+    this.starting += 1;
+    const code = await threadCode().finally(() => (this.starting -= 1));
+    if (this.ended) return;
     const worker = new Worker(code, {
       eval: true,
       resourceLimits: { maxOldGenerationSizeMb: this.limits.memory_mb }
     });
-    // Nothing keeps the process alive once there is nothing to do.
+    // Nothing keeps the process alive once there is nothing to do; and one that dies idle is asked no more.
     worker.unref();
-    return worker;
+    worker.on('error', () => this.forget(worker));
+    worker.on('exit', () => this.forget(worker));
+    this.idle.push(worker);
+  }
+
+  private forget(worker: Worker): void {
+    const at = this.idle.indexOf(worker);
+    if (at >= 0) this.idle.splice(at, 1);
   }
 
   /** The next errand of the device whose turn it is. */
@@ -187,10 +187,14 @@ export class Crew {
       else errand.failed(new Error(told.failed));
       this.next();
     });
-    worker.on('error', (error: Error & { code?: string }) =>
-      this.lose(hand, error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? tooLarge() : error)
-    );
-    worker.on('exit', () => this.lose(hand, new Error('A worker thread ended before its time.')));
+    worker.on('error', (error: Error & { code?: string }) => {
+      this.forget(worker);
+      this.lose(hand, error.code === 'ERR_WORKER_OUT_OF_MEMORY' ? tooLarge() : error);
+    });
+    worker.on('exit', () => {
+      this.forget(worker);
+      this.lose(hand, new Error('A worker thread ended before its time.'));
+    });
     worker.postMessage({ id, job, input });
   }
 

@@ -57,7 +57,7 @@ export class MeshUpload {
         );
       } catch (thrown) {
         if ((thrown as Error).name === 'AbortError') {
-          this.trouble = 'You stopped it: the mesh is not kept.';
+          this.trouble = 'You stopped it: choose the file again.';
           return null;
         }
         this.unreachable = true;

@@ -75,7 +75,10 @@
       detail?: string;
     } | null;
     if (!answer?.ok) return warned(body?.detail ?? 'The calendar did not come through: try again.');
-    told(`${file.name}: ${body?.times ?? 0} busy times of ${of.name}.`, () => forget(of, file.name));
+    const times = body?.times ?? 0;
+    told(`${file.name}: ${times} busy ${times === 1 ? 'time' : 'times'} of ${of.name}.`, () =>
+      forget(of, file.name)
+    );
     unread = { of: of.id, source: file.name, items: body?.unread ?? [] };
     await readAnew();
   }
@@ -167,10 +170,7 @@
     {#if unread?.of === member.id && unread.items.length > 0}
       <div class="grid gap-1" role="status">
         <p>
-          <strong
-            >{unread.items.length === 1 ? 'One entry' : `${unread.items.length} entries`} of {unread.source} could
-            not be read as they stand:</strong
-          >
+          <strong>Not read as it stands in {unread.source}.</strong> The plan does not know of these times:
         </p>
         <ul class="ruled">
           {#each unread.items as { what, why }, i (i)}

@@ -3,6 +3,8 @@ import { api, type HowSent } from '../api-client';
 
 /** Sooner nobody wonders what it is at; then it is asked so often, ms. */
 const ASKED_EVERY_MS = 400;
+/** Nobody waits longer, though they see it going on: then it counts as not reached, ms. */
+const PATIENCE_MS = 300_000;
 
 interface Progress {
   doing: string;
@@ -25,6 +27,10 @@ export class LongWork {
   async follow<T>(send: (how: HowSent) => Promise<T>): Promise<T> {
     const name = uuid();
     const caller = (this.caller = new AbortController());
+    const patience = setTimeout(
+      () => caller.abort(new DOMException('too long', 'TimeoutError')),
+      PATIENCE_MS
+    );
     let over = false;
     const ask = async () => {
       const now = await api<Progress | { doing: null }>('GET', `/works/${name}`).catch(() => null);
@@ -38,12 +44,13 @@ export class LongWork {
       return await send({ signal: caller.signal, work: name });
     } finally {
       over = true;
+      clearTimeout(patience);
       this.progress = null;
       this.caller = null;
     }
   }
 
-  /** Calls it off: nothing was stored then. */
+  /** Calls it off. */
   stop(): void {
     this.caller?.abort();
   }

@@ -15,7 +15,7 @@ function server() {
     }
     return new Promise((resolve, reject) => {
       void over.then(() => resolve(Response.json({ work })));
-      signal?.addEventListener('abort', () => reject(new DOMException('gone', 'AbortError')));
+      signal?.addEventListener('abort', () => reject(signal.reason as Error));
     });
   });
   return { asked, done };
@@ -40,13 +40,22 @@ describe('work of the server that one waits for', () => {
     expect(asked).toHaveLength(before);
   });
 
+  it('that nobody answers is not reached, and nobody is said to have stopped it', async () => {
+    vi.useFakeTimers();
+    server();
+    const answer = new LongWork().follow((how) => api('POST', '/plans', {}, how));
+    const told = expect(answer).rejects.toThrow(/cannot be reached/);
+    await vi.advanceTimersByTimeAsync(301_000);
+    await told;
+  });
+
   it('stops when it is told to, and says so', async () => {
     server();
     const work = new LongWork();
     const answer = work.follow((how) => api('POST', '/plans', {}, how));
     work.stop();
     await expect(answer).rejects.toThrow(ApiProblem);
-    await expect(answer).rejects.toThrow('You stopped it: nothing was stored.');
+    await expect(answer).rejects.toThrow('You stopped it.');
     expect(work.progress).toBeNull();
     // There is nothing left to stop.
     work.stop();
