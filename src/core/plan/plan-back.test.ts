@@ -259,6 +259,18 @@ describe('the plan back from a pour', () => {
     expect(beyond.moved.map(({ id }) => id)).toContain('ram-b');
   });
 
+  it('where all are busy at the hour, a slip is told from when it is poured then, and nothing has to be left out for less', () => {
+    const away = Object.fromEntries(
+      Object.keys(week).map((who) => [who, [{ from: ok - 60 * MINUTE_MS, to: ok + 30 * MINUTE_MS }]])
+    );
+    const plan = planned(planBack(steps, 'pour', ok, week, 0, away));
+    expect(plan.pour_at).toBeGreaterThan(ok);
+    const slip = { id: 'coat-b', by_min: 1 };
+    expect(whenItSlips(steps, plan, slip, 'pour', ok, week, 0, away)!.pour_by_min).toBe(0);
+    // Leaving castings out makes nobody free.
+    expect(whatToDrop(steps, 'pour', ok, week, 0, away)).toBeNull();
+  });
+
   it('a day that is too soon names the soonest one, and what to leave out if it must stand', () => {
     const soon = at(3 * 1440 + 1080);
     const plan = planned(planBack(steps, 'pour', soon, week, 0));

@@ -256,3 +256,20 @@ describe('findings', () => {
     expect(of(together(cylinder(0.03, 0.02), cylinder(0.02, 0.05).slice(0, 90)))[0]!.is).toBe('open');
   });
 });
+
+describe('triangles that no ray gets through in time', () => {
+  it('are refused as needles; as many of an honest shape are not', () => {
+    // A wheel of spokes, each as long as it and next to nothing wide.
+    const spokes = 20_000;
+    const wheel = new Float32Array(9 * spokes);
+    const rim = (step: number) => [
+      0.05 * Math.cos((2 * Math.PI * step) / spokes),
+      0.05 * Math.sin((2 * Math.PI * step) / spokes),
+      0.02
+    ];
+    for (let t = 0; t < spokes; t++) wheel.set([0, 0, 0, ...rim(t), ...rim((t + 1) % spokes)], 9 * t);
+    expect(() => searchPull(wheel, new Rays(wheel)).next()).toThrow(/needles/);
+    const rod = cylinder(0.02, 0.05, 5000);
+    expect(searchPull(rod, new Rays(rod)).next().done).toBe(false);
+  });
+});

@@ -135,3 +135,32 @@ describe('seams and trivial faults', () => {
     expect(() => repaired(together(sheet, insideOut(sheet)))).toThrow(/a sheet/);
   });
 });
+
+describe('a corner that hundreds of triangles share', () => {
+  // A cone whose cap and mantle meet in two hubs of 300 triangles each.
+  const cone = turned(
+    [
+      [0, 0],
+      [0.03, 0],
+      [0, 0.04]
+    ],
+    300
+  );
+
+  it('has the edges that it has, and is told open where one of them is', () => {
+    expect(seamsOf(cone)).toMatchObject({ open: 0, turned: 0, crowded: 0 });
+    // Without one triangle its three edges have one side each.
+    expect(seamsOf(cone.slice(9)).open).toBe(3);
+  });
+
+  it('loses its doubles, wherever they stand, and nothing else', () => {
+    const count = cone.length / 9;
+    const twice = together(cone, cone);
+    expect(repaired(twice)).toMatchObject({ repairs: { dropped: count } });
+    expect(repaired(twice).triangles).toEqual(cone);
+    // The same corners in another order are the same triangle.
+    const [a, b, c] = [cone.slice(0, 3), cone.slice(3, 6), cone.slice(6, 9)];
+    const other = Float32Array.from([...cone, ...b, ...c, ...a]);
+    expect(repaired(other).repairs.dropped).toBe(1);
+  });
+});
