@@ -198,13 +198,17 @@ async function heatOfMold(): Promise<number> {
   const times: number[] = [];
   for (let i = 0; i < 6; i++) {
     const began = performance.now();
-    await moldAfterPour({
+    moldAfterPour({
       alloy: ALLOYS.aluminium,
       castings: [
         { volume_m3: 60e-6, area_m2: 0.014, count: 2 },
         { volume_m3: 110e-6, area_m2: 0.022, count: 1 }
       ],
-      gating: { kg: 0.2, across_m: 0.009 },
+      gating: [
+        { part: 'sprue', volume_m3: 8e-6, area_m2: 0.0031, count: 1 },
+        { part: 'basin', volume_m3: 108e-6, area_m2: 0.0144, count: 0.3 },
+        { part: 'runner', volume_m3: 30e-6, area_m2: 0.0062, count: 1 }
+      ],
       pour_c: 735,
       moisture: 0.034,
       binder: 'sodium-bentonite',

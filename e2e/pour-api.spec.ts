@@ -84,7 +84,7 @@ test('sessions, pours and castings as records: created, refused by name, amended
   const made_pour = await first.json();
   expect(await again.json()).toEqual(made_pour);
   expect((await request.post(pours, { data: pour })).status()).toBe(409);
-  expect(made_pour.heat.below_400_s).toBeGreaterThan(made_pour.heat.solid_s);
+  expect(made_pour.heat.open_s).toBeGreaterThan(made_pour.heat.solid_s);
   const { items } = await (await request.get(`/api/v1/heaps/${heap}/entries?kind=poured`)).json();
   expect(items[0]).toMatchObject({
     kind: 'poured',

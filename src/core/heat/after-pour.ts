@@ -2,13 +2,34 @@ import type { AlloyFigures } from '$core/reference/alloys';
 import { BURNT_ABOVE_C, STEAM_TO_SAND, TOUCHED_M, WATER } from '$core/reference/heat';
 import type { HeapBinder } from '$core/reference/targets';
 import { heatRun, hotterThan, sandBody, type HeatRun } from './mold-heat';
+import { PLATE, areaAt, sandTo, type Spread } from './shape';
 
-/** A casting's surface is cool enough to be handled with gloves, and by hand, °C (handbook default). */
-export const OPEN_BELOW_C = { gloves: 400, hand: 60 } as const;
+/** A casting is cool enough to be taken in a bare hand, °C (handbook default). */
+export const HAND_C = 60;
 /** Longer nobody waits for a mold, s: what is not cool by then is told as not known. */
 export const LONGEST_S = 3 * 86_400;
 
-/** What a pour does to its sand, and when the mold may be opened. */
+/** A body of metal in the sand, as it cools. */
+export interface HotBody {
+  volume_m3: number;
+  /** What cools it. */
+  area_m2: number;
+  /** How the sand about it widens; left out, it is taken for a plate, which cools slowest. */
+  around?: Spread | undefined;
+}
+
+/** What it is poured of, and into. */
+export interface PouredInto {
+  alloy: AlloyFigures;
+  pour_c: number;
+  /** Share of the damp sand. */
+  moisture: number;
+  binder: HeapBinder;
+  /** Sand between the casting and the flask, m. */
+  thick_m: number;
+}
+
+/** What a pour does to its sand, and how a body cools. */
 export interface AfterPour {
   /** Sand whose binder is dead, m from the casting, and how much of it, kg. */
   burnt_m: number;
@@ -19,59 +40,65 @@ export interface AfterPour {
   boiled_kg: number;
   condensed_kg: number;
   steam_kg: number;
-  /** From the pour on, s; null where it was not so cool within three days. */
-  solid_s: number | null;
-  below_400_s: number | null;
-  below_60_s: number | null;
+  /** When its middle was first as cool as each limit that was asked, s from the pour; null where it never was. */
+  reached_s: (number | null)[];
   run: HeatRun;
 }
 
+/** When a body is as cool as each of some limits, s, hottest first, and nothing else; null where it was not in the time there was. */
+export function coolsTo(
+  body: HotBody,
+  into: PouredInto,
+  limits_c: readonly number[],
+  longest_s = LONGEST_S
+): HeatRun {
+  const { alloy, pour_c } = into;
+  const { solid_kg_m3, liquidus_c, solidus_c, latent_j_kg, liquid_j_kg_k, solid_j_kg_k } = alloy;
+  return heatRun(
+    sandBody(into.thick_m, into.moisture, body.around),
+    {
+      modulus_m: body.volume_m3 / body.area_m2,
+      kg_m3: solid_kg_m3,
+      pour_c,
+      liquidus_c,
+      solidus_c,
+      latent_j_kg,
+      liquid_j_kg_k,
+      solid_j_kg_k
+    },
+    longest_s,
+    limits_c
+  );
+}
+
 /**
- * The heat of one casting through its sand: how much of it burns, and when it is solid and cool.
+ * The heat of one casting through its sand: how much of it burns, and when it is cool.
  *
- * @param volume_m3 and
- * @param area_m2 of the casting: what cools it
- * @param thick_m sand between it and the flask
- * @param moisture share of the damp sand
+ * @param limits_c to be waited for, hottest first; it is followed until the last
  * @param longest_s how long it is followed at most
- * @source conduction in one dimension (see `heatRun`)
+ * @source conduction in one dimension, widening as the shape does (see `heatRun`, `spreadOf`)
  */
 export function afterPour(
-  alloy: AlloyFigures,
-  volume_m3: number,
-  area_m2: number,
-  pour_c: number,
-  moisture: number,
-  binder: HeapBinder,
-  thick_m: number,
+  body: HotBody,
+  into: PouredInto,
+  limits_c: readonly number[],
   longest_s = LONGEST_S
 ): AfterPour {
-  const { solid_kg_m3, liquidus_c, solidus_c, latent_j_kg, liquid_j_kg_k, solid_j_kg_k } = alloy;
-  const sand = sandBody(thick_m, moisture);
-  const face = {
-    modulus_m: volume_m3 / area_m2,
-    kg_m3: solid_kg_m3,
-    pour_c,
-    liquidus_c,
-    solidus_c,
-    latent_j_kg,
-    liquid_j_kg_k,
-    solid_j_kg_k
-  };
-  // A metal that melts below a limit is under it as soon as it is solid.
-  const limits = [solidus_c, Math.min(solidus_c, OPEN_BELOW_C.gloves), OPEN_BELOW_C.hand];
-  const run = heatRun(sand, face, longest_s, limits);
+  const { thick_m, moisture, binder } = into;
+  const run = coolsTo(body, into, limits_c, longest_s);
+  const around = body.around ?? PLATE;
+  const { kg_m3, j_kg_k } = sandBody(thick_m, moisture);
   const burnt_m = hotterThan(run, BURNT_ABOVE_C[binder]);
-  const [solid_s, below_400_s, below_60_s] = run.reached_s as [number | null, number | null, number | null];
-  const skin_kg = (m: number) => m * area_m2 * sand.kg_m3;
+  const skin_kg = (m: number) => sandTo(around, m) * body.area_m2 * kg_m3;
   const layer_m = thick_m / run.at_m.length;
-  const boiled_kg = moisture * skin_kg(run.dried.reduce((sum, share) => sum + share * layer_m, 0));
+  const layer_kg = run.at_m.map((m) => areaAt(around, m) * layer_m * body.area_m2 * kg_m3);
+  const boiled_kg = moisture * run.dried.reduce((sum, share, i) => sum + share * layer_kg[i]!, 0);
   // Steam goes outward: sand that never boiled takes up what it needs to come to the boiling point.
-  const room_j_m2 = run.peak_c.reduce(
-    (sum, c) => sum + Math.max(0, WATER.boils_c - c) * layer_m * sand.kg_m3 * sand.j_kg_k,
+  const room_j = run.peak_c.reduce(
+    (sum, c, i) => sum + Math.max(0, WATER.boils_c - c) * layer_kg[i]! * j_kg_k,
     0
   );
-  const condensed_kg = Math.min(STEAM_TO_SAND * boiled_kg, (room_j_m2 * area_m2) / WATER.evaporation_j_kg);
+  const condensed_kg = Math.min(STEAM_TO_SAND * boiled_kg, room_j / WATER.evaporation_j_kg);
   return {
     burnt_m,
     burnt_kg: skin_kg(burnt_m),
@@ -79,9 +106,7 @@ export function afterPour(
     boiled_kg,
     condensed_kg,
     steam_kg: boiled_kg - condensed_kg,
-    solid_s,
-    below_400_s,
-    below_60_s,
+    reached_s: run.reached_s,
     run
   };
 }

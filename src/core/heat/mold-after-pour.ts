@@ -1,27 +1,22 @@
-import type { AlloyFigures } from '$core/reference/alloys';
-import type { HeapBinder } from '$core/reference/targets';
-import { LONGEST_S, afterPour } from './after-pour';
+import { peopleWait } from '$core/reference/heat';
+import { LONGEST_S, afterPour, type HotBody, type PouredInto } from './after-pour';
+import type { GatingBody } from './gating-bodies';
+import { coolingLimits, opening, type Cooling, type Opening } from './opening';
 
 /** A mold as its heat is worked out. */
-export interface HotMold {
-  alloy: AlloyFigures;
+export interface HotMold extends PouredInto {
   /** Each kind of casting in it. */
-  castings: readonly { volume_m3: number; area_m2: number; count: number }[];
-  /** Sprue, runner and risers: their metal, and how wide they are where they are narrowest. */
-  gating: { kg: number; across_m: number };
-  pour_c: number;
-  moisture: number;
-  binder: HeapBinder;
-  /** Least sand between casting and flask. */
-  thick_m: number;
+  castings: readonly (HotBody & { count: number })[];
+  /** Sprue, basin, runner and risers. */
+  gating: readonly GatingBody[];
 }
 
 /** What a pour does to a whole mold. */
-export interface MoldAfterPour {
-  /** Of the casting that takes longest, s from the pour; null where it was not so cool within three days. */
-  solid_s: number | null;
-  below_400_s: number | null;
-  below_60_s: number | null;
+export interface MoldAfterPour extends Opening {
+  /** Its last casting can be taken in a bare hand, s from the pour; null where that is later than three days. */
+  by_hand_s: number | null;
+  /** How long people usually wait with work of this mass, s. */
+  people_s: number;
   /** Deepest burnt layer, m; sand that is spent, and water, kg, of the whole mold. */
   burnt_m: number;
   spent_kg: number;
@@ -31,52 +26,58 @@ export interface MoldAfterPour {
   modulus_m: number;
 }
 
-/** By then what burns has burnt, s: thinner castings are followed no longer. */
+/** By then what burns has burnt, s: the way in is followed no longer. */
 const BURNS_WITHIN_S = 3 * 3600;
 
+const modulus = ({ volume_m3, area_m2 }: HotBody) => volume_m3 / area_m2;
+
 /**
- * The heat of all that is in a mold: opening times by its thickest casting, burnt sand and steam by all of it.
+ * The heat of all that is in a mold: opening times, burnt sand and steam by all of it, castings and way in.
  *
- * @param told how much of it is done, 0 to 1, after each run
- * @source `afterPour` for each kind of casting and for the gating; castings do not warm one another
+ * @param tell is told after each run how far it is
+ * @source `afterPour` for each body, `opening` for the whole; bodies do not warm one another
  */
-export async function moldAfterPour(
+export function moldAfterPour(
   mold: HotMold,
-  told: (share: number) => void | Promise<void> = () => undefined
-): Promise<MoldAfterPour> {
-  const { alloy, castings, gating, pour_c, moisture, binder, thick_m } = mold;
-  const modulus = ({ volume_m3, area_m2 }: { volume_m3: number; area_m2: number }) => volume_m3 / area_m2;
-  const ordered = [...castings].sort((a, b) => modulus(b) - modulus(a));
-  const gating_m3 = gating.kg / alloy.solid_kg_m3;
-  // A bar cools through its side: volume over surface is a quarter of its width.
-  const bars =
-    gating_m3 > 0 && gating.across_m > 0
-      ? [{ volume_m3: gating_m3, area_m2: gating_m3 / (gating.across_m / 4), count: 1 }]
-      : [];
-  const all = [...ordered, ...bars];
+  tell: (progress: { doing: string; done: number }) => void = () => undefined
+): MoldAfterPour {
+  const castings = [...mold.castings].sort((a, b) => modulus(b) - modulus(a));
+  const bodies = [...castings.map((body) => ({ part: 'casting' as const, ...body })), ...mold.gating];
+  const limits = coolingLimits(mold.alloy);
   const sum = { burnt_m: 0, spent_kg: 0, steam_kg: 0, condensed_kg: 0 };
-  let open: Pick<MoldAfterPour, 'solid_s' | 'below_400_s' | 'below_60_s'> | null = null;
-  for (const [i, each] of all.entries()) {
-    const run = afterPour(
-      alloy,
-      each.volume_m3,
-      each.area_m2,
-      pour_c,
-      moisture,
-      binder,
-      thick_m,
-      i === 0 ? LONGEST_S : BURNS_WITHIN_S
-    );
-    open ??= { solid_s: run.solid_s, below_400_s: run.below_400_s, below_60_s: run.below_60_s };
+  const cooling: Cooling[] = [];
+  for (const [i, { part, count, ...body }] of bodies.entries()) {
+    const run = afterPour(body, mold, limits, part === 'casting' ? LONGEST_S : BURNS_WITHIN_S);
+    cooling.push({ part, body, reached_s: run.reached_s });
     sum.burnt_m = Math.max(sum.burnt_m, run.burnt_m);
-    sum.spent_kg += each.count * run.spent_kg;
-    sum.steam_kg += each.count * run.steam_kg;
-    sum.condensed_kg += each.count * run.condensed_kg;
-    await told((i + 1) / all.length);
+    sum.spent_kg += count * run.spent_kg;
+    sum.steam_kg += count * run.steam_kg;
+    sum.condensed_kg += count * run.condensed_kg;
+    tell({ doing: 'cooling', done: (i + 1) / (bodies.length + 1) });
   }
+  if (castings.length === 0)
+    return {
+      solid_s: null,
+      last: 'casting',
+      likely_s: null,
+      open_s: null,
+      by_hand_s: null,
+      people_s: 0,
+      ...sum,
+      modulus_m: 0
+    };
+  const opens = opening(cooling, mold);
+  // A thin casting is cold before the basin is solid, and lies in a mold that is shut.
+  const by_hand = [
+    opens.open_s,
+    ...cooling.flatMap(({ part, reached_s }) => (part === 'casting' ? [reached_s[2] ?? null] : []))
+  ];
+  tell({ doing: 'cooling', done: 1 });
   return {
-    ...(open ?? { solid_s: null, below_400_s: null, below_60_s: null }),
+    ...opens,
+    by_hand_s: by_hand.some((s) => s === null) ? null : Math.max(...by_hand.map(Number)),
+    people_s: peopleWait(mold.alloy.solid_kg_m3 * Math.max(...castings.map(({ volume_m3 }) => volume_m3))),
     ...sum,
-    modulus_m: ordered[0] ? modulus(ordered[0]) : 0
+    modulus_m: modulus(castings[0]!)
   };
 }

@@ -1,4 +1,5 @@
 import { AIR_W_M2_K, SAND_THERMAL, WATER } from '$core/reference/heat';
+import { PLATE, areaAt, type Spread } from './shape';
 
 /** The sand that heat goes out through. */
 export interface SandBody {
@@ -11,6 +12,8 @@ export interface SandBody {
   j_kg_k: number;
   dry_w_m_k: number;
   damp_w_m_k: number;
+  /** Around what shape it lies; left out, a plate. */
+  around?: Spread | undefined;
 }
 
 /** What stands at the face: a casting that cools, or a temperature that is held. */
@@ -54,15 +57,15 @@ const LAYERS = { least: 8, most: 48, thick_m: 0.001 } as const;
 const STABLE = 0.45;
 
 /** @throws RangeError on sand of no thickness */
-export function sandBody(thick_m: number, moisture: number): SandBody {
+export function sandBody(thick_m: number, moisture: number, around?: Spread): SandBody {
   if (!(thick_m > 0)) throw new RangeError('There is no sand for the heat to go through.');
   const { start_c, kg_m3, j_kg_k, dry_w_m_k, damp_w_m_k } = SAND_THERMAL;
-  return { thick_m, moisture, start_c, kg_m3, j_kg_k, dry_w_m_k, damp_w_m_k };
+  return { thick_m, moisture, start_c, kg_m3, j_kg_k, dry_w_m_k, damp_w_m_k, around };
 }
 
 /**
- * Heat from a casting out through its sand: conduction in one dimension by the enthalpy of thin layers. A layer stays at
- * the boiling point until its water is gone for good, so that a drying zone moves outward; the casting is as warm throughout, gives
+ * Heat from a casting out through its sand: conduction in one dimension by the enthalpy of thin layers, each as wide as the
+ * shape makes it at that depth. A layer stays at the boiling point until its water is gone for good, so that a drying zone moves outward; the casting is as warm throughout, gives
  * its superheat, its heat of fusion between liquidus and solidus, and cools as a solid; the outside loses to the air.
  *
  * @param seconds how long it is followed at most
@@ -82,7 +85,11 @@ export function heatRun(
   const { kg_m3, j_kg_k, moisture, start_c, dry_w_m_k, damp_w_m_k } = sand;
   const dx = sand.thick_m / layers;
   const wide = Math.max(dry_w_m_k, damp_w_m_k);
-  const dt = (STABLE * dx * dx * kg_m3 * j_kg_k) / wide;
+  // Of each boundary and each layer, on one square metre of the casting's face.
+  const boundary = Float64Array.from({ length: layers + 1 }, (_, i) => areaAt(sand.around ?? PLATE, i * dx));
+  const layer = Float64Array.from({ length: layers }, (_, i) => (boundary[i]! + boundary[i + 1]!) / 2);
+  const widens = Math.max(...Array.from(layer, (area, i) => (boundary[i]! + boundary[i + 1]!) / (2 * area)));
+  const dt = (STABLE * dx * dx * kg_m3 * j_kg_k) / (wide * widens);
   // Enthalpy of a layer above its start, J/m³: warm damp sand, water that boils, warm dry sand.
   const water_kg_m3 = kg_m3 * moisture;
   const damp = (kg_m3 - water_kg_m3) * j_kg_k + water_kg_m3 * WATER.j_kg_k;
@@ -121,13 +128,13 @@ export function heatRun(
     }
     flux[layers] = (temperature[layers - 1]! - start_c) / (dx / 2 / conducts(layers - 1) + 1 / AIR_W_M2_K);
     for (let i = 0; i < layers; i++) {
-      enthalpy[i]! += ((flux[i]! - flux[i + 1]!) * dt) / dx;
+      enthalpy[i]! += ((flux[i]! * boundary[i]! - flux[i + 1]! * boundary[i + 1]!) * dt) / (dx * layer[i]!);
       const now = warmth(i);
       temperature[i] = now;
       if (now > peak[i]!) peak[i] = now;
     }
     given += flux[0]! * dt;
-    lost += flux[layers]! * dt;
+    lost += flux[layers]! * boundary[layers]! * dt;
     time += dt;
     if (metal) {
       left -= flux[0]! * dt;
@@ -152,7 +159,7 @@ export function heatRun(
     reached_s: reached,
     seconds: time,
     dry_m,
-    energy: { given, held: enthalpy.reduce((sum, h) => sum + h * dx, 0), lost }
+    energy: { given, held: enthalpy.reduce((sum, h, i) => sum + h * dx * layer[i]!, 0), lost }
   };
 }
 

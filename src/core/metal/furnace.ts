@@ -1,30 +1,43 @@
 import type { AlloyFigures } from '../reference/alloys';
 
-/** What a furnace is set to, held against the metal. */
-export type SetPoint =
-  { is: 'never-melts' | 'mushy' | 'short' | 'too-hot'; by_c: number } | { is: 'right'; by_c: number };
+/**
+ * What a furnace is set to, held against the metal: by how much it is off, °C. `short` pours, but is colder in the mold
+ * than was wished.
+ */
+export interface SetPoint {
+  is: 'never-melts' | 'mushy' | 'cold' | 'short' | 'right' | 'too-hot';
+  by_c: number;
+}
 
-/** A melt cools on its way to the mold: skimming, carrying, the first seconds of the stream, °C (handbook default). */
-export const CARRY_LOSS_C = 30;
-/** So far above its range metal only takes up gas and burns, °C (handbook default). */
-const OVER_C = 60;
+type Settable = Pick<AlloyFigures, 'solidus_c' | 'liquidus_c' | 'set_point'>;
 
 /**
- * Whether a set-point ever gives metal that pours: below the solidus it never melts, below the liquidus it stays mush,
- * and it has to stand above the pouring temperature by what is lost on the way.
+ * Between what a furnace may be set for a metal, °C: above its liquidus by what keeps it running, or by what is lost on the
+ * way where somebody knows that it is more; and no hotter than it bears.
  *
- * @param pour_c what it is to be poured at
+ * @source usual practice for each alloy family (handbook default)
+ * @example aluminium, 7 silicon → 653 to 800
  */
-export function judgeSetPoint(
-  set_c: number,
-  { solidus_c, liquidus_c }: Pick<AlloyFigures, 'solidus_c' | 'liquidus_c'>,
-  pour_c: number
-): SetPoint {
-  if (set_c <= solidus_c) return { is: 'never-melts', by_c: liquidus_c - set_c };
-  if (set_c <= liquidus_c) return { is: 'mushy', by_c: liquidus_c - set_c };
-  const wants = pour_c + CARRY_LOSS_C;
+export function setPointRange({ liquidus_c, set_point }: Settable, carry_c = 0): [number, number] {
+  return [liquidus_c + Math.max(set_point.over_c, carry_c), set_point.most_c];
+}
+
+/**
+ * Whether a set-point ever gives metal that pours: below the solidus it never melts, below the liquidus it stays mush, and
+ * it has to stand above that by what keeps it running; above what the metal bears it only takes up gas and burns.
+ *
+ * @param pour_c what it is to be poured at; left out, anywhere that it pours
+ * @param carry_c lost on the way, where somebody knows it
+ */
+export function judgeSetPoint(set_c: number, of: Settable, pour_c?: number, carry_c?: number): SetPoint {
+  const { solidus_c, liquidus_c, set_point } = of;
+  const [least, most] = setPointRange(of, carry_c);
+  if (set_c <= solidus_c) return { is: 'never-melts', by_c: least - set_c };
+  if (set_c <= liquidus_c) return { is: 'mushy', by_c: least - set_c };
+  if (set_c < least) return { is: 'cold', by_c: least - set_c };
+  if (set_c > most) return { is: 'too-hot', by_c: set_c - most };
+  const wants = pour_c === undefined ? least : Math.min(most, pour_c + (carry_c ?? set_point.carry_c));
   if (set_c < wants) return { is: 'short', by_c: wants - set_c };
-  if (set_c > wants + OVER_C) return { is: 'too-hot', by_c: set_c - wants };
   return { is: 'right', by_c: set_c - wants };
 }
 

@@ -11,25 +11,43 @@ export const GATES = ['top', 'bottom', 'parting'] as const;
 /** Where the gate enters the casting: at its top, at its bottom, or at the parting. */
 export type Gate = (typeof GATES)[number];
 
+/** So far the basin stands over the top of what it fills when the mold is full: less fills badly, m (handbook default). */
+export const END_HEAD_M = { usual: 0.05, small: 0.04, small_below_kg: 0.1 } as const;
+
+/** What the basin should stand above a casting of this mass. */
+export const wantedEndHead = (kg: number): number =>
+  kg < END_HEAD_M.small_below_kg ? END_HEAD_M.small : END_HEAD_M.usual;
+
+/**
+ * How far the basin still stands above the casting's top as the last of it fills, m: nought or less never fills it, whatever
+ * the mean head.
+ *
+ * @source hydrostatics
+ */
+export const endHead = (choke_m: number, casting_m: number, in_cope_m: number, gate: Gate): number =>
+  choke_m - { top: 0, bottom: casting_m, parting: in_cope_m }[gate];
+
 /**
  * The head that presses the metal in, mean over the filling: the level in the mold rises against it.
  *
  * @param choke_m from the choke up to the level in the basin, m
  * @param casting_m height of the casting, m
  * @param in_cope_m how much of it lies in the cope, m
- * @throws RangeError when the casting stands higher than the basin can fill
+ * @throws RangeError when the casting's top stands as high as the basin, or higher
  * @source h for a top gate, h − c/2 for a bottom gate, h − p²/(2c) for a gate at the parting
  * @example effectiveHead(0.12, 0.07, 0.04, 'parting') // 0.10857 m
  */
 export function effectiveHead(choke_m: number, casting_m: number, in_cope_m: number, gate: Gate): number {
-  const head = {
+  // A mean head hides a top that never fills.
+  if (!(endHead(choke_m, casting_m, in_cope_m, gate) > 1e-9))
+    throw new RangeError(
+      'The basin stands no higher than the casting: its top never fills. Raise the cope or the basin.'
+    );
+  return {
     top: choke_m,
     bottom: choke_m - casting_m / 2,
     parting: casting_m > 0 ? choke_m - in_cope_m ** 2 / (2 * casting_m) : choke_m
   }[gate];
-  if (!(head > 0))
-    throw new RangeError('The basin stands too low to fill this casting: raise the cope or the basin.');
-  return head;
 }
 
 /**

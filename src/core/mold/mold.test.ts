@@ -139,7 +139,10 @@ describe('what holds a cope', () => {
       1,
       2
     );
-    expect(two.hold_down_kg).toBeCloseTo(2 * (3.6 - 1), 9);
+    expect(two.hold_down_kg).toBeCloseTo(2 * 3.6 - 1, 9);
+    // Cope and weights together: under a cope of 4 kg.
+    expect(copeLift([{ area_m2: 0.0216, head_m: 0.1 }], 2400, 4).hold_down_kg).toBeCloseTo(3.776, 9);
+    expect(copeLift([{ area_m2: 0.0216, head_m: 0.1 }], 2400, 6.5).hold_down_kg).toBeCloseTo(1.276, 9);
   });
   it('sand hangs by its strength at the wall, and wants bars where it spans far', () => {
     const small = dropOut(flask, 1600, 90e3);

@@ -35,3 +35,19 @@ export const TOUCHED_M = 0.0004;
 
 /** Share of the steam that goes into colder sand, where there is any; the rest leaves by vents and cope (handbook default). */
 export const STEAM_TO_SAND = 0.6;
+
+/** How long people leave castings shut, by the mass of the largest, kg, up to which each holds; hours (usual hobby practice). */
+const PEOPLE_WAIT_H: readonly [number, number][] = [
+  [0.1, 0.25],
+  [3, 0.5],
+  [8, 3],
+  [Infinity, 12]
+];
+/** How long people usually leave a casting of this mass in its mold, s. */
+export const peopleWait = (kg: number): number => PEOPLE_WAIT_H.find(([most]) => kg < most)![1] * 3600;
+
+/**
+ * The slow end of the doubt about how a mold cools: metal hotter than it was measured, less sand, and sand that is drier and
+ * so takes up less heat (handbook default).
+ */
+export const SLOW_END = { hotter_c: 30, of_thick: 0.8, of_moisture: 0.5 } as const;

@@ -28,6 +28,7 @@ const mm = (wall: number, between: number, over: number, under: number, sprue: n
 
 /** By the heaviest mass, kg, up to which each holds. */
 const BY_MASS: readonly [number, Margins][] = [
+  [0.1, mm(15, 12, 25, 20, 15)],
   [0.5, mm(25, 20, 40, 30, 25)],
   [2, mm(35, 25, 50, 40, 30)],
   [10, mm(50, 40, 75, 60, 40)],
@@ -57,6 +58,8 @@ const TIMES: Record<Family, number> = { light: 1, copper: 1.25, iron: 1.4 };
 
 /** From the top of the casting to the level in the basin, m: what presses the metal into its corners. */
 const HEAD_M: Record<Family, number> = { light: 0.075, copper: 0.1, iron: 0.1 };
+/** A casting as small as a coin fills with less. */
+const SMALL = { kg: 0.1, head_m: 0.04 } as const;
 
 /**
  * Least sand around a casting of this mass and metal.
@@ -75,7 +78,7 @@ export function sandAround(kg: number, alloy: Alloy): Margins & { head_m: number
     over_m,
     under_m: margins.under_m * times,
     sprue_m: margins.sprue_m * times,
-    head_m: Math.max(HEAD_M[family], over_m)
+    head_m: Math.max(kg < SMALL.kg ? SMALL.head_m : HEAD_M[family], over_m)
   };
 }
 
@@ -91,7 +94,7 @@ export const BARS = { from_span_m: 0.3, apart_m: [0.1, 0.15] } as const;
 /** What one may lift: from the first, two hands and a short carry; from the second, two people or an aid, kg. */
 export const LIFTS = { two_hands_kg: 16, two_people_kg: 23 } as const;
 
-/** The lift left over once the cope's weight is off is held down so many times. */
+/** Cope and weights together carry so many times the lift. */
 export const HOLD_DOWN_SAFETY = 1.5;
 
 /** Metal of sprue, runner and risers beside the castings' own, share: a usual hobby mold. */

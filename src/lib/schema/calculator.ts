@@ -2,6 +2,7 @@ import { array, number, type AnySchema, type InferType } from 'yup';
 import { LOSS_KINDS } from '$core/bench/formula/loss';
 import { COVERS } from '$core/heap/state/drying';
 import { GATES } from '$core/metal/gating';
+import { SHAPES } from '$core/heat/shape';
 import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
 import { HEAP_BINDERS } from '$core/reference/targets';
 import {
@@ -244,7 +245,16 @@ export const calculators = {
     pour_c: between('°C', 150, 1800).required(REQUIRED),
     sand_moisture_percent: percent(WETTEST_TARGET).required(REQUIRED),
     binder: choice(HEAP_BINDERS).required(REQUIRED),
-    sand_thickness_mm: between('mm', 5, 500).required(REQUIRED)
+    sand_thickness_mm: between('mm', 5, 500).required(REQUIRED),
+    /** Left out, a plate: of all shapes it cools slowest. */
+    shape: choice(SHAPES).optional(),
+    /** The thickest part of the way in, most often basin or riser: it has to be solid, too. */
+    gating: shape({
+      volume_cm3: moreThanNothing('cm³', 1e5).required(REQUIRED),
+      area_cm2: moreThanNothing('cm²', 1e6).required(REQUIRED)
+    })
+      .default(undefined)
+      .optional()
   })
     .required(REQUIRED)
     .test('pours', function (of) {
@@ -258,7 +268,17 @@ export const calculators = {
     .test('chunky', function (of) {
       if (!of || of.volume_cm3 / of.area_cm2 <= 6) return true;
       return this.createError({ path: 'area_cm2', message: 'is too little surface for that volume' });
+    })
+    .test('chunky gating', function (of) {
+      if (!of?.gating || of.gating.volume_cm3 / of.gating.area_cm2 <= 6) return true;
+      return this.createError({ path: 'gating.area_cm2', message: 'is too little surface for that volume' });
     }),
+  'set-point': shape({
+    metal: choice(ALLOY_NAMES).required(REQUIRED),
+    set_c: between('°C', 0, 2000).required(REQUIRED),
+    /** Lost in tapping and carrying, where it is known. */
+    carry_loss_c: between('°C', 0, 300).optional()
+  }).required(REQUIRED),
   'control-chart': shape({
     values: array(
       number()

@@ -1,4 +1,5 @@
 import { array, type InferType } from 'yup';
+import type { Opening } from '$core/heat/opening';
 import { SEEN } from '$core/judge/day-record';
 import { FURNACE_KINDS } from '$core/metal/furnace';
 import { GATES } from '$core/metal/gating';
@@ -40,7 +41,10 @@ export const moldGating = () =>
     ingates: whole(1, 40).optional(),
     ingate_width_mm: between('mm', 1, 300).optional(),
     ingate_height_mm: between('mm', 1, 100).optional(),
-    riser_mm: between('mm', 3, 300).optional(),
+    /** Its diameter; nought is none. */
+    riser_mm: between('mm', 0, 300)
+      .test('riser', 'must be 0 for none, or at least 3 mm', (mm) => mm == null || mm === 0 || mm >= 3)
+      .optional(),
     /** Weights and clamps on it, as a weight. */
     held_kg: kgOrNone(5000).optional(),
     /** How hard it is rammed, by the hardness tester or a thumb, 0 to 100. */
@@ -101,11 +105,17 @@ export const newPour = shape({
 }).required(REQUIRED);
 export type NewPour = InferType<typeof newPour>;
 
-/** When each mold could be opened by its heat run, s after the pour, and what it did to the sand. */
+/** When a mold may be opened by its heat run, s after the pour, and what it did to the sand. */
 export interface PouredHeat {
+  /** All its metal is solid, and which of it is last. */
   solid_s: number | null;
-  below_400_s: number | null;
-  below_60_s: number | null;
+  last: Opening['last'];
+  /** Solid and cool enough: likely, and by the slow end of the doubt, which is what stands. */
+  likely_s: number | null;
+  open_s: number | null;
+  by_hand_s: number | null;
+  /** How long people usually wait with work of this mass; not in pours of before. */
+  people_s?: number;
   burnt_mm: number;
   spent_kg: number;
   steam_kg: number;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { readAnew } from '$lib/ui/read-anew';
   import { nowMs } from '$core/time/now';
   import Explained from '$lib/ui/figure/Explained.svelte';
@@ -50,10 +51,15 @@
   );
   const metal_kg = $derived(poured.reduce((sum, mold) => sum + (mold.poured?.metal_kg ?? 0), 0));
   const early = $derived(
-    open?.poured?.heat.below_400_s != null && open.state === 'poured'
-      ? Date.parse(open.poured.at) + open.poured.heat.below_400_s * 1000
+    open?.poured?.heat.open_s != null && open.state === 'poured'
+      ? Date.parse(open.poured.at) + open.poured.heat.open_s * 1000
       : null
   );
+  let now = $state(nowMs());
+  onMount(() => {
+    const tick = setInterval(() => (now = nowMs()), 5000);
+    return () => clearInterval(tick);
+  });
   const all = $derived(poured.length > 0 && data.molds.every(({ state }) => state === 'shaken-out'));
 
   async function on(stage: 'recondition') {
@@ -92,16 +98,14 @@
           <h2 class="text-2xl">Mold {open.number}: {open.name}</h2>
           <p class="soft small">
             {MOLD_STATE_WORDS[open.state]}{open.poured
-              ? ` at ${clock(open.poured.at)} with ${temperatureText(open.poured.pour_c, units())}`
+              ? ` · poured ${clock(open.poured.at)} at ${temperatureText(open.poured.pour_c, units())}`
               : ''}
           </p>
         </header>
-        {#if early !== null && nowMs() < early}
-          <p class="wrong">
-            By its heat it should stay shut until {clock(early)}: its middle is over {temperatureText(
-              400,
-              units()
-            )} still.
+        {#if early !== null && now < early}
+          <p class="wrong" role="status">
+            Leave it shut until {clock(early)}: metal in it may be liquid still, or too hot to handle. Opened
+            early, it runs out, bends, tears or cracks.
           </p>
         {/if}
         {#if open.state === 'poured'}<Caution name="hot" />{/if}

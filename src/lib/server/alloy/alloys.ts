@@ -74,6 +74,11 @@ export function figuresOf(metal: Alloy, own: AlloyRecord | null): AlloyFigures {
     solid_kg_m3: solid,
     // Liquid keeps to solid as in what it is like.
     liquid_kg_m3: (solid * like.liquid_kg_m3) / like.solid_kg_m3,
-    loss: loss === null ? like.loss : [loss, loss]
+    loss: loss === null ? like.loss : [loss, loss],
+    // Who pours it hotter than what it is like knows that it bears that.
+    set_point: {
+      ...like.set_point,
+      most_c: Math.max(like.set_point.most_c, range[1] + like.set_point.carry_c)
+    }
   };
 }

@@ -15,13 +15,24 @@ import { blend, type Blend, type BlendProblem, type BlendWindow } from '$core/mi
 import { clayAndWater, dryMixToAdd, sandAndClay, waterToAdd } from '$core/mix/correction';
 import { splashes } from '$core/mix/splashes';
 import { asPercent } from '$core/quantity/display';
-import { TARGETS, middle, type System } from '$core/reference/targets';
+import { TARGETS, middle, type HeapBinder, type System } from '$core/reference/targets';
 import type { SqueezeReading } from '$core/bench/formula/squeeze';
 import type { CalculatorName, CalculatorRequest } from '$lib/schema/calculator';
 import { gradingFields } from '$core/bench/tests/sieve';
-import { BASIN_DEPTH_M, chokeArea, effectiveHead, ingateArea, sprueTaper } from '$core/metal/gating';
+import { judgeSetPoint, setPointRange, type SetPoint } from '$core/metal/furnace';
+import {
+  BASIN_DEPTH_M,
+  chokeArea,
+  effectiveHead,
+  endHead,
+  ingateArea,
+  sprueTaper,
+  wantedEndHead
+} from '$core/metal/gating';
 import { meltDemand } from '$core/metal/melt';
-import { afterPour } from '$core/heat/after-pour';
+import { afterPour, coolsTo, type PouredInto } from '$core/heat/after-pour';
+import { coolingLimits, opening } from '$core/heat/opening';
+import { spreadOfShape, type Shape } from '$core/heat/shape';
 import { fit, leastFlask } from '$core/mold/fit';
 import type { Flask } from '$core/mold/flask';
 import { carry, copeLift, dropOut } from '$core/mold/holding';
@@ -358,9 +369,10 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
     discharge,
     basin_mm
   }) {
-    const head_m = orImpossible('sprue_mm', () =>
-      effectiveHead(sprue_mm / 1000, casting_mm / 1000, casting_in_cope_mm / 1000, gate)
-    );
+    const sides = [sprue_mm / 1000, casting_mm / 1000, casting_in_cope_mm / 1000] as const;
+    const head_m = orImpossible('sprue_mm', () => effectiveHead(...sides, gate));
+    const end_m = endHead(...sides, gate);
+    const wants_m = wantedEndHead(poured_kg);
     const choke_m2 = chokeArea(poured_kg, liquid_kg_m3, pour_s, head_m, discharge);
     const taper = orImpossible('basin_mm', () =>
       sprueTaper(
@@ -373,7 +385,14 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
       choke_mm2: choke_m2 * 1e6,
       sprue_top_mm2: choke_m2 * taper * 1e6,
       ingate_mm2: ingateArea(poured_kg, liquid_kg_m3, pour_s) * 1e6,
-      taper
+      taper,
+      end_head_mm: end_m * 1000,
+      warnings:
+        end_m < wants_m - 1e-9
+          ? [
+              `The basin stands only ${Math.round(end_m * 1000)} mm above the casting's top; ${wants_m * 1000} mm fill it well. Raise the cope or the basin.`
+            ]
+          : []
     };
   },
 
@@ -397,29 +416,69 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
     return { modulus_mm: modulus_m * 1000, solid_s };
   },
 
-  'sand-heat'({ metal, volume_cm3, area_cm2, pour_c, sand_moisture_percent, binder, sand_thickness_mm }) {
-    const { burnt_m, burnt_kg, steam_kg, condensed_kg, solid_s, below_400_s, below_60_s, run } = afterPour(
-      ALLOYS[metal],
-      volume_cm3 / 1e6,
-      area_cm2 / 1e4,
-      pour_c,
-      sand_moisture_percent / 100,
-      binder,
-      sand_thickness_mm / 1000
+  'sand-heat'(request) {
+    const alloy = ALLOYS[request.metal as Alloy];
+    const into: PouredInto = {
+      alloy,
+      pour_c: request.pour_c,
+      moisture: request.sand_moisture_percent / 100,
+      binder: request.binder as HeapBinder,
+      thick_m: request.sand_thickness_mm / 1000
+    };
+    const outer = { volume_m3: request.volume_cm3 / 1e6, area_m2: request.area_cm2 / 1e4 };
+    const around = spreadOfShape((request.shape ?? 'plate') as Shape, outer.volume_m3 / outer.area_m2);
+    const body = { ...outer, around };
+    const way = request.gating && {
+      volume_m3: request.gating.volume_cm3 / 1e6,
+      area_m2: request.gating.area_cm2 / 1e4
+    };
+    const limits = coolingLimits(alloy);
+    const { burnt_m, burnt_kg, steam_kg, condensed_kg, reached_s, run } = afterPour(body, into, limits);
+    const [solid = null, , below_60_c = null] = reached_s;
+    const below_400_c = coolsTo(body, into, [Math.min(alloy.solidus_c, 400)]).reached_s[0] ?? null;
+    const { solid_s, last, likely_s, open_s } = opening(
+      [
+        { part: 'casting', body, reached_s },
+        ...(way
+          ? [{ part: 'sprue' as const, body: way, reached_s: coolsTo(way, into, [limits[0]]).reached_s }]
+          : [])
+      ],
+      into
     );
     return {
+      shape: request.shape ?? 'plate',
       burnt_layer_mm: burnt_m * 1000,
       burnt_sand_kg: burnt_kg,
       steam_kg,
       condensed_kg,
-      open_after_s: { solid: solid_s, below_400_c: below_400_s, below_60_c: below_60_s },
+      shake_out_c: alloy.shake_out_c,
+      /** `open` by the slow end of the doubt; without the way in, of the casting alone. */
+      open_after_s: { solid, all_solid: solid_s, likely: likely_s, open: open_s, below_400_c, below_60_c },
+      last_solid: way ? (last === 'casting' ? 'casting' : 'gating') : 'casting',
       profile: run.at_m.map((m, i) => ({ depth_mm: m * 1000, peak_c: run.peak_c[i]!, dried: run.dried[i]! }))
     };
+  },
+
+  'set-point'({ metal, set_c, carry_loss_c }) {
+    const alloy = ALLOYS[metal as Alloy];
+    const judged = judgeSetPoint(set_c, alloy, undefined, carry_loss_c);
+    const [least_c, most_c] = setPointRange(alloy, carry_loss_c);
+    const verdict = judged.is === 'too-hot' ? 'too-hot' : judged.is === 'right' ? 'right' : 'too-cold';
+    return { verdict, least_c, most_c, why: SET_POINT_WHY[judged.is] };
   },
 
   'control-chart'({ values }) {
     return controlChart(values);
   }
+};
+
+const SET_POINT_WHY: Record<SetPoint['is'], string> = {
+  'never-melts': 'Below the melting range: it never melts.',
+  mushy: 'Within the melting range: it stays mush and never pours.',
+  cold: 'It melts, but freezes on the way to the mold.',
+  short: 'It melts, but freezes on the way to the mold.',
+  right: 'Above the melting range by what is lost on the way, and no hotter than the metal bears.',
+  'too-hot': 'Hotter than the metal bears: it takes up gas, burns off and makes dross.'
 };
 
 /** Steps in a drying curve. */

@@ -24,6 +24,7 @@ export const CALCULATOR_SUMMARIES: Record<CalculatorName, string> = {
   gating:
     'Head, choke, sprue and ingates that fill a casting in a time; the sprue’s top is of a basin 30 mm deep unless said',
   solidification: 'Modulus of a casting, and how long it takes to freeze in sand',
+  'set-point': 'Whether a furnace is set right for a metal: too cold, right, or too hot',
   'sand-heat': 'How deep a pour burns its sand, and when the casting is solid and cool',
   'control-chart': 'Individuals and moving-range chart with run rules'
 };

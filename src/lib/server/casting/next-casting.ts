@@ -60,7 +60,7 @@ async function underway(db: Database): Promise<Underway | null> {
       .filter(({ state }) => state !== 'broken')
       .map((mold) => {
         const { poured } = mold;
-        const opens = poured?.heat.below_400_s;
+        const opens = poured?.heat.open_s;
         return {
           id: mold.id,
           state: mold.state,

@@ -6,7 +6,7 @@ import { GATING_SHARE } from '$core/reference/mold';
 import { USUAL_HEEL } from '$core/reference/scrap';
 import { meltLoss } from '$core/metal/melt-loss';
 import { planMelts } from '$core/metal/melt-plan';
-import { CARRY_LOSS_C, FURNACES, warmUpTime } from '$core/metal/furnace';
+import { FURNACES, warmUpTime } from '$core/metal/furnace';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import type { CastingBox } from '$core/mold/casting';
 import { solidsOf } from '$core/mold/judge-flask';
@@ -190,7 +190,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
       pattern_ids: of.map(({ pattern_id }) => pattern_id)
     })),
     melts: melts.map((melt, i) => {
-      const set_c = alloy.pour_c + CARRY_LOSS_C;
+      const set_c = alloy.pour_c + alloy.set_point.carry_c;
       // The furnace is warm still for all but the first.
       const furnace_c = i === 0 ? 20 : WARM_FURNACE * set_c;
       return { ...melt, heat_min: warmUpTime(alloy, melt.charge_kg, set_c, furnace, furnace_c) / 60 };

@@ -1,6 +1,9 @@
 import type { CastingBox } from '$core/mold/casting';
+import type { Flask } from '$core/mold/flask';
 import { planMold } from '$core/mold/plan-mold';
+import { gatingBodies } from '$core/heat/gating-bodies';
 import type { HotMold } from '$core/heat/mold-after-pour';
+import { spreadOf, type Spread } from '$core/heat/shape';
 import { planGating, type GatingPlan, type MoldToGate } from '$core/metal/gating-plan';
 import { pouringTemperature } from '$core/metal/furnace';
 import { patternSurface, thinnestSolid } from '$core/pattern/surface';
@@ -29,6 +32,8 @@ export interface PourCasting {
   kg: number;
   volume_m3: number;
   area_m2: number;
+  /** How the sand about it widens. */
+  around: Spread;
   /** The surface is its mesh's, not a guess. */
   area_known: boolean;
 }
@@ -63,20 +68,20 @@ function toGate(
   boxes: readonly CastingBox[],
   of: {
     alloy: AlloyFigures;
-    cope_m: number;
+    flask: Flask;
     wall_m: number | null;
     modulus_m: number;
     own: MoldGating | null;
   }
 ): MoldToGate {
-  const { alloy, cope_m, wall_m, modulus_m, own } = of;
+  const { alloy, flask, wall_m, modulus_m, own } = of;
   const tallest = [...boxes].sort((a, b) => b.above_m + b.below_m - a.above_m - a.below_m)[0]!;
   const castings_kg = boxes.reduce((sum, { kg }) => sum + kg, 0);
   return {
     alloy,
     castings_kg,
     castings: boxes.length,
-    sprue_m: cope_m,
+    sprue_m: flask.cope_m,
     casting_m: tallest.above_m + tallest.below_m,
     in_cope_m: tallest.above_m,
     side_m: Math.max(...boxes.map(({ length_m, width_m }) => Math.max(length_m, width_m))),
@@ -85,6 +90,7 @@ function toGate(
     gate: own?.gate ?? 'parting',
     school: own?.school ?? 'carved',
     pour_c: pouringTemperature(alloy, modulus_m),
+    flask_m: [flask.length_m, flask.width_m],
     ...(own?.sand_c !== undefined && { sand_c: own.sand_c })
   };
 }
@@ -104,11 +110,17 @@ export function gatingOf({ gate, mold }: Pick<PourMold, 'gate' | 'mold'>): Gatin
 /** A mold as its heat is worked out; null where too little is known of it. */
 export function hotMold(of: PourMold, plan: GatingPlan | null, pour_c: number): HotMold | null {
   const { heap, thick_m, castings, alloy, moisture, wettest } = of;
-  if (!heap || !thick_m || castings.length === 0) return null;
+  // Without its way in nobody knows when the last of it is solid.
+  if (!heap || !thick_m || !plan || castings.length === 0) return null;
   return {
     alloy,
-    castings: castings.map(({ volume_m3, area_m2, count }) => ({ volume_m3, area_m2, count })),
-    gating: { kg: plan?.gating_kg ?? 0, across_m: plan?.sprue.bottom_m ?? 0.01 },
+    castings: castings.map(({ volume_m3, area_m2, around, count }) => ({
+      volume_m3,
+      area_m2,
+      around,
+      count
+    })),
+    gating: gatingBodies(plan),
     pour_c,
     // Sand that nobody looked at is taken as it should be.
     moisture: moisture?.value ?? 0.8 * wettest,
@@ -162,6 +174,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
             kg,
             volume_m3,
             area_m2: surface.m2,
+            around: spreadOf(surface.m2, [box.length_m, box.width_m, box.above_m + box.below_m]),
             area_known: surface.known
           });
           for (let i = 0; i < count; i++) boxes.push({ ...box, kg });
@@ -202,7 +215,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
         const wall_m = told !== undefined ? told / 1000 : walls.length > 0 ? Math.min(...walls) : null;
         const gate =
           own && boxes.length > 0
-            ? toGate(boxes, { alloy, cope_m: own.cope_m, wall_m, modulus_m, own: mold.gating })
+            ? toGate(boxes, { alloy, flask: own, wall_m, modulus_m, own: mold.gating })
             : null;
         const walled = plan?.clearances.filter(({ between }) => between === 'wall') ?? [];
         const gaps = [

@@ -144,7 +144,7 @@ describe('a pour', () => {
     const before = await readState(db, heap, ago(0));
     const made = await pour();
     expect(made.heat.solid_s).toBeGreaterThan(10);
-    expect(made.heat.below_400_s!).toBeGreaterThan(made.heat.solid_s!);
+    expect(made.heat.open_s!).toBeGreaterThan(made.heat.solid_s!);
     const after = await readState(db, heap, new Date(nowMs() + 1000).toISOString());
     expect((await readSession(db, session)).molds[0]).toMatchObject({
       state: 'poured',

@@ -1,5 +1,5 @@
 import { nowMs } from '$core/time/now';
-import { moldAfterPour } from '$core/heat/mold-after-pour';
+import type { moldAfterPour } from '$core/heat/mold-after-pour';
 import { planMelts, type MeltPlan } from '$core/metal/melt-plan';
 import { pourVerdict, type Checked, type MoldBeforePour } from '$core/judge/pour-checks';
 import { checksOf, hoursSince, type MeltBeforePour } from '$core/session/pour-day';
@@ -13,6 +13,7 @@ import { writeAct } from '../heap/acts';
 import { readState } from '../heap/heap-state';
 import { Refusal, impossible, notFound } from '../refusal';
 import { readSession, type SessionRecord } from '../session/sessions';
+import { inThread } from '../worker/crew';
 import { gatingOf, hotMold, pourMolds, type PourMold } from './pour-mold';
 
 /** Melts of the molds of one metal that still wait. */
@@ -138,7 +139,7 @@ export async function pourMold(
     );
   const plan = gatingOf(of);
   const hot = hotMold(of, plan, input.pour_c);
-  const heat = hot ? await moldAfterPour(hot, () => new Promise<void>((done) => setImmediate(done))) : null;
+  const heat = hot ? await inThread<typeof moldAfterPour>('heat', hot) : null;
   const metal_kg = input.metal_kg ?? of.castings_kg + (plan?.gating_kg ?? 0);
   const seconds = input.seconds ?? null;
   const entries = await entriesFor(db, of, input, heat, metal_kg, session_id);
@@ -160,8 +161,11 @@ export async function pourMold(
       metal_kg,
       heat: {
         solid_s: heat?.solid_s ?? null,
-        below_400_s: heat?.below_400_s ?? null,
-        below_60_s: heat?.below_60_s ?? null,
+        last: heat?.last ?? 'casting',
+        likely_s: heat?.likely_s ?? null,
+        open_s: heat?.open_s ?? null,
+        by_hand_s: heat?.by_hand_s ?? null,
+        ...(heat && { people_s: heat.people_s }),
         burnt_mm: (heat?.burnt_m ?? 0) * 1000,
         spent_kg: heat?.spent_kg ?? 0,
         steam_kg: heat?.steam_kg ?? 0,

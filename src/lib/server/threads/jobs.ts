@@ -1,3 +1,4 @@
+import { moldAfterPour } from '$core/heat/mold-after-pour';
 import { possibleMixes } from '$core/mold/possible-mixes';
 import { busyInFile } from '../calendar/calendar-job';
 import { meshInFile } from '../pattern/mesh-job';
@@ -7,5 +8,6 @@ import type { Job, JobName } from '../worker/job';
 export const JOBS = {
   mesh: meshInFile,
   calendar: busyInFile,
-  molds: possibleMixes
+  molds: possibleMixes,
+  heat: moldAfterPour
 } satisfies Record<JobName, Job>;

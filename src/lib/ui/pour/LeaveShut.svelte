@@ -2,13 +2,12 @@
   import { nowMs } from '$core/time/now';
   /** Poured molds that wait: the one that opens next stands large, the others below it. */
   import { onMount } from 'svelte';
-  import { durationText, temperatureText } from '$core/quantity/display';
+  import { durationText } from '$core/quantity/display';
   import type { PouredMold } from '$lib/schema/pour';
   import Caution from '$lib/ui/caution/Caution.svelte';
-  import { units } from '$lib/ui/preferences';
   import { clearTimer, clockText, startTimer, timerNamed } from '$lib/ui/timer/timers.svelte';
   import { shakenPlaces } from './wait-places';
-  import { clock } from './pour-words';
+  import { PART_WORDS, clock, waitText } from './pour-words';
 
   interface Props {
     molds: readonly { id: number; name: string; number: number; poured: PouredMold }[];
@@ -24,9 +23,16 @@
     molds
       .map((mold) => {
         const at = Date.parse(mold.poured.at);
-        const { solid_s, below_400_s, below_60_s } = mold.poured.heat;
+        const { solid_s, likely_s, open_s, by_hand_s } = mold.poured.heat;
         const when = (s: number | null) => (s === null ? null : at + s * 1000);
-        return { ...mold, at, solid: when(solid_s), open: when(below_400_s), hand: when(below_60_s) };
+        return {
+          ...mold,
+          at,
+          solid: when(solid_s),
+          likely: when(likely_s),
+          open: when(open_s),
+          hand: when(by_hand_s)
+        };
       })
       .sort((a, b) => (a.open ?? Infinity) - (b.open ?? Infinity))
   );
@@ -40,7 +46,7 @@
     if (seconds)
       startTimer({
         name: name(mold.id),
-        says: `${mold.name}: its middle is under ${temperatureText(400, units())}`,
+        says: `${mold.name} may be opened`,
         seconds,
         href: '/pour'
       });
@@ -69,11 +75,22 @@
           {clockText(opens)}<span class="unit text-xl"> {opens >= 3600 ? 'h' : 'min'}</span>
         </p>
         <p>
-          {#if opens > 0}then its thickest part is under {temperatureText(400, units())}.{/if}
+          {#if opens > 0}
+            then all its metal is solid, and the casting is cool enough to handle with tools.
+            {#if next.likely !== null && next.open !== null && next.likely < next.open}
+              It is likely so from {clock(next.likely)}; {clock(next.open)} allows for hotter metal and thin sand.
+            {/if}
+          {/if}
           {#if next.solid !== null && now >= next.solid}
-            It has been solid for {durationText(Math.round((now - next.solid) / 1000 / 60) * 60 || 60)}.
+            All of it should have been solid for {durationText(
+              Math.round((now - next.solid) / 1000 / 60) * 60 || 60
+            )}.
           {:else if next.solid !== null}
-            It is solid in {clockText(left(next.solid)!)}.
+            {PART_WORDS[next.poured.heat.last][0]!.toUpperCase()}{PART_WORDS[next.poured.heat.last].slice(1)} is
+            solid last, in {clockText(left(next.solid)!)}.
+          {/if}
+          {#if next.poured.heat.people_s}
+            People usually wait {waitText(next.poured.heat.people_s)} with work of this mass.
           {/if}
         </p>
         <div
@@ -87,8 +104,7 @@
             ></span>
             <span
               class="figure absolute top-6 -translate-x-1/2 text-xs font-normal"
-              style:left="{Math.min(92, Math.max(6, at))}%"
-              >{says === '400' ? temperatureText(400, units()) : says}</span
+              style:left="{Math.min(92, Math.max(6, at))}%">{says}</span
             >
           {/each}
           <span class="absolute -top-1.5 -bottom-1.5 w-1 bg-(--ink)" style:left="{places.now}%"></span>
@@ -117,7 +133,9 @@
                 type="button"
                 class="quiet"
                 onclick={() => onopen(mold.id)}
-                aria-label="Mold {mold.number} is open">Open</button
+                aria-label={seconds === 0
+                  ? `Mold ${mold.number} is open`
+                  : `Mold ${mold.number} was opened early`}>{seconds === 0 ? 'Open' : 'Opened early'}</button
               >
             </span>
           </li>
@@ -125,15 +143,24 @@
       </ul>
     {/if}
     <Caution name="hot" />
-    <p class="row">
-      <button type="button" class="act flex-1" onclick={() => onopen(next.id)}>It is open</button>
-      <button
-        type="button"
-        class="quiet flex-1"
-        aria-pressed={timerNamed(name(next.id)) !== undefined}
-        disabled={!opens}
-        onclick={() => wake(next)}>{timerNamed(name(next.id)) ? 'It will ring here' : 'Wake me'}</button
-      >
-    </p>
+    {#if opens === 0}
+      <p><button type="button" class="act w-full" onclick={() => onopen(next.id)}>It is open</button></p>
+    {:else}
+      <p class="row items-center">
+        {#if opens !== null}
+          <button
+            type="button"
+            class="act flex-1"
+            aria-pressed={timerNamed(name(next.id)) !== undefined}
+            onclick={() => wake(next)}
+            >{timerNamed(name(next.id)) ? 'It will ring here' : 'Ring when it may be opened'}</button
+          >
+        {/if}
+        <button type="button" class="quiet" onclick={() => onopen(next.id)}>I opened it early</button>
+      </p>
+      <p class="soft small">
+        Opened early, metal that is still liquid runs out and burns; a hot casting bends, tears or cracks.
+      </p>
+    {/if}
   </section>
 {/if}

@@ -4,14 +4,7 @@
   /** How much metal, in how many melts, of what, and what the furnace is set to; worked out while one types. */
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { alloyParts, bulkOf, topUps } from '$core/metal/charge';
-  import {
-    FURNACES,
-    FURNACE_KINDS,
-    judgeSetPoint,
-    warmUpTime,
-    CARRY_LOSS_C,
-    type FurnaceKind
-  } from '$core/metal/furnace';
+  import { FURNACES, FURNACE_KINDS, judgeSetPoint, warmUpTime, type FurnaceKind } from '$core/metal/furnace';
   import { CRUCIBLE_FILL } from '$core/metal/melt';
   import { meltLoss } from '$core/metal/melt-loss';
   import { planMelts } from '$core/metal/melt-plan';
@@ -104,7 +97,7 @@
   );
   const warm = $derived(
     kind && largest > 0
-      ? warmUpTime(alloy, largest, melt.set.celsius ?? pour_c + CARRY_LOSS_C, {
+      ? warmUpTime(alloy, largest, melt.set.celsius ?? pour_c + alloy.set_point.carry_c, {
           ...FURNACES[kind],
           power_w: melt.power.si ?? FURNACES[kind].power_w
         })

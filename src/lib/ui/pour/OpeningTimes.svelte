@@ -3,26 +3,26 @@
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { Progress } from '@skeletonlabs/skeleton-svelte';
   import type { MoldAfterPour } from '$core/heat/mold-after-pour';
-  import { durationText, massText, temperatureText } from '$core/quantity/display';
+  import { massText, temperatureText } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
+  import { PART_WORDS, waitText } from './pour-words';
 
   interface Props {
     after: MoldAfterPour | null;
     done: number | null;
     trouble: string | null;
     known: boolean;
+    /** Castings of this metal come out below this, °C. */
+    shake_out_c: number;
   }
-  const { after, done, trouble, known }: Props = $props();
-  const time = (s: number | null) =>
-    s === null
-      ? 'later than three days'
-      : durationText(s < 120 ? Math.round(s / 5) * 5 : Math.round(s / 60) * 60);
+  const { after, done, trouble, known, shake_out_c }: Props = $props();
+  const time = (s: number | null) => (s === null ? 'later than three days' : waitText(s));
   const rows = $derived(
     after
       ? [
-          { what: 'solid', s: after.solid_s },
-          { what: `under ${temperatureText(400, units())}`, s: after.below_400_s },
-          { what: `under ${temperatureText(60, units())}, by hand`, s: after.below_60_s }
+          { what: 'all of it solid', s: after.solid_s },
+          { what: 'open it after', s: after.open_s },
+          { what: `under ${temperatureText(60, units())}, by hand`, s: after.by_hand_s }
         ]
       : []
   );
@@ -31,7 +31,8 @@
 <div class="grid min-h-28 content-start gap-2" aria-live="polite" aria-busy={done !== null}>
   {#if !known}
     <p class="soft small">
-      When it can be opened is not known: its flask, its patterns or its sand are not said.
+      When it can be opened is not known: its flask, its patterns or its sand are not said, or it cannot be
+      gated.
     </p>
   {:else if trouble}
     <p class="wrong">{trouble}</p>
@@ -45,7 +46,15 @@
       {/each}
     </dl>
     <p class="soft small">
-      Estimated from its thickest casting through its sand. About {massText(after.spent_kg, units())} of sand burns,
+      An estimate. {PART_WORDS[after.last][0]!.toUpperCase()}{PART_WORDS[after.last].slice(1)} is solid last.
+      {#if after.likely_s !== null && after.open_s !== null && after.likely_s < after.open_s}
+        The casting is likely below {temperatureText(shake_out_c, units())} after {waitText(after.likely_s)};
+        hotter metal or thin sand takes the longer time.
+      {/if}
+      People usually wait {waitText(after.people_s)} with work of this mass. About {massText(
+        after.spent_kg,
+        units()
+      )} of sand burns,
       {massText(after.steam_kg, units())} of water leaves as steam and {massText(after.condensed_kg, units())} goes
       into the sand behind.
     </p>

@@ -3,7 +3,6 @@
   import { nowMs } from '$core/time/now';
   /** The pour of one mold: how hot, the clock from the first metal to the last, and one press that keeps it. */
   import { onMount } from 'svelte';
-  import { temperatureText } from '$core/quantity/display';
   import type { HotMold } from '$core/heat/mold-after-pour';
   import { api } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
@@ -22,7 +21,12 @@
   interface Props {
     session_id: number;
     mold: { id: number; name: string };
-    alloy: { name: string; liquidus_c: number; pour_range_c: readonly [number, number] };
+    alloy: {
+      name: string;
+      liquidus_c: number;
+      pour_range_c: readonly [number, number];
+      shake_out_c: number;
+    };
     pour_c: number;
     melt_c: number | null;
     window_s: { least: number; most: number | null } | null;
@@ -82,7 +86,7 @@
       interrupted: stream.broke
     };
     const send = (checked: typeof body) =>
-      outbox.post<{ id: number; at: string; heat: { below_400_s: number | null } }>(
+      outbox.post<{ id: number; at: string; heat: { open_s: number | null } }>(
         `/sessions/${session_id}/pours`,
         checked,
         `${mold.name}, poured`
@@ -90,11 +94,11 @@
     const made = await form.submit(schema, body, send);
     if (!made) return;
     kept.finish();
-    const opens = made.heat.below_400_s;
+    const opens = made.heat.open_s;
     if (opens !== null)
       startTimer({
         name: `mold:${mold.id}`,
-        says: `${mold.name}: its middle is under ${temperatureText(400, units())}`,
+        says: `${mold.name} may be opened`,
         seconds: Math.max(1, Math.round(opens - (nowMs() - Date.parse(at)) / 1000)),
         href: '/pour'
       });
@@ -167,7 +171,13 @@
       alloy.pour_range_c[0]
     )} °C to {Math.round(alloy.pour_range_c[1])} °C, here about {Math.round(pour_c)} °C"
   />
-  <OpeningTimes after={heat.after} done={heat.done} trouble={heat.trouble} known={hot !== null} />
+  <OpeningTimes
+    after={heat.after}
+    done={heat.done}
+    trouble={heat.trouble}
+    known={hot !== null}
+    shake_out_c={alloy.shake_out_c}
+  />
   <FormTrouble {form} />
   {#if !ready}<p class="small wrong">Something above still stands against it.</p>{/if}
   <p>

@@ -1,4 +1,5 @@
 import type { Checked, PourCheck } from '$core/judge/pour-checks';
+import type { Part } from '$core/heat/opening';
 import type { SetPoint } from '$core/metal/furnace';
 import type { GatingWarning } from '$core/metal/gating-plan';
 import {
@@ -106,13 +107,15 @@ export function setPointSays({ is, by_c }: SetPoint, system: UnitSystem): string
   const off = system === 'us' ? `${Math.round(by_c * 1.8)} °F` : `${Math.round(by_c)} °C`;
   switch (is) {
     case 'never-melts':
-      return `Below the melting range: it will never pour. Set it at least ${off} higher.`;
+      return `Below the melting range: it never melts. Set it at least ${off} higher.`;
     case 'mushy':
-      return `Within the melting range: it stays mush and will never pour. Set it more than ${off} higher.`;
+      return `Within the melting range: it stays mush and never pours. Set it at least ${off} higher.`;
+    case 'cold':
+      return `It melts, but freezes on the way to the mold. Set it at least ${off} higher.`;
     case 'short':
-      return `It melts, but cools on the way to the mold: ${off} more would do.`;
+      return `It pours, but colder than planned for this casting. Set it ${off} higher.`;
     case 'too-hot':
-      return `${off} more than it takes: hot metal drinks gas and burns off.`;
+      return `${off} too hot for this metal: it takes up gas, burns off and makes dross. Turn it down.`;
     case 'right':
       return 'Right for this metal, with what is lost on the way.';
   }
@@ -136,9 +139,32 @@ export function warningSays(warning: GatingWarning, system: UnitSystem): string 
       return `The sprue cannot stay full: ${length(warning.has_m, system)} at its top, where falling metal wants ${length(warning.wants_m, system)}.`;
     case 'sprue-chokes':
       return `This sprue lets it fill in ${s(warning.fills_s)}, slower than you mean to pour.`;
+    case 'low-head':
+      return `The basin stands ${length(warning.has_m, system)} above the casting's top as it fills; ${length(warning.wants_m, system)} fills it well. Raise the cope or the basin.`;
+    case 'gates-wide':
+      return `The gates are ${length(warning.has_m, system)} wide together; the side that they enter takes ${length(warning.most_m, system)}. Make them narrower, or fewer.`;
+    case 'no-riser':
+      return `Without a riser the thick part shrinks into itself. One of ${length(warning.wants_m, system)} would feed it.`;
+    case 'riser-no-room':
+      return `No riser that feeds it stands in this cope: it would be ${length(warning.wants_m, system)} high, and there is room for ${length(warning.room_m, system)}. Take a higher cope.`;
     case 'riser-small':
       return `A riser of ${length(warning.has_m, system)} freezes before what it feeds: ${length(warning.wants_m, system)}.`;
   }
+}
+
+/** The parts of the metal in a mold, as they are spoken of. */
+export const PART_WORDS: Record<Part, string> = {
+  casting: 'the casting',
+  sprue: 'the sprue',
+  basin: 'the basin',
+  runner: 'the runner',
+  riser: 'the riser'
+};
+
+/** How long a mold is left shut, rounded up so that nobody comes too soon. */
+export function waitText(s: number): string {
+  const step = s < 90 ? 5 : s < 90 * 60 ? 60 : 3600;
+  return durationText(Math.ceil(s / step) * step);
 }
 
 /** A time of day. */

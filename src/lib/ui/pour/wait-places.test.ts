@@ -40,7 +40,7 @@ describe('words of the pour', () => {
     expect(of('mold-age', 2, 6)).toContain('2 h');
   });
   it('a set-point and a way in are told with what would help', () => {
-    expect(setPointSays({ is: 'never-melts', by_c: 80 }, 'metric')).toContain('it will never pour');
+    expect(setPointSays({ is: 'never-melts', by_c: 80 }, 'metric')).toContain('it never melts');
     expect(setPointSays({ is: 'short', by_c: 10 }, 'us')).toContain('18 °F');
     expect(warningSays({ is: 'ingate-fast', speed_m_s: 0.9 }, 'metric')).toContain('0.90 m/s');
     expect(warningSays({ is: 'thin', wall_m: 0.002, runs_m: 0.0035 }, 'metric')).toContain('2\u202fmm');

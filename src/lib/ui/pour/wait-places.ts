@@ -1,6 +1,6 @@
 /** Where the marks of a mold that cools stand on its strip, and where it is now, percent from the left. */
 export interface WaitPlaces {
-  marks: { says: 'solid' | '400' | 'by hand'; at: number }[];
+  marks: { says: 'solid' | 'open' | 'by hand'; at: number }[];
   now: number;
 }
 
@@ -22,7 +22,7 @@ export function shakenPlaces(
     { ms: of.at, at: 0 }
   ];
   if (of.solid !== null) stops.push({ ms: of.solid, at: SOLID, says: 'solid' });
-  if (of.open !== null) stops.push({ ms: of.open, at: OPEN, says: '400' });
+  if (of.open !== null) stops.push({ ms: of.open, at: OPEN, says: 'open' });
   if (of.hand !== null) stops.push({ ms: of.hand, at: HAND, says: 'by hand' });
   const marks = stops.flatMap(({ says, at }) => (says ? [{ says, at }] : []));
   const last = stops.at(-1)!;

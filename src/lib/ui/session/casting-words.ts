@@ -32,7 +32,8 @@ export function castingWords(
 ): { name: string; when: string; on: boolean } {
   const at = new Date(casting.at);
   const days = daysFrom(dayOf(now.getTime()), dayOf(casting.at));
-  const on = days <= 0;
+  // A day whose first mold is rammed has begun, whatever date it was set for.
+  const on = days <= 0 || casting.due != null;
   return {
     on,
     name: casting.name ?? `${days === 0 ? 'Today' : WEEKDAY.format(at)}’s casting`,

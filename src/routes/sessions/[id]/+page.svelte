@@ -1,11 +1,11 @@
 <script lang="ts">
   import Explained from '$lib/ui/figure/Explained.svelte';
-  import { durationText, massText, percentText, temperatureText } from '$core/quantity/display';
+  import { massText, percentText, temperatureText } from '$core/quantity/display';
   import { CAUSES, DEFECTS } from '$core/reference/defects';
   import type { NotedStep } from '$core/session/noted-step';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
-  import { CHECK_WORDS, clock } from '$lib/ui/pour/pour-words';
+  import { CHECK_WORDS, clock, waitText } from '$lib/ui/pour/pour-words';
   import { units } from '$lib/ui/preferences';
   import LessonsForm from '$lib/ui/record/LessonsForm.svelte';
   import { castingWords } from '$lib/ui/session/casting-words';
@@ -125,10 +125,9 @@
               : ''}.
             {mold.poured.heat.solid_s === null
               ? ''
-              : `Solid after ${durationText(Math.round(mold.poured.heat.solid_s))}`}{mold.poured.heat
-              .below_400_s === null
+              : `Solid after ${waitText(mold.poured.heat.solid_s)}`}{mold.poured.heat.open_s === null
               ? ''
-              : `, under ${temperatureText(400, units())} after ${durationText(Math.round(mold.poured.heat.below_400_s / 60) * 60 || 60)}`};
+              : `, to be opened after ${waitText(mold.poured.heat.open_s)}`};
             {mass(mold.poured.heat.spent_kg)} of sand burnt (an estimate).
           </p>
         {/if}

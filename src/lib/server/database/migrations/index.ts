@@ -9,6 +9,7 @@ import * as pours from './0008-pours';
 import * as plansAndLearning from './0009-plans-and-learning';
 import * as patternsInTheJournal from './0010-patterns-in-the-journal';
 import * as versions from './0011-versions';
+import * as opening from './0012-opening';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
 export const migrations = [
@@ -22,5 +23,6 @@ export const migrations = [
   pours,
   plansAndLearning,
   patternsInTheJournal,
-  versions
+  versions,
+  opening
 ];

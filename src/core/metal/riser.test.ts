@@ -1,0 +1,67 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { ALLOYS } from '../reference/alloys';
+import { riserFor, type ToFeed } from './riser';
+
+const some = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const plate: ToFeed = {
+  modulus_m: 0.006,
+  castings_kg: 0.8,
+  castings: 1,
+  alloy: ALLOYS.aluminium,
+  sprue_m: 0.1,
+  in_cope_m: 0.02
+};
+
+describe('a riser', () => {
+  it('freezes last, has metal enough, and stands within its cope, whatever it feeds', () => {
+    fc.assert(
+      fc.property(some(0.004, 0.02), some(0.1, 5), some(0.06, 0.25), (modulus_m, castings_kg, sprue_m) => {
+        for (const alloy of [ALLOYS.aluminium, ALLOYS['tin-bronze'], ALLOYS.pewter]) {
+          const riser = riserFor({ ...plate, modulus_m, castings_kg, alloy, sprue_m }).riser!;
+          const { diameter_m: d, height_m: h, stands } = riser;
+          expect(h).toBeLessThanOrEqual((stands === 'on-top' ? sprue_m - 0.02 : sprue_m) + 1e-12);
+          // Volume over the surface that cools, by itself.
+          const ends = stands === 'on-top' ? 1 : 2;
+          const volume = (Math.PI / 4) * d * d * h;
+          expect(riser.modulus_m).toBeCloseTo(volume / (Math.PI * d * h + (ends * Math.PI * d * d) / 4), 9);
+          if (!riser.fits) continue;
+          expect(riser.modulus_m).toBeGreaterThanOrEqual(1.2 * modulus_m - 1e-12);
+          expect(riser.gives_m3).toBeGreaterThanOrEqual(riser.asks_m3 * (1 - 1e-9));
+        }
+      })
+    );
+  });
+  it('by hand: 6 mm of modulus takes one of 33.6 mm, half as high again', () => {
+    // 1.2·6 = 7.2 mm; a cylinder 1.5 times as high as wide has 3/14 of its width: 33.6 mm.
+    const { riser } = riserFor({ ...plate, castings_kg: 0.1 });
+    expect(riser!.stands).toBe('on-top');
+    expect(riser!.diameter_m).toBeCloseTo(0.0336, 9);
+    expect(riser!.height_m).toBeCloseTo(0.0504, 9);
+    expect(riser!.kg).toBeCloseTo((Math.PI / 4) * 0.0336 ** 2 * 0.0504 * 2680, 9);
+  });
+  it('is lower and wider in a low cope: 77 × 115 mm does not stand in 75 mm', () => {
+    const low = { ...plate, modulus_m: 0.01375, sprue_m: 0.075, in_cope_m: 0 };
+    const { riser } = riserFor(low);
+    // 16.5 mm in 75 mm: 4·75·16.5/(75 − 16.5) = 84.6 mm.
+    expect(riser).toMatchObject({ stands: 'on-top', fits: true, height_m: 0.075 });
+    expect(riser!.diameter_m).toBeCloseTo(0.084615, 6);
+    expect(riser!.modulus_m).toBeCloseTo(0.0165, 9);
+  });
+  it('stands beside what leaves it no room above, and says so where nothing helps', () => {
+    const tall = { ...plate, in_cope_m: 0.095 };
+    expect(riserFor(tall).riser).toMatchObject({ stands: 'beside', fits: true });
+    const none = riserFor({ ...plate, modulus_m: 0.02, sprue_m: 0.05, in_cope_m: 0.03 }).riser!;
+    expect(none.fits).toBe(false);
+    expect(none.height_m).toBe(0.05);
+    // 24 mm of modulus, half as high again as wide: 112 × 168 mm.
+    expect(none.wants_height_m).toBeCloseTo(0.168, 9);
+  });
+  it('one’s own is taken as it is: none at all, or one that freezes too soon and gives nothing', () => {
+    expect(riserFor(plate, 0)).toMatchObject({ riser: null, wants: { stands: 'on-top' } });
+    expect(riserFor(plate, 0.02).riser).toMatchObject({ diameter_m: 0.02, height_m: 0.03, gives_m3: 0 });
+    expect(riserFor(plate, 0.034).riser!.gives_m3).toBeGreaterThan(0);
+    // Thin castings feed themselves through their gates.
+    expect(riserFor({ ...plate, modulus_m: 0.0035 })).toEqual({ riser: null, wants: null });
+  });
+});
