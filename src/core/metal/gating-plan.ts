@@ -75,8 +75,9 @@ export interface GatingPlan {
   riser: Riser | null;
   /** Open area of a filter before the runner, m². */
   filter_m2: number;
-  /** Metal that fills all of the way in, kg. */
+  /** Metal that fills all of the way in, kg; and what of it stands in each half, m³. */
   gating_kg: number;
+  metal_m3: { cope: number; drag: number };
   warnings: GatingWarning[];
 }
 
@@ -223,9 +224,11 @@ export function planGating(of: MoldToGate, own: OwnGating = {}): GatingPlan {
     dam_m: BASIN_DEPTH_M / 2
   };
   const well = { diameter_m: 2 * bottom_m, depth_m: runner_height_m + 0.5 * bottom_m };
-  const gating_m3 =
+  const in_cope_m3 =
     ((Math.PI * of.sprue_m) / 12) * (top_m ** 2 + top_m * bottom_m + bottom_m ** 2) +
     basin.depth_m * basin.width_m * basin.length_m * BASIN_FULL +
+    risers_kg / alloy.solid_kg_m3;
+  const in_drag_m3 =
     disc(well.diameter_m) * well.depth_m +
     runner_m2 * runner.length_m +
     count * width_m * gate_height_m * 0.02;
@@ -268,7 +271,8 @@ export function planGating(of: MoldToGate, own: OwnGating = {}): GatingPlan {
     },
     riser,
     filter_m2: FILTER_TO_CHOKE * choke_m2,
-    gating_kg: gating_m3 * alloy.solid_kg_m3 + risers_kg,
+    gating_kg: (in_cope_m3 + in_drag_m3) * alloy.solid_kg_m3,
+    metal_m3: { cope: in_cope_m3, drag: in_drag_m3 },
     warnings
   };
 }

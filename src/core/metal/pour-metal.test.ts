@@ -18,7 +18,7 @@ import { planMelts } from './melt-plan';
 import { steamFrom } from './steam';
 
 const some = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-const { aluminium, pewter } = ALLOYS;
+const { aluminium } = ALLOYS;
 const tinBronze = ALLOYS['tin-bronze'];
 
 describe('which molds each melt fills', () => {

@@ -1,10 +1,12 @@
 import { ALLOYS, type Alloy } from '$core/reference/alloys';
+import type { GatingPlan } from '$core/metal/gating-plan';
 import { GATING_SHARE } from '$core/reference/mold';
 import { guessedVolume, type CastingBox } from './casting';
 import { facingVolume } from './facing';
 import { fit, type Fit } from './fit';
 import type { Flask } from './flask';
 import { carry, copeLift, dropOut, type Carry, type CopeLift, type DropOut } from './holding';
+import { usualGating } from './mold-gating';
 import { sandDemand, type SandDemand, type Solids } from './sand-demand';
 
 /** A casting by its outside, before it is known any better. */
@@ -47,14 +49,23 @@ export interface FlaskJudgement {
 /** What of a casting lies in the cope, share of its volume: as it was measured, else as its height lies. */
 const inCope = ({ above_m, below_m, cope_share }: CastingBox) => cope_share ?? above_m / (above_m + below_m);
 
-/** Pattern and gating in each half, m³: sprue and basin stand in the cope; the castings lie as they do. */
-export function solidsOf(castings: readonly CastingBox[], alloy: Alloy): Solids {
+/** Metal of the way in, kg: as it is gated, else a usual share of the castings where no basin fills them. */
+export const gatingMass = (way: GatingPlan | null, castings_kg: number): number =>
+  way?.gating_kg ?? GATING_SHARE * castings_kg;
+
+/**
+ * Pattern and gating in each half, m³: sprue, basin and risers stand in the cope; the castings lie as they do.
+ *
+ * @param way in; null where there is none that fills them
+ */
+export function solidsOf(castings: readonly CastingBox[], alloy: Alloy, way: GatingPlan | null): Solids {
   const { solid_kg_m3 } = ALLOYS[alloy];
   const cast_kg = castings.reduce((total, { kg }) => total + kg, 0);
   const reach = castings.reduce((total, casting) => total + casting.kg * inCope(casting), 0);
+  const way_m3 = way?.metal_m3 ?? { cope: gatingMass(null, cast_kg) / solid_kg_m3, drag: 0 };
   return {
-    cope_m3: (reach + GATING_SHARE * cast_kg) / solid_kg_m3,
-    drag_m3: (cast_kg - reach) / solid_kg_m3
+    cope_m3: reach / solid_kg_m3 + way_m3.cope,
+    drag_m3: (cast_kg - reach) / solid_kg_m3 + way_m3.drag
   };
 }
 
@@ -64,6 +75,7 @@ export function solidsOf(castings: readonly CastingBox[], alloy: Alloy): Solids 
  * @param own its empty weights, kg, and its wall
  * @param sand density rammed, kg/m³, and green compression, Pa, where it was tested
  * @param runner_m2 what the runners cover on the parting, m²: metal pushes up over them too
+ * @param way in; left out, as it would usually be made
  */
 export function judgeFlask(
   castings: readonly CastingBox[],
@@ -71,12 +83,13 @@ export function judgeFlask(
   flask: Flask,
   own: { cope_kg: number | null; drag_kg: number | null; wall: 'plain' | 'grooved' },
   sand: { density_kg_m3: number; green_pa: number | null },
-  runner_m2 = 0
+  runner_m2 = 0,
+  way: GatingPlan | null = usualGating(castings, ALLOYS[alloy], flask)
 ): FlaskJudgement {
   const { liquid_kg_m3 } = ALLOYS[alloy];
   const cast_kg = castings.reduce((total, { kg }) => total + kg, 0);
-  const metal_kg = cast_kg * (1 + GATING_SHARE);
-  const solids = solidsOf(castings, alloy);
+  const metal_kg = cast_kg + gatingMass(way, cast_kg);
+  const solids = solidsOf(castings, alloy, way);
   const judged = fit(castings, alloy, flask);
   let demand: SandDemand | null = null;
   try {

@@ -1,3 +1,4 @@
+import type { GatingPlan } from '$core/metal/gating-plan';
 import type { Alloy } from '$core/reference/alloys';
 import { barPlaces } from './bars';
 import type { CastingBox } from './casting';
@@ -33,6 +34,7 @@ export interface MoldPlan {
  * A mold of some castings in a flask of one's own: laid out, or judged as somebody laid it.
  *
  * @param layout as it was laid by hand; left out, it is worked out
+ * @param way in, as this mold is gated; left out, as it would usually be
  */
 export function planMold(
   castings: readonly CastingBox[],
@@ -40,10 +42,11 @@ export function planMold(
   flask: Flask,
   own: Parameters<typeof judgeFlask>[3],
   sand: Parameters<typeof judgeFlask>[4],
-  layout: Layout = layOut(castings, alloy, flask).layout
+  layout: Layout = layOut(castings, alloy, flask).layout,
+  way?: GatingPlan | null
 ): MoldPlan {
   const found = clearances(castings, alloy, flask, layout);
-  const judged = judgeFlask(castings, alloy, flask, own, sand, runnersArea(castings, layout));
+  const judged = judgeFlask(castings, alloy, flask, own, sand, runnersArea(castings, layout), way);
   const heights = judged.fit.short.flatMap(({ side, by_m }) =>
     side === 'cope' || side === 'drag' ? [{ side, by_m }] : []
   );

@@ -28,7 +28,7 @@ describe('a pattern’s casting', () => {
     expect(castingOf({ ...pattern, volume_l: null }, 'aluminium').kg).toBeCloseTo(0.5 * 0.192 * 2.68, 9);
     const measured = castingOf({ ...pattern, projected_cm2: 80, cope_share: 0.4 }, 'aluminium');
     expect(measured).toMatchObject({ projected_m2: 0.008, cope_share: 0.4 });
-    expect(solidsOf([measured], 'aluminium').drag_m3 / (casting.kg / 2680)).toBeCloseTo(0.6, 9);
+    expect(solidsOf([measured], 'aluminium', null).drag_m3 / (casting.kg / 2680)).toBeCloseTo(0.6, 9);
   });
 });
 

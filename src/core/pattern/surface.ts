@@ -30,6 +30,16 @@ export function solidSurface(solid: Solid): number {
 /** How much of the outside of solids that are put together lies open: the rest lies in one another (a guess). */
 const OPEN_SHARE = 0.9;
 
+/** Outside of solids that are put together, m²: as a first guess. */
+export function solidsSurface(solids: readonly Solid[]): number {
+  const m2 = solids.reduce(
+    // The wall of a hole cools too; its two mouths are no outside.
+    (sum, solid) => sum + (solid.count ?? 1) * (solid.hole ? 0.5 : 1) * solidSurface(solid),
+    0
+  );
+  return solids.length === 1 ? m2 : OPEN_SHARE * m2;
+}
+
 /**
  * Surface of a casting: as its mesh has it, of the solids that it is put together of, or of a plate as long and wide as
  * its box that holds its volume.
@@ -45,15 +55,7 @@ export function patternSurface(of: {
   volume_m3: number;
 }): { m2: number; known: boolean } {
   if (of.mesh_m2 != null) return { m2: of.mesh_m2, known: true };
-  if (of.solids?.length) {
-    const one = of.solids.length === 1;
-    const m2 = of.solids.reduce(
-      // The wall of a hole cools too; its two mouths are no outside.
-      (sum, solid) => sum + (solid.count ?? 1) * (solid.hole ? 0.5 : 1) * solidSurface(solid),
-      0
-    );
-    return { m2: one ? m2 : OPEN_SHARE * m2, known: false };
-  }
+  if (of.solids?.length) return { m2: solidsSurface(of.solids), known: false };
   const { length_m, width_m, volume_m3 } = of;
   const thick_m = volume_m3 / (length_m * width_m);
   return { m2: 2 * length_m * width_m + 2 * (length_m + width_m) * thick_m, known: false };

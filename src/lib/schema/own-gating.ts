@@ -1,4 +1,5 @@
 import type { OwnGating } from '$core/metal/gating-plan';
+import type { GatingHabit } from '$core/mold/mold-gating';
 import type { MoldGating } from './pour';
 
 const metres = (mm: number | undefined) => (mm === undefined ? undefined : mm / 1000);
@@ -12,4 +13,12 @@ export const ownGating = (own: MoldGating | null): OwnGating => ({
   ingate_width_m: metres(own?.ingate_width_mm),
   ingate_height_m: metres(own?.ingate_height_mm),
   riser_m: metres(own?.riser_mm)
+});
+
+/** How its owner gates a mold, where that was written down. */
+export const gatingHabit = (own: MoldGating | null): GatingHabit => ({
+  gate: own?.gate,
+  school: own?.school,
+  wall_m: metres(own?.wall_mm),
+  sand_c: own?.sand_c
 });

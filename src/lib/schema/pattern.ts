@@ -232,7 +232,13 @@ export interface MeshAnswer {
   turned_edges: number;
   crowded_edges: number;
   repairs: { dropped: number; turned: number; filled: number; joined: boolean };
-  wall_mm: { usual: number | null; thinnest: { at_mm: [number, number, number]; thickness_mm: number }[] };
+  wall_mm: {
+    usual: number | null;
+    thinnest: { at_mm: [number, number, number]; thickness_mm: number }[];
+    /** Of two sides that run along one another; not in meshes that were read before it was told from an edge. */
+    wall?: number | null;
+    edge?: { thickness_mm: number; share: number } | null;
+  };
   pulls: PullAnswer[];
   drawing: {
     way: [number, number, number];

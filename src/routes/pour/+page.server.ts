@@ -4,7 +4,7 @@ import { nextCasting } from '$lib/server/casting/next-casting';
 import { listAlloys } from '$lib/server/alloy/alloys';
 import { pageLoad } from '$lib/server/http/guard';
 import { gatingOf, hotMold, pourMolds } from '$lib/server/pour/pour-mold';
-import { beforePour, meltBefore } from '$lib/server/pour/pours';
+import { beforePour, gatingKg, meltBefore } from '$lib/server/pour/pours';
 import { readSession } from '$lib/server/session/sessions';
 
 export const load: PageServerLoad = pageLoad(async (db) => {
@@ -31,7 +31,7 @@ export const load: PageServerLoad = pageLoad(async (db) => {
         alloy,
         parts: alloys.find(({ id }) => id === mold.alloy_id)?.parts ?? [],
         castings_kg,
-        gating_kg: plan?.gating_kg ?? 0,
+        gating_kg: gatingKg(of),
         pour_c,
         closed_at,
         window_s: plan?.window_s ?? null,

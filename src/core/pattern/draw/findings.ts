@@ -14,6 +14,7 @@ export type Finding =
   | { is: 'stepped'; flat_m2: number; remedies: Remedy[] }
   | { is: 'no-draft'; area_m2: number; share: number; deep: boolean; remedies: Remedy[] }
   | { is: 'thin'; thickness_m: number; at: Vector; remedies: Remedy[] }
+  | { is: 'thin-edge'; thickness_m: number; share: number; remedies: Remedy[] }
   | { is: 'better-way'; undercut_m2: number; instead_m2: number; remedies: Remedy[] }
   | { is: 'draws'; remedies: Remedy[] };
 
@@ -72,14 +73,17 @@ export function findingsOf(
     });
   }
   const thinnest = walls.thinnest[0];
-  if (thinnest && thinnest.thickness_m < THINNEST_WALL_M[FAMILY[alloy]])
+  const least_m = THINNEST_WALL_M[FAMILY[alloy]];
+  if (thinnest && walls.wall_m !== null && walls.wall_m < least_m)
     findings.push({
       is: 'thin',
-      thickness_m: thinnest.thickness_m,
+      thickness_m: walls.wall_m,
       at: thinnest.at,
       remedies: ['thicken', 'hot']
     });
-  if (findings.every(({ is }) => is === 'thin' || is === 'open'))
+  else if (walls.edge && walls.edge.thickness_m < least_m && walls.edge.share > WORTH_SAYING)
+    findings.push({ is: 'thin-edge', ...walls.edge, remedies: ['thicken', 'hot'] });
+  if (findings.every(({ is }) => is === 'thin' || is === 'thin-edge' || is === 'open'))
     findings.push({ is: 'draws', remedies: [] });
   return findings;
 }

@@ -6,6 +6,7 @@ import { readStates } from '../heap/heap-state';
 import { listHeaps } from '../heap/heaps';
 import { readLearned } from '../heap/learned';
 import { latestTest } from '../heap/tests';
+import { readMeshRecord } from '../pattern/meshes';
 import { listPatterns, type PatternRecord } from '../pattern/patterns';
 import { castingOfPattern } from './molds-today';
 
@@ -45,11 +46,25 @@ export async function moldSands(db: Database): Promise<MoldSand[]> {
   return sands.flat();
 }
 
+/** What holds a pattern in the sand as it is drawn. */
+const HELD_BY = ['undercut', 'stepped', 'no-draft'];
+
+async function lacksDraft(db: Database, { mesh_id }: PatternRecord): Promise<boolean | null> {
+  if (mesh_id === null) return null;
+  const { findings } = (await readMeshRecord(db, mesh_id)).analysis;
+  return findings.some(({ is }) => HELD_BY.includes(is));
+}
+
 export interface MoldShelf {
   flasks: FlaskRecord[];
   sands: MoldSand[];
   /** Each pattern with its casting in every metal that it may be asked for. */
-  patterns: { pattern: PatternRecord; castings: Record<Alloy, CastingBox> }[];
+  patterns: {
+    pattern: PatternRecord;
+    castings: Record<Alloy, CastingBox>;
+    /** By its mesh: something holds it in the sand; null where none was looked at. */
+    lacks_draft: boolean | null;
+  }[];
 }
 
 /** All that a mold is planned from. */
@@ -64,7 +79,8 @@ export async function moldShelf(db: Database): Promise<MoldShelf> {
           ALLOY_NAMES.map(async (alloy) => [alloy, await castingOfPattern(db, pattern, alloy)] as const)
         );
         // Every name of the list is there.
-        return { pattern, castings: Object.fromEntries(each) as Record<Alloy, CastingBox> };
+        const castings = Object.fromEntries(each) as Record<Alloy, CastingBox>;
+        return { pattern, castings, lacks_draft: await lacksDraft(db, pattern) };
       })
     )
   };

@@ -6,8 +6,10 @@ import { moldsToday, type MoldsToday, type PossibleMold } from '$core/mold/molds
 import type { possibleMixes } from '$core/mold/possible-mixes';
 import { solidsOf } from '$core/mold/judge-flask';
 import { sandDemand } from '$core/mold/sand-demand';
-import type { Alloy } from '$core/reference/alloys';
+import { usualGating } from '$core/mold/mold-gating';
+import { ALLOYS, type Alloy } from '$core/reference/alloys';
 import type { MoldsTodayQuestion } from '$lib/schema/mold';
+import { solidOf, type MeshAnswer } from '$lib/schema/pattern';
 import type { Database } from '../database/database';
 import { listFlasks, type FlaskRecord } from '../flask/flasks';
 import { readLearned } from '../heap/learned';
@@ -35,6 +37,12 @@ export interface MoldsTodayAnswer {
   new_sand_kg: number | null;
 }
 
+/** The wall that metal has to run through, m: one that was read before walls were told from edges is as most of it is. */
+function wallOfMesh({ wall_mm: { wall, usual } }: MeshAnswer): number | null {
+  const mm = wall ?? usual;
+  return mm === null ? null : mm / 1000;
+}
+
 /** A pattern's casting, with what its mesh tells of it. */
 export async function castingOfPattern(
   db: Database,
@@ -48,6 +56,8 @@ export async function castingOfPattern(
   return castingOf(
     {
       ...pattern,
+      parts: pattern.solids?.map(solidOf) ?? null,
+      ...(mesh && { mesh: { area_m2: mesh.analysis.area_cm2 / 1e4, wall_m: wallOfMesh(mesh.analysis) } }),
       projected_cm2: same ? mesh!.analysis.drawing.projected_cm2 : null,
       cope_share: same ? mesh!.analysis.drawing.cope_share : null
     },
@@ -154,7 +164,8 @@ export async function possibleMolds(
       const boxes = patterns.flatMap(({ pattern_id, count }) =>
         Array.from({ length: count }, () => castings.get(pattern_id)!)
       );
-      const sand = sandDemand(flasks[i]!, solidsOf(boxes, metal), density).with_allowance_kg;
+      const way = usualGating(boxes, ALLOYS[metal], flasks[i]!);
+      const sand = sandDemand(flasks[i]!, solidsOf(boxes, metal, way), density).with_allowance_kg;
       return { flask_id: own[i]!.id, patterns, sand_kg: sand };
     })
   );

@@ -37,7 +37,12 @@ export function meshAnswer(of: MeshAnalysis): MeshAnswer {
       thinnest: of.walls.thinnest.map(({ at, thickness_m }) => ({
         at_mm: place(at),
         thickness_mm: mm(thickness_m)
-      }))
+      })),
+      wall: of.walls.wall_m === null ? null : mm(of.walls.wall_m),
+      edge: of.walls.edge && {
+        thickness_mm: mm(of.walls.edge.thickness_m),
+        share: digits(of.walls.edge.share)
+      }
     },
     pulls: of.pulls.map(pullAnswer),
     drawing: {

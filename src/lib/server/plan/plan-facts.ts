@@ -2,14 +2,12 @@ import { nowMs } from '$core/time/now';
 import { ALLOYS } from '$core/reference/alloys';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
 import { DELIVERY_DAYS, FROST_C, TEMPERED_BEFORE_H } from '$core/reference/plan';
-import { GATING_SHARE } from '$core/reference/mold';
-import { USUAL_HEEL } from '$core/reference/scrap';
-import { meltLoss } from '$core/metal/melt-loss';
-import { planMelts } from '$core/metal/melt-plan';
 import { FURNACES, warmUpTime } from '$core/metal/furnace';
+import type { GatingPlan } from '$core/metal/gating-plan';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import type { CastingBox } from '$core/mold/casting';
-import { solidsOf } from '$core/mold/judge-flask';
+import { gatingMass, solidsOf } from '$core/mold/judge-flask';
+import { usualGating } from '$core/mold/mold-gating';
 import { sandDemand } from '$core/mold/sand-demand';
 import { airIn } from '$core/heap/state/place';
 import type { Database } from '../database/database';
@@ -21,6 +19,8 @@ import { listHeaps } from '../heap/heaps';
 import { readLearned } from '../heap/learned';
 import { castingOfPattern, flaskOf } from '../mold/molds-today';
 import { listPatterns } from '../pattern/patterns';
+import { gatingOf, pourMolds } from '../pour/pour-mold';
+import { meltsOf } from '../pour/pours';
 import { readLongView } from '../recondition/long-view';
 import { readSession, type SessionRecord } from '../session/sessions';
 import { listLots } from '../stock/stock';
@@ -65,6 +65,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
   const flask_name = (id: number | null) => flasks.find((flask) => flask.id === id)?.name ?? 'a flask';
   const pattern = (id: number) => patterns.find((each) => each.id === id);
 
+  const poured = await pourMolds(db, session);
   const molds = await Promise.all(
     moldsOf(plan, session).map(async (mold) => {
       const boxes: CastingBox[] = [];
@@ -74,33 +75,36 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
         const box = await castingOfPattern(db, of, plan.metal);
         boxes.push(...Array.from({ length: count }, () => box));
       }
-      const castings_kg = boxes.reduce((sum, { kg }) => sum + kg, 0);
-      return { ...mold, castings_kg, sand_kg: await sandFor(mold, boxes) };
+      const flask = flasks.find(({ id }) => id === mold.flask_id);
+      // A mold of the day weighs what its own page says; one that is only planned, what it would usually.
+      const own = poured.find(({ mold: { id } }) => id === mold.mold_id);
+      const castings_kg = own?.castings_kg ?? boxes.reduce((sum, { kg }) => sum + kg, 0);
+      const way = own ? gatingOf(own) : flask ? usualGating(boxes, alloy, flaskOf(flask)) : null;
+      const gating_kg = gatingMass(way, castings_kg);
+      return { ...mold, castings_kg, gating_kg, sand_kg: await sandFor(mold, boxes, way) };
     })
   );
+  const poured_kg = (number: number) => {
+    const { castings_kg, gating_kg } = molds.find((each) => each.number === number)!;
+    return castings_kg + gating_kg;
+  };
   // A flask that is rammed again has to be shaken out first: the molds of each round have melts of their own.
   const unpoured = molds.filter(({ poured }) => !poured);
   const rounds = [...new Set(unpoured.map(({ round }) => round))].sort((a, b) => a - b);
   const melts = rounds.flatMap((round) => {
-    const { melts: of, too_large } = planMelts(
+    const { melts: of, too_large } = meltsOf(
       unpoured
         .filter((mold) => mold.round === round)
-        .map(({ number, castings_kg }) => ({
-          id: number,
-          castings_kg,
-          gating_kg: GATING_SHARE * castings_kg
-        })),
-      meltLoss(alloy, null, []),
-      (session.melt?.heel_percent ?? 100 * USUAL_HEEL) / 100,
-      alloy.liquid_kg_m3,
-      session.melt?.crucible_l === undefined ? null : session.melt.crucible_l / 1000
+        .map(({ number, castings_kg, gating_kg }) => ({ id: number, castings_kg, gating_kg })),
+      alloy,
+      session.melt
     );
     return [
       ...of.map(({ molds: filled, charge_kg }) => ({ molds: filled, charge_kg })),
       // One that no crucible fills is said to be so on the pour page; here it takes a melt of its own.
       ...too_large.map((number) => ({
         molds: [number],
-        charge_kg: molds.find((each) => each.number === number)!.castings_kg * (1 + GATING_SHARE)
+        charge_kg: poured_kg(number)
       }))
     ];
   });
@@ -181,7 +185,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
     }),
     heaps: of_heaps,
     buy,
-    molds: molds.map(({ patterns: of, castings_kg: _, ...mold }) => ({
+    molds: molds.map(({ patterns: of, castings_kg: _, gating_kg: __, ...mold }) => ({
       ...mold,
       flask: flask_name(mold.flask_id),
       makes: of
@@ -201,13 +205,17 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
   };
 
   /** What a mold takes of its heap: as it was planned, or as its flask and its patterns say. */
-  async function sandFor(mold: MoldInPlan, boxes: readonly CastingBox[]): Promise<number> {
+  async function sandFor(
+    mold: MoldInPlan,
+    boxes: readonly CastingBox[],
+    way: GatingPlan | null
+  ): Promise<number> {
     const flask = flasks.find(({ id }) => id === mold.flask_id);
     if (mold.mold_id === null || !flask) return mold.sand_kg;
     const learned = (await readLearned(db, mold.heap_id)).items;
     const density = learned.find(({ of }) => of === 'rammed-density')!.value * 1000;
     try {
-      return sandDemand(flaskOf(flask), solidsOf(boxes, plan.metal), density).with_allowance_kg;
+      return sandDemand(flaskOf(flask), solidsOf(boxes, plan.metal, way), density).with_allowance_kg;
     } catch (thrown) {
       // More pattern than flask: the mold's own page says so.
       if (thrown instanceof RangeError) return mold.sand_kg;

@@ -1,18 +1,14 @@
 import type { CastingBox } from '$core/mold/casting';
-import type { Flask } from '$core/mold/flask';
+import { castingSurface, gatingFor, moldToGate } from '$core/mold/mold-gating';
 import { planMold } from '$core/mold/plan-mold';
 import { gatingBodies } from '$core/heat/gating-bodies';
 import type { HotMold } from '$core/heat/mold-after-pour';
 import { spreadOf, type Spread } from '$core/heat/shape';
-import { planGating, type GatingPlan, type MoldToGate } from '$core/metal/gating-plan';
-import { pouringTemperature } from '$core/metal/furnace';
-import { patternSurface, thinnestSolid } from '$core/pattern/surface';
+import type { GatingPlan, MoldToGate } from '$core/metal/gating-plan';
 import { USUAL_ALLOY, type AlloyFigures } from '$core/reference/alloys';
 import type { HeapBinder } from '$core/reference/targets';
-import { solidOf } from '$lib/schema/pattern';
 import { layoutOf } from '$lib/schema/kept-layout';
-import { ownGating } from '$lib/schema/own-gating';
-import type { MoldGating } from '$lib/schema/pour';
+import { gatingHabit, ownGating } from '$lib/schema/own-gating';
 import { figuresOf, listAlloys } from '../alloy/alloys';
 import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
@@ -20,7 +16,6 @@ import { readStates } from '../heap/heap-state';
 import { listHeaps } from '../heap/heaps';
 import { castingOfPattern, flaskOf } from '../mold/molds-today';
 import { moldSands } from '../mold/mold-page';
-import { readMeshRecord } from '../pattern/meshes';
 import { listPatterns } from '../pattern/patterns';
 import type { MoldRecord, SessionRecord } from '../session/sessions';
 
@@ -63,49 +58,9 @@ export interface PourMold {
   closed_at: string | null;
 }
 
-/** Tallest castings and widest sides tell how it is gated. */
-function toGate(
-  boxes: readonly CastingBox[],
-  of: {
-    alloy: AlloyFigures;
-    flask: Flask;
-    wall_m: number | null;
-    modulus_m: number;
-    own: MoldGating | null;
-  }
-): MoldToGate {
-  const { alloy, flask, wall_m, modulus_m, own } = of;
-  const tallest = [...boxes].sort((a, b) => b.above_m + b.below_m - a.above_m - a.below_m)[0]!;
-  const castings_kg = boxes.reduce((sum, { kg }) => sum + kg, 0);
-  return {
-    alloy,
-    castings_kg,
-    castings: boxes.length,
-    sprue_m: flask.cope_m,
-    casting_m: tallest.above_m + tallest.below_m,
-    in_cope_m: tallest.above_m,
-    side_m: Math.max(...boxes.map(({ length_m, width_m }) => Math.max(length_m, width_m))),
-    wall_m,
-    modulus_m,
-    gate: own?.gate ?? 'parting',
-    school: own?.school ?? 'carved',
-    pour_c: pouringTemperature(alloy, modulus_m),
-    flask_m: [flask.length_m, flask.width_m],
-    ...(own?.sand_c !== undefined && { sand_c: own.sand_c })
-  };
-}
-
 /** The whole way in of a mold; null where it cannot be worked out. */
-export function gatingOf({ gate, mold }: Pick<PourMold, 'gate' | 'mold'>): GatingPlan | null {
-  if (!gate) return null;
-  try {
-    return planGating(gate, ownGating(mold.gating));
-  } catch (thrown) {
-    // The basin stands too low for this casting: the mold page says so.
-    if (thrown instanceof RangeError) return null;
-    throw thrown;
-  }
-}
+export const gatingOf = ({ gate, mold }: Pick<PourMold, 'gate' | 'mold'>): GatingPlan | null =>
+  gate && gatingFor(gate, ownGating(mold.gating));
 
 /** A mold as its heat is worked out; null where too little is known of it. */
 export function hotMold(of: PourMold, plan: GatingPlan | null, pour_c: number): HotMold | null {
@@ -150,23 +105,15 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
           return pattern ? [{ pattern, count }] : [];
         });
         const flask = flasks.find(({ id }) => id === mold.flask_id) ?? null;
-        const walls: number[] = [];
         const boxes: CastingBox[] = [];
         const castings: PourCasting[] = [];
         for (const { pattern, count } of used) {
-          const box = await castingOfPattern(db, pattern, metal);
-          const mesh = pattern.mesh_id === null ? null : await readMeshRecord(db, pattern.mesh_id);
+          const handbook = await castingOfPattern(db, pattern, metal);
           // A casting weighs by its own alloy.
-          const volume_m3 = box.kg / figuresOf(metal, null).solid_kg_m3;
+          const volume_m3 = handbook.kg / figuresOf(metal, null).solid_kg_m3;
           const kg = volume_m3 * alloy.solid_kg_m3;
-          const solids = pattern.solids?.map(solidOf) ?? null;
-          const surface = patternSurface({
-            mesh_m2: mesh && mesh.analysis.area_cm2 / 1e4,
-            solids,
-            length_m: box.length_m,
-            width_m: box.width_m,
-            volume_m3
-          });
+          const box = { ...handbook, kg };
+          const surface = castingSurface(box, alloy);
           castings.push({
             pattern_id: pattern.id,
             name: pattern.name,
@@ -177,11 +124,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
             around: spreadOf(surface.m2, [box.length_m, box.width_m, box.above_m + box.below_m]),
             area_known: surface.known
           });
-          for (let i = 0; i < count; i++) boxes.push({ ...box, kg });
-          const thin = mesh?.analysis.wall_mm.thinnest[0]?.thickness_mm;
-          if (thin !== undefined) walls.push(thin / 1000);
-          else if (mesh?.analysis.wall_mm.usual) walls.push(mesh.analysis.wall_mm.usual / 1000);
-          else if (solids) walls.push(thinnestSolid(solids));
+          for (let i = 0; i < count; i++) boxes.push(box);
         }
         const ids = [mold.facing_heap_id, mold.backing_heap_id].filter((id) => id !== null);
         const facing = heaps.find(({ id }) => id === (mold.facing_heap_id ?? mold.backing_heap_id));
@@ -196,6 +139,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
         const window = wetter?.window_percent ?? looked[0]?.window_percent;
         const sand = sands.find(({ id }) => id === mold.backing_heap_id);
         const own = flask ? flaskOf(flask) : null;
+        const gate = own && boxes.length > 0 ? moldToGate(boxes, alloy, own, gatingHabit(mold.gating)) : null;
         const plan =
           own && flask && boxes.length > 0
             ? planMold(
@@ -207,15 +151,9 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
                   density_kg_m3: (sand?.density_kg_l ?? 1.6) * 1000,
                   green_pa: sand?.green_kpa == null ? null : sand.green_kpa * 1000
                 },
-                layoutOf(mold.layout, boxes.length) ?? undefined
+                layoutOf(mold.layout, boxes.length) ?? undefined,
+                gate && gatingFor(gate, ownGating(mold.gating))
               )
-            : null;
-        const modulus_m = Math.max(0, ...castings.map(({ volume_m3, area_m2 }) => volume_m3 / area_m2));
-        const told = mold.gating?.wall_mm;
-        const wall_m = told !== undefined ? told / 1000 : walls.length > 0 ? Math.min(...walls) : null;
-        const gate =
-          own && boxes.length > 0
-            ? toGate(boxes, { alloy, flask: own, wall_m, modulus_m, own: mold.gating })
             : null;
         const walled = plan?.clearances.filter(({ between }) => between === 'wall') ?? [];
         const gaps = [
@@ -240,7 +178,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
           castings_kg: castings.reduce((sum, { kg, count }) => sum + kg * count, 0),
           gate,
           pour_c: gate?.pour_c ?? alloy.pour_c,
-          wall_m,
+          wall_m: gate?.wall_m ?? null,
           heap: facing ? { id: facing.id, name: facing.name, binder: facing.binder } : null,
           moisture:
             all_seen && wetter

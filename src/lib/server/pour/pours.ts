@@ -1,10 +1,11 @@
 import { nowMs } from '$core/time/now';
 import type { moldAfterPour } from '$core/heat/mold-after-pour';
 import { planMelts, type MeltPlan } from '$core/metal/melt-plan';
+import { gatingMass } from '$core/mold/judge-flask';
 import { pourVerdict, type Checked, type MoldBeforePour } from '$core/judge/pour-checks';
 import { checksOf, hoursSince, type MeltBeforePour } from '$core/session/pour-day';
 import type { NotedStep } from '$core/session/noted-step';
-import { USUAL_ALLOY } from '$core/reference/alloys';
+import { USUAL_ALLOY, type AlloyFigures } from '$core/reference/alloys';
 import { USUAL_HEEL } from '$core/reference/scrap';
 import { meltLoss } from '$core/metal/melt-loss';
 import type { GivenMelt, NewPour, PouredMold } from '$lib/schema/pour';
@@ -16,23 +17,39 @@ import { readSession, type SessionRecord } from '../session/sessions';
 import { inThread } from '../worker/crew';
 import { gatingOf, hotMold, pourMolds, type PourMold } from './pour-mold';
 
+/** Metal of the way in of a mold, kg. */
+export const gatingKg = (of: PourMold): number => gatingMass(gatingOf(of), of.castings_kg);
+
 /** Melts of the molds of one metal that still wait. */
 export function meltsFor(molds: readonly PourMold[], melt: GivenMelt | null): MeltPlan | null {
   const [first] = molds;
   if (!first) return null;
-  return planMelts(
+  return meltsOf(
     molds.map((each) => ({
       id: each.mold.id,
       castings_kg: each.castings_kg,
-      gating_kg: gatingOf(each)?.gating_kg ?? 0
+      gating_kg: gatingKg(each)
     })),
+    first.alloy,
+    melt
+  );
+}
+
+/** Which molds each melt fills, by what is known of the charge and the crucible. */
+export function meltsOf(
+  molds: Parameters<typeof planMelts>[0],
+  alloy: AlloyFigures,
+  melt: GivenMelt | null
+): MeltPlan {
+  return planMelts(
+    molds,
     meltLoss(
-      first.alloy,
+      alloy,
       melt?.loss_percent === undefined ? null : melt.loss_percent / 100,
       (melt?.charge ?? []).map(({ scrap, percent }) => ({ scrap, share: percent / 100 }))
     ),
     (melt?.heel_percent ?? 100 * USUAL_HEEL) / 100,
-    first.alloy.liquid_kg_m3,
+    alloy.liquid_kg_m3,
     melt?.crucible_l === undefined ? null : melt.crucible_l / 1000
   );
 }
@@ -140,7 +157,7 @@ export async function pourMold(
   const plan = gatingOf(of);
   const hot = hotMold(of, plan, input.pour_c);
   const heat = hot ? await inThread<typeof moldAfterPour>('heat', hot) : null;
-  const metal_kg = input.metal_kg ?? of.castings_kg + (plan?.gating_kg ?? 0);
+  const metal_kg = input.metal_kg ?? of.castings_kg + gatingMass(plan, of.castings_kg);
   const seconds = input.seconds ?? null;
   const entries = await entriesFor(db, of, input, heat, metal_kg, session_id);
   return db.write(async (transaction) => {

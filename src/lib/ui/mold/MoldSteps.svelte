@@ -4,7 +4,8 @@
   import { onMount } from 'svelte';
   import { ArrowDown, ArrowUp, Check } from '@lucide/svelte';
   import { DUSTS, RAPS, rammingSteps, type Dust, type Rap } from '$core/mold/ramming-steps';
-  import { durationText, figureText, lengthFigure } from '$core/quantity/display';
+  import type { GatingPlan } from '$core/metal/gating-plan';
+  import { durationText, figureText, lengthFigure, massText } from '$core/quantity/display';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
@@ -22,9 +23,12 @@
     flask: { cope_m: number; drag_m: number; bars: boolean };
     split: boolean;
     in_cope: boolean;
+    /** The way in as it was sized, and what holds the cope down, kg. */
+    way: GatingPlan | null;
+    hold_down_kg: number;
     noted: readonly NotedStep[];
   }
-  const { session_id, mold, flask, split, in_cope, noted }: Props = $props();
+  const { session_id, mold, flask, split, in_cope, way, hold_down_kg, noted }: Props = $props();
 
   let ways = $state<{ dust: Dust | null; rap: Rap | null; order: string[] | null; began: string | null }>({
     dust: 'cornstarch',
@@ -67,7 +71,15 @@
   );
   const due = $derived(dueStep(steps));
   const words = (step: MoldStep) =>
-    stepWords(step, { dust: ways.dust ?? 'cornstarch', bars: flask.bars, split, length });
+    stepWords(step, {
+      dust: ways.dust ?? 'cornstarch',
+      bars: flask.bars,
+      split,
+      in_cope,
+      length,
+      way,
+      holds: hold_down_kg > 0 ? massText(hold_down_kg, units()) : null
+    });
   const done = $derived(
     steps.filter(({ noted: of }) => of?.state === 'done' || of?.state === 'skipped').length
   );

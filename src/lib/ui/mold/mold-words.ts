@@ -1,3 +1,4 @@
+import type { GatingPlan } from '$core/metal/gating-plan';
 import { FACING_M, LAYER_M } from '$core/reference/mold';
 import type { Breakage, PlannedStep, Dust } from '$core/mold/ramming-steps';
 import type { CautionName } from '$lib/ui/caution/cautions';
@@ -21,7 +22,18 @@ export const DUST_WORDS: Record<Dust, { name: string; about: string }> = {
 /** A step of ramming in the words of the bench. */
 export function stepWords(
   { kind, layers }: PlannedStep,
-  of: { dust: Dust; bars: boolean; split: boolean; length: (m: number) => string }
+  of: {
+    dust: Dust;
+    bars: boolean;
+    split: boolean;
+    /** The pattern stands up into the cope. */
+    in_cope: boolean;
+    length: (m: number) => string;
+    /** The way in, as it was sized; null where that cannot be worked out. */
+    way: GatingPlan | null;
+    /** To put on the cope, as a mass in words; null where its own weight holds it. */
+    holds: string | null;
+  }
 ): { text: string; caution?: CautionName } {
   const dust = { cornstarch: 'cornstarch', commercial: 'parting powder', talc: 'talc' }[of.dust];
   const layered = (half: string) =>
@@ -54,13 +66,16 @@ export function stepWords(
     case 'rap-first':
       return { text: 'Rap the pattern until it moves a hair all round.' };
     case 'dust-parting':
-      return { text: `Dust the whole parting with ${dust}.`, caution: 'dust' };
+      return {
+        text: `Dust the whole parting with ${dust}${of.in_cope ? ', and the pattern where it stands up' : ''}.`,
+        caution: 'dust'
+      };
     case 'cope-on':
       return {
         text: `Set the cope on its pins${of.split ? ', the pattern’s other half on its own' : ''}${of.bars ? '; wet the bars with clay wash' : ''}.`
       };
     case 'sprue-pin':
-      return { text: 'Stand the sprue pin, and the riser if there is one.' };
+      return { text: pinWords(of) };
     case 'face-cope':
       return { text: 'Riddle facing sand over the pattern and round the pins.', caution: 'dust' };
     case 'ram-cope':
@@ -75,10 +90,12 @@ export function stepWords(
       };
     case 'basin':
       return {
-        text: 'Cut the basin beside the sprue, with a dam; draw the pins, twisting; round the edges.'
+        text: `Cut the basin beside the sprue${of.way ? `, ${of.length(of.way.basin.length_m)} × ${of.length(of.way.basin.width_m)} and ${of.length(of.way.basin.depth_m)} deep` : ''}, with a dam; draw the pins, twisting; round the edges.`
       };
     case 'lift-cope':
-      return { text: 'Lift the cope straight up, set it on edge or upside down.' };
+      return {
+        text: `Lift the cope straight up${of.in_cope && !of.split ? ', off the pattern, rapping as it comes' : ''}; set it on edge or upside down.`
+      };
     case 'rap-last':
       return { text: 'Damp the edges of the pattern with a swab; rap it until it moves a hair all round.' };
     case 'draw':
@@ -86,12 +103,37 @@ export function stepWords(
     case 'inspect':
       return { text: 'Look into both halves with a light: mend edges, blow out every loose grain.' };
     case 'gates':
-      return { text: 'Cut the runner and the gates; smooth them with a finger, leave nothing loose.' };
+      return { text: gateWords(of) };
     case 'trial-close':
       return { text: 'Close it once on trial, open it, and see where it touched.' };
     case 'close':
-      return { text: 'Close it, clamp or weight it, cover the sprue.' };
+      return {
+        text: of.holds
+          ? `Close it, clamp it or put ${of.holds} on it, cover the sprue.`
+          : 'Close it; its own weight holds it. Cover the sprue.'
+      };
   }
+}
+
+interface Sized {
+  way: GatingPlan | null;
+  length: (m: number) => string;
+}
+
+function pinWords({ way, length }: Sized): string {
+  if (!way) return 'Stand the sprue pin, and the riser if there is one.';
+  const { sprue, riser } = way;
+  const pin = `Stand the sprue pin here: ${length(sprue.bottom_m)} at its foot, ${length(sprue.top_m)} at its mouth`;
+  if (!riser) return `${pin}. It needs no riser.`;
+  const where = riser.stands === 'on-top' ? 'on the thick part' : 'beside the thick part, on the parting';
+  return `${pin}; and ${riser.count > 1 ? `${riser.count} riser pins` : 'the riser’s'} of ${length(riser.diameter_m)}, ${length(riser.height_m)} high, ${where}.`;
+}
+
+function gateWords({ way, length }: Sized): string {
+  const leave = 'smooth them with a finger, leave nothing loose.';
+  if (!way) return `Cut the runner and the gates; ${leave}`;
+  const { runner, ingates, well } = way;
+  return `Cut a well under the sprue, ${length(well.diameter_m)} wide and ${length(well.depth_m)} deep; the runner, ${length(runner.width_m)} × ${length(runner.height_m)}; ${ingates.count === 1 ? 'one gate' : `${ingates.count} gates`} of ${length(ingates.width_m)} × ${length(ingates.height_m)}; ${leave}`;
 }
 
 export const BREAKAGE_ADVICE: Record<Breakage, string> = {

@@ -16,6 +16,7 @@ export const FINDING_TITLES: Record<Finding['is'], string> = {
   stepped: 'Not from a flat parting',
   'no-draft': 'Walls without draft',
   thin: 'Thin',
+  'thin-edge': 'Thin edge',
   draws: 'It draws'
 };
 
@@ -56,6 +57,12 @@ export function findingWords(
         title: finding.deep ? 'Deep walls without draft' : FINDING_TITLES[finding.is],
         text: `${area(finding.area_m2)} (${share(finding.share)} of the surface) stand straight: they drag on the sand as it is drawn.`,
         bad: finding.deep
+      };
+    case 'thin-edge':
+      return {
+        title: FINDING_TITLES[finding.is],
+        text: `An edge runs out to ${figureText(lengthFigure(finding.thickness_m, system))} over ${share(finding.share)} of the surface: it may come out rounded. The wall behind it fills.`,
+        bad: false
       };
     case 'thin':
       return {

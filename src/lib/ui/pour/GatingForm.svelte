@@ -6,6 +6,7 @@
   import { GATES, type Gate } from '$core/metal/gating';
   import { GATING_SCHOOLS, type GatingSchool } from '$core/metal/gating-plan';
   import { editableLength, massText, temperatureText } from '$core/quantity/display';
+  import { parseQuantity } from '$core/quantity/parse';
   import type { MoldGating } from '$lib/schema/pour';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
@@ -34,14 +35,19 @@
   const form = new RecordForm();
   type Length =
     'wall_mm' | 'sprue_bottom_mm' | 'sprue_top_mm' | 'ingate_width_mm' | 'ingate_height_mm' | 'riser_mm';
-  const LENGTHS: readonly { field: Length; label: string }[] = [
+  const LENGTHS: readonly { field: Length; label: string; hint?: string }[] = [
     { field: 'wall_mm', label: 'Thinnest wall' },
     { field: 'sprue_bottom_mm', label: 'Sprue at its foot' },
     { field: 'sprue_top_mm', label: 'Sprue at its mouth' },
     { field: 'ingate_width_mm', label: 'Width of a gate' },
     { field: 'ingate_height_mm', label: 'Height of a gate' },
-    { field: 'riser_mm', label: 'Riser' }
+    { field: 'riser_mm', label: 'Riser', hint: 'How wide; 0 is none' }
   ];
+  /** What a sprue pin is usually made of, as it lies at hand. */
+  const PINS = {
+    metric: ['12 mm', '15 mm', '20 mm', '25 mm'],
+    us: ['1/2 in', '5/8 in', '3/4 in', '1 in']
+  } as const;
   const given = mold.gating ?? {};
   const count = (value: number | undefined) => (value === undefined ? '' : String(value));
   let typed = $state({
@@ -98,12 +104,21 @@
   const sound = (of: MoldGating): MoldGating =>
     Object.fromEntries(
       Object.entries(of).filter(
-        ([, value]) => typeof value !== 'number' || (Number.isFinite(value) && value > 0)
+        ([field, value]) =>
+          typeof value !== 'number' ||
+          (Number.isFinite(value) && (value > 0 || (field === 'riser_mm' && value === 0)))
       )
     );
   $effect(() => {
     gating = sound(now);
   });
+  /** A dowel is as wide at its foot as at its mouth. */
+  function takePin(pin: string) {
+    const read = parseQuantity(pin, 'length', 'mm');
+    const si = read.ok ? read.si : undefined;
+    typed.lengths.sprue_bottom_mm = { text: pin, si };
+    typed.lengths.sprue_top_mm = { text: pin, si };
+  }
   const schema = () => import('$lib/schema/session').then(({ moldChange }) => moldChange);
   const errorOf = (field: string) => form.errorOf(`gating.${field}`);
 
@@ -154,10 +169,17 @@
     bind:value={typed.gate}
   />
   <p class="soft small">Left empty, each is worked out. What you have at hand goes in here, and is judged.</p>
+  <div class="row flex-wrap items-center" role="group" aria-label="Pins at hand">
+    <span class="soft small">Straight pin at hand:</span>
+    {#each PINS[units()] as pin (pin)}
+      <button type="button" class="quiet" onclick={() => takePin(pin)}>{pin}</button>
+    {/each}
+  </div>
   <div class="pair">
-    {#each LENGTHS as { field, label } (field)}
+    {#each LENGTHS as { field, label, hint } (field)}
       <QuantityField
         {label}
+        {hint}
         dimension="length"
         optional
         bind:text={typed.lengths[field].text}

@@ -78,14 +78,16 @@
             part: plan.riser.count > 1 ? `${plan.riser.count} risers` : 'Riser',
             of: 'formula-modulus',
             is: `${length(plan.riser.diameter_m)}, ${length(plan.riser.height_m)} high`,
-            why: `1.2 times the modulus of what it feeds; it gives ${(plan.riser.gives_m3 * 1e6).toFixed(0)} cm³ of the ${(plan.riser.asks_m3 * 1e6).toFixed(0)} cm³ that are asked`,
+            why: `${plan.riser.stands === 'on-top' ? 'on the thick part' : 'beside the thick part, on the parting, where the cope has room'}: 1.2 times the modulus of what it feeds; it gives ${(plan.riser.gives_m3 * 1e6).toFixed(0)} cm³ of the ${(plan.riser.asks_m3 * 1e6).toFixed(0)} cm³ that are asked`,
             home: pin(plan.riser.diameter_m)
           }
         : {
             part: 'Riser',
             of: 'formula-modulus',
             is: 'none',
-            why: 'so thin a casting feeds itself through its gates'
+            why: plan.warnings.some(({ is }) => is === 'no-riser')
+              ? 'as you make it'
+              : 'so thin a casting feeds itself through its gates'
           },
       {
         part: 'Filter, where one is used',

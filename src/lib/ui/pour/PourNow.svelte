@@ -12,7 +12,6 @@
   import TemperatureField from '$lib/ui/field/TemperatureField.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { keepAwake } from '$lib/ui/page/awake';
-  import { units } from '$lib/ui/preferences';
   import { told } from '$lib/ui/toast/toaster';
   import { startTimer } from '$lib/ui/timer/timers.svelte';
   import OpeningTimes from './OpeningTimes.svelte';

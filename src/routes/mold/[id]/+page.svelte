@@ -32,7 +32,15 @@
   const sand = $derived(sandFrom(backing));
   const plan = $derived(
     flask && boxes.length > 0
-      ? planMold(boxes, alloy, inMetres(flask), flask, sand, layoutOf(mold.layout, boxes.length) ?? undefined)
+      ? planMold(
+          boxes,
+          alloy,
+          inMetres(flask),
+          flask,
+          sand,
+          layoutOf(mold.layout, boxes.length) ?? undefined,
+          data.way
+        )
       : null
   );
   const verdict = $derived(plan && planVerdict(plan, of, units()));
@@ -53,7 +61,7 @@
     const demand = plan?.judged.demand;
     if (!flask || !demand || !backing) return [];
     const inside = insideVolume(inMetres(flask));
-    const solid = solidsOf(boxes, alloy);
+    const solid = solidsOf(boxes, alloy, data.way);
     const rammed_l = (inside.cope_m3 + inside.drag_m3 - solid.cope_m3 - solid.drag_m3) * 1000;
     if (!facing || !plan?.judged.facing)
       return [{ heap_id: backing.id, name: backing.name, what: 'Sand', kg: demand.sand_kg, rammed_l }];
@@ -67,6 +75,14 @@
   const steps = $derived(data.day.steps as unknown as NotedStep[]);
   const doneKind = (kind: string) =>
     steps.some(({ id, state }) => id === `${mold.id}:${kind}` && state !== 'to-do');
+  /** A body that was worked out to draw is not to blame; one that nobody looked at may be. */
+  const lacksDraft = $derived(
+    used.some(({ lacks_draft }) => lacks_draft === true)
+      ? true
+      : used.length > 0 && used.every(({ lacks_draft }) => lacks_draft === false)
+        ? false
+        : null
+  );
   const drawn = $derived(mold.state === 'rammed' || mold.state === 'closed');
   const DRY = ['dry', 'a-little-dry', 'probably-dry'];
   const WET = ['probably-wet', 'a-little-wet', 'too-wet'];
@@ -131,6 +147,8 @@
           flask={{ ...inMetres(flask), bars: flask.bars }}
           split={used.some(({ pattern }) => pattern.kind === 'split')}
           in_cope={boxes.some(({ above_m }) => above_m > 0)}
+          way={data.way}
+          hold_down_kg={plan?.judged.cope_lift?.hold_down_kg ?? 0}
           noted={steps}
         />
       {/key}
@@ -141,7 +159,7 @@
           heaps={drawn ? sands.map(({ heap_id }) => heap_id) : []}
           known={{
             moisture,
-            draft: null,
+            draft: lacksDraft,
             coats_drying: used.some(({ pattern }) => dryingLeft(pattern.coats) > 0),
             drop_out: plan?.judged.drop_out?.ratio ?? null
           }}

@@ -20,18 +20,6 @@
   const flask = $derived(data.flasks.find(({ id }) => id === of?.mold.flask_id) ?? null);
   const alloy = $derived(of?.mold.metal ?? USUAL_ALLOY);
   const boxes = $derived(of ? castingsOf(of.mold.patterns, data.patterns, alloy).boxes : []);
-  const plan = $derived(
-    flask && boxes.length > 0
-      ? planMold(
-          boxes,
-          alloy,
-          inMetres(flask),
-          flask,
-          sandFrom(data.sands.find(({ id }) => id === of!.mold.backing_heap_id) ?? null),
-          layoutOf(of!.mold.layout, boxes.length) ?? undefined
-        )
-      : null
-  );
   const gate = $derived(
     of?.gate && {
       ...of.gate,
@@ -49,6 +37,19 @@
       return { plan: null, trouble: thrown.message };
     }
   });
+  const plan = $derived(
+    flask && of && boxes.length > 0
+      ? planMold(
+          boxes,
+          alloy,
+          inMetres(flask),
+          flask,
+          sandFrom(data.sands.find(({ id }) => id === of.mold.backing_heap_id) ?? null),
+          layoutOf(of.mold.layout, boxes.length) ?? undefined,
+          way.plan
+        )
+      : null
+  );
 </script>
 
 <svelte:head><title>Gating · Brunkel</title></svelte:head>
