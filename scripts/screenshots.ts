@@ -41,27 +41,29 @@ const VIEWS: readonly View[] = [
   { name: 'shake-out', path: `/shake-out?mold=${NEXT_MOLDS[0]}`, before: judge }
 ];
 
-/** Both molds of the day are poured. */
+/** Both molds of the day are poured: the first is open by now, the second waits. */
 async function pour(call: Call) {
   const at = (minutes: number) => new Date(Date.now() - minutes * 60_000).toISOString();
   const { steps } = (await call('GET', `/sessions/${LAST_DAY}`)) as { steps: { id: string; kind: string }[] };
   for (const { id, kind } of steps)
-    await call('POST', `/sessions/${NEXT_DAY}/steps`, { id, kind, state: 'done', at: at(9) });
+    await call('POST', `/sessions/${NEXT_DAY}/steps`, { id, kind, state: 'done', at: at(14) });
   for (const [i, mold_id] of NEXT_MOLDS.entries()) {
     const entries = [{ heap_id: 1, kind: 'drawn', at: at(90), kg: 12, session_id: NEXT_DAY, mold_id }];
     await call('POST', '/acts', { entries, molds: [{ id: mold_id, state: 'rammed' }] });
     const close = { id: `${mold_id}:close`, kind: 'close', state: 'done', at: at(30), mold_id };
     await call('POST', `/sessions/${NEXT_DAY}/steps`, close);
     const { version } = (await call('GET', `/sessions/${NEXT_DAY}`)) as { version: number };
-    const melt = { charged_kg: 1.6, melt_c: 752, melt_at: at(0) };
+    const melt = { charged_kg: 1.6, melt_c: 752, melt_at: at(i === 0 ? 12.5 : 0.5) };
     await call('PATCH', `/sessions/${NEXT_DAY}`, { melt, version });
     await call('POST', `/sessions/${NEXT_DAY}/pours`, {
       mold_id,
-      at: at(i === 0 ? 1 : 0.2),
+      at: at(i === 0 ? 12 : 0.2),
       pour_c: 742,
       seconds: 4.2
     });
   }
+  const open = { id: `${NEXT_MOLDS[0]}:open`, kind: 'open', state: 'done', at: at(1), mold_id: NEXT_MOLDS[0] };
+  await call('POST', `/sessions/${NEXT_DAY}/steps`, open);
 }
 /** One casting of the first mold has a seam. */
 async function judge(call: Call) {
