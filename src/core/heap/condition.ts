@@ -1,4 +1,4 @@
-import { moistureOf } from '$core/bench/tests/looking';
+import { moistureOf, temperFactorOf } from '$core/bench/tests/looking';
 import { temperVerdict, type Verdict } from '$core/judge/temper-verdict';
 import { aimMoisture, temperWindow } from '$core/judge/temper-window';
 import { chanceBelow } from '$core/judge/normal';
@@ -57,6 +57,10 @@ export interface Condition {
   latest_look: Look | null;
   /** The latest squeeze of it: a drying test after it tells the water, not whether that tempers the sand. */
   latest_squeeze: Look | null;
+  /** A look that strays far from the estimate and is not settled yet. */
+  doubted_look: Look | null;
+  /** Some look at the sand as it is says that it is wet, and nothing has settled it since: no water is sure. */
+  says_wet: boolean;
   verdict: Verdict;
   /** It very likely holds less active clay than its window asks for. */
   short_of_clay: boolean;
@@ -80,7 +84,11 @@ export function conditionAt(nature: HeapNature, belief: Belief, at: string): Con
   const off_aim_sd = offAimSd(targets, then);
   const chance = chances(moisture.value, window, off_aim_sd);
   const seen = then.seen_share >= SEEN_AT_LEAST;
-  const latest_squeeze = then.looks.findLast(({ kind }) => kind === 'squeeze') ?? null;
+  const latest_squeeze =
+    then.looks.findLast(({ kind, waiting }) => kind === 'squeeze' && waiting === null) ?? null;
+  const doubted_look = doubtedLook(then.looks);
+  const factor = temperFactorOf({ system, targets, sand, scale_g: 1 })?.predicted ?? 1;
+  const strays = doubted_look?.says ? doubted_look.says.factor - factor : 0;
   const short = chanceShort(active_clay, targets.active_clay.min);
   const short_of_clay = total.value > 0 && short >= SHORT_AT;
   return {
@@ -104,6 +112,8 @@ export function conditionAt(nature: HeapNature, belief: Belief, at: string): Con
     seen,
     latest_look: then.looks.at(-1) ?? null,
     latest_squeeze,
+    doubted_look,
+    says_wet: saysWet(then.looks),
     verdict: temperVerdict({
       system,
       targets,
@@ -111,10 +121,46 @@ export function conditionAt(nature: HeapNature, belief: Belief, at: string): Con
       chances: chance,
       seen,
       squeeze: latest_squeeze,
-      short_of_clay
+      short_of_clay,
+      doubt: strays > 0 ? 'wet' : strays < 0 ? 'dry' : null,
+      wettest_read: wettestRead(then.looks)
     }),
     short_of_clay
   };
+}
+
+/** Counted squeezes that settle what an earlier look left in doubt; a drying test does it by itself. */
+const SQUEEZES_SETTLE = 2;
+/** Looks that measure the water. */
+const MEASURES: readonly Look['kind'][] = ['moisture', 'probe', 'compactability'];
+
+/** Whether what came after a look has settled it. */
+function settled(looks: readonly Look[], i: number): boolean {
+  const later = looks.slice(i + 1).filter(({ waiting }) => waiting === null);
+  return (
+    later.some(({ kind }) => MEASURES.includes(kind)) ||
+    later.filter(({ kind }) => kind === 'squeeze').length >= SQUEEZES_SETTLE
+  );
+}
+
+/** The latest look at the sand as it is that stands far off and was not settled since; null without one. */
+export function doubtedLook(looks: readonly Look[]): Look | null {
+  const i = looks.findLastIndex(({ waiting }) => waiting !== null);
+  return i < 0 || settled(looks, i) ? null : looks[i]!;
+}
+
+/** A factor from which on a look speaks of wet sand: softer than the middle grade. */
+const WET_FROM = 1.1;
+/** Whether some look at the sand as it is speaks of wet sand, and nothing settled it since. */
+const saysWet = (looks: readonly Look[]): boolean =>
+  looks.some(({ says }, i) => says !== null && says.factor > WET_FROM && !settled(looks, i));
+
+/** The wettest that the latest drying tests of the sand as it is read: one that is in question, and one that counted. */
+function wettestRead(looks: readonly Look[]): number | null {
+  const counted = looks.findLast(({ moisture, waiting }) => moisture !== null && waiting === null);
+  const doubted = doubtedLook(looks);
+  const read = [counted?.moisture, doubted?.moisture].filter((each) => each != null);
+  return read.length > 0 ? Math.max(...read) : null;
 }
 
 /** Chances of lying below, inside and above a window. */

@@ -105,7 +105,7 @@ export function bestTest(worth: readonly TestWorth[], belief: Belief): TestWorth
 }
 
 /** A test is said on the ticket where it takes off this share of the doubt, and the doubt is this large. */
-const WORTH_WEIGHING_SHARE = 0.15;
+const WORTH_WEIGHING_SHARE = 0.08;
 const WORTH_WEIGHING_MOISTURE = 0.002;
 const WORTH_TESTING_CLAY_SHARE = 0.15;
 const WORTH_TESTING_CLAY_MOISTURE = 0.0025;

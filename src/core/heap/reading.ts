@@ -1,13 +1,15 @@
 import { benchTestOf, type HeapTest } from '$core/bench/bench-tests';
 import type { GradeReading, ValueReading } from '$core/bench/tests/bench-test';
 import { moistureOf, temperFactorOf } from '$core/bench/tests/looking';
-import { GRADE_LIMITS, squeeze } from '$core/bench/formula/squeeze';
+import { GRADE_LIMITS, GRADE_MIDDLES, squeeze } from '$core/bench/formula/squeeze';
 import { density, truncated } from '$core/judge/normal';
 import { totalMass } from '$core/material/composition';
-import { BLUNDER_SHARE, KITCHEN_SCALE_G, SQUEEZE_SLIPS } from '$core/reference/accuracy';
+import { middle } from '$core/reference/targets';
+import { BLUNDER_SHARE, HAND_SD, KITCHEN_SCALE_G, SQUEEZE_SLIPS } from '$core/reference/accuracy';
 import {
   DRYING,
   WEATHER,
+  believedHand,
   drafted,
   discounted,
   sandOf,
@@ -15,9 +17,10 @@ import {
   type Draft,
   type HeapNature,
   type Look,
-  type Questioned
+  type Questioned,
+  type Said
 } from './state/belief';
-import { PART_COUNT } from './state/bodies';
+import { PART_COUNT, WATER } from './state/bodies';
 import { addOuter, dot, quadratic, times, type Vector } from './state/covariance';
 import { ensureHand, handSpread, learnHand } from './state/hand';
 
@@ -59,21 +62,118 @@ export function readInto(nature: HeapNature, draft: Draft, test: HeapTest, told:
   const sand = sandOf(draft);
   const gradient = totalMass(sand) > 0 ? moistureOf(sand).gradient : null;
   const had = gradient ? quadratic(draft.covariance, gradient, gradient) : 0;
-  const looking = {
-    system: nature.system,
-    targets: nature.targets,
-    sand,
-    scale_g: nature.scale_g ?? KITCHEN_SCALE_G
-  };
-  const reading = benchTestOf(test).read(test, looking);
-  if (reading) {
-    const counted =
-      reading.as === 'value'
-        ? readValue(draft, reading, test, told)
-        : readGrade(draft, nature, reading, test, told);
-    if (counted && gradient) restOn(draft, had, quadratic(draft.covariance, gradient, gradient), test, told);
+  const says = saidBy(nature, draft, test, told.member);
+  const counted = count(nature, draft, test, told, says);
+  if (counted && gradient) restOn(draft, had, quadratic(draft.covariance, gradient, gradient), test, told);
+  lookAt(draft, nature, test, told, says);
+}
+
+const lookingAt = (nature: HeapNature, draft: Draft) => ({
+  system: nature.system,
+  targets: nature.targets,
+  sand: sandOf(draft),
+  scale_g: nature.scale_g ?? KITCHEN_SCALE_G
+});
+
+/** Lets a reading count, or questions it; whether it counted. */
+function count(nature: HeapNature, draft: Draft, test: HeapTest, told: Told, says: Said | null): boolean {
+  const reading = benchTestOf(test).read(test, lookingAt(nature, draft));
+  if (!reading) return false;
+  const far = reading.as === 'value' ? isFar(draft, reading) : slips(draft, nature, reading, told) > SLIPPED;
+  if (far && !told.confirmed && says && !readsMud(test, reading)) {
+    const witness = bornOutBy(nature, draft, says, told.entry_id);
+    // With nothing behind the estimate the first reading rules.
+    if (witness || (nothingBehind(draft) && couldBe(nature, says))) {
+      doubtWater(nature, draft, says);
+      if (witness) admit(nature, draft, witness);
+      return count(nature, draft, test, { ...told, confirmed: true }, says);
+    }
   }
-  lookAt(draft, nature, test, told);
+  return reading.as === 'value'
+    ? readValue(draft, reading, test, told)
+    : readGrade(draft, nature, reading, test, told);
+}
+
+/** Nobody has measured this sand yet, nor any that it came from. */
+const nothingBehind = ({ rests_on, seen_share }: Draft): boolean =>
+  rests_on.length === 0 && seen_share < NOBODY_LOOKED;
+/** Less of the heap than this was there when it was last looked at. */
+const NOBODY_LOOKED = 0.5;
+/** Wetter than this sand is soup, and oil sand was rained on: a first reading past it waits like any other. */
+const SOUP = { factor: 2.5, oil_moisture: 0.1 } as const;
+
+const couldBe = ({ system, targets }: HeapNature, { factor }: Said): boolean =>
+  system === 'oil' ? factor * middle(targets.moisture) <= SOUP.oil_moisture : factor <= SOUP.factor;
+
+const factorNow = (nature: HeapNature, draft: Draft) =>
+  temperFactorOf({ ...nature, sand: sandOf(draft), scale_g: 1 });
+
+/** What a look tells of the temper factor, by whatever it read; null where it tells nothing of the water. */
+function saidBy(nature: HeapNature, draft: Draft, test: HeapTest, member: string | undefined): Said | null {
+  const sand = sandOf(draft);
+  const factor = factorNow(nature, draft);
+  if (!factor) return null;
+  if (test.kind === 'squeeze') {
+    const { grade, tells_water } = squeeze(test, nature.system);
+    if (!tells_water) return null;
+    const hand = believedHand(draft, member);
+    const { shared, single } = handSpread(draft, nature, member);
+    return {
+      factor: GRADE_MIDDLES[grade] - (hand?.bias ?? 0),
+      sd: Math.hypot(shared, single, hand?.bias_sd ?? HAND_SD.bias),
+      beyond: grade === 5 ? 'up' : grade === 1 ? 'down' : null
+    };
+  }
+  if (!LOOKS.includes(test.kind)) return null;
+  const reading = benchTestOf(test).read(test, lookingAt(nature, draft));
+  if (reading?.as !== 'value') return null;
+  // What water alone would have to be for it.
+  const per_water = reading.gradient[WATER]!;
+  if (!(per_water > 0)) return null;
+  const of_water = factor.gradient[WATER]! / per_water;
+  const water = Math.max(0, sand.water + (reading.read - reading.predicted) / per_water);
+  const then = temperFactorOf({ ...nature, sand: { ...sand, water }, scale_g: 1 });
+  return then && { factor: then.predicted, sd: of_water * reading.sd, beyond: null };
+}
+
+/** Another look at the sand as it is, of any kind, that waits because it strays from the estimate as this one does. */
+function bornOutBy(nature: HeapNature, draft: Draft, says: Said, entry_id: number): Look | null {
+  const believed = factorNow(nature, draft)!.predicted;
+  const off = says.factor - believed;
+  return (
+    draft.looks.findLast((look) => {
+      if (look.entry_id === entry_id || !look.says || !look.waiting) return false;
+      const other = look.says.factor - believed;
+      if (off * other <= 0) return false;
+      return gapOf(says, look.says) <= AGREE_WITHIN * Math.hypot(says.sd, look.says.sd);
+    }) ?? null
+  );
+}
+
+/** How far apart two looks are; one that only bounds the factor is not apart from what lies beyond it. */
+function gapOf(a: Said, b: Said): number {
+  const gap = a.factor - b.factor;
+  if (gap > 0 && (b.beyond === 'up' || a.beyond === 'down')) return 0;
+  if (gap < 0 && (b.beyond === 'down' || a.beyond === 'up')) return 0;
+  return Math.abs(gap);
+}
+
+/** Two looks say that the water is not what it was thought to be: it is as unsure as it then must have been. */
+function doubtWater(nature: HeapNature, draft: Draft, says: Said): void {
+  const { predicted, gradient } = factorNow(nature, draft)!;
+  const had = quadratic(draft.covariance, gradient, gradient);
+  const wanted = ((says.factor - predicted) / CONFIRMED_AT) ** 2;
+  const size = draft.mean.length;
+  if (wanted > had) draft.covariance[WATER * size + WATER]! += (wanted - had) / gradient[WATER]! ** 2;
+}
+
+/** Lets a look that waited count, as it was borne out. */
+function admit(nature: HeapNature, draft: Draft, look: Look): void {
+  const { waiting, entry_id, member, says } = look;
+  if (!waiting) return;
+  draft.questioned = draft.questioned.filter((each) => each.entry_id !== entry_id);
+  draft.looks = draft.looks.map((each) => (each === look ? { ...each, waiting: null } : each));
+  count(nature, draft, waiting, { entry_id, member, confirmed: true }, says);
 }
 
 /** A mass that tells of bodies it came from: their sum is `kg`, give or take. Blunders are not looked for. */
@@ -83,14 +183,21 @@ export function readMass(draft: Draft, along: Vector, predicted: number, kg: num
   if (variance > 0) draw(draft, ph, variance, kg - predicted, 1, 0);
 }
 
+/** Whether a figure stands farther from what was expected than chance allows. */
+function isFar(draft: Draft, { gradient, predicted, read, sd }: ValueReading): boolean {
+  const variance = quadratic(draft.covariance, gradient, gradient) + sd * sd;
+  return Math.abs(read - predicted) > QUESTION_AT * Math.sqrt(variance);
+}
+
 /** Whether the reading counted. */
 function readValue(draft: Draft, reading: ValueReading, test: HeapTest, told: Told): boolean {
   const { gradient, predicted, read, sd, range } = reading;
   const off = read - predicted;
   let ph = times(draft.covariance, gradient);
   let variance = dot(gradient, ph) + sd * sd;
-  const far = Math.abs(off) > QUESTION_AT * Math.sqrt(variance);
-  const agreeing = far && !told.confirmed ? agreeingWith(draft, test, off, sd, read) : undefined;
+  const far = isFar(draft, reading);
+  const agreeing =
+    far && !told.confirmed && !readsMud(test, reading) ? agreeingWith(draft, test, off, sd) : undefined;
   if (far && !told.confirmed && !agreeing) {
     const questioned: Questioned = {
       entry_id: told.entry_id,
@@ -132,15 +239,12 @@ function readValue(draft: Draft, reading: ValueReading, test: HeapTest, told: To
 const PORES_FULL = 0.43 / (1.5 + 0.43);
 const WATER_READINGS: readonly HeapTest['kind'][] = ['moisture', 'probe'];
 
+/** Wetter than any sand in the hand: a slip, whatever else was read. */
+const readsMud = (test: HeapTest, reading: ValueReading | GradeReading): boolean =>
+  WATER_READINGS.includes(test.kind) && reading.as === 'value' && reading.read > PORES_FULL;
+
 /** An earlier far reading of the same kind that strayed as this one does. */
-function agreeingWith(
-  draft: Draft,
-  test: HeapTest,
-  off: number,
-  sd: number,
-  read: number
-): Questioned | undefined {
-  if (WATER_READINGS.includes(test.kind) && read > PORES_FULL) return undefined;
+function agreeingWith(draft: Draft, test: HeapTest, off: number, sd: number): Questioned | undefined {
   const now = Date.parse(draft.at ?? '');
   return draft.questioned.find(
     (each) =>
@@ -170,14 +274,8 @@ function keepPossible(draft: Draft): void {
     draft.mean[i] = Math.min(MOST_LOG_DRYING, Math.max(-MOST_LOG_DRYING, draft.mean[i]!));
 }
 
-/** Whether the squeeze counted. */
-function readGrade(
-  draft: Draft,
-  nature: HeapNature,
-  reading: GradeReading,
-  test: HeapTest,
-  told: Told
-): boolean {
+/** How a squeeze is expected to be felt: along what, how, and how surely. */
+function feeling(draft: Draft, nature: HeapNature, reading: GradeReading, told: Told) {
   const at = ensureHand(draft, nature, told.member);
   const { single } = handSpread(draft, nature, told.member);
   const along = new Float64Array(draft.mean.length);
@@ -186,9 +284,26 @@ function readGrade(
   along[at + 1] = 1;
   const felt = reading.predicted + draft.mean[at]! + draft.mean[at + 1]!;
   const ph = times(draft.covariance, along);
-  const variance = dot(along, ph) + single * single;
+  return { felt, ph, single, variance: dot(along, ph) + single * single };
+}
+
+/** How likely a grade was named at random. */
+function slips(draft: Draft, nature: HeapNature, reading: GradeReading, told: Told): number {
+  const { felt, variance } = feeling(draft, nature, reading, told);
+  return gradeMoments(felt, Math.sqrt(variance), reading.grade).slipped;
+}
+
+/** Whether the squeeze counted. */
+function readGrade(
+  draft: Draft,
+  nature: HeapNature,
+  reading: GradeReading,
+  test: HeapTest,
+  told: Told
+): boolean {
+  const { felt, ph, single, variance } = feeling(draft, nature, reading, told);
   const told_us = gradeMoments(felt, Math.sqrt(variance), reading.grade);
-  if (told_us.slipped > SLIPPED) {
+  if (told_us.slipped > SLIPPED && !told.confirmed) {
     const questioned: Questioned = {
       entry_id: told.entry_id,
       kind: test.kind,
@@ -205,7 +320,7 @@ function readGrade(
   for (let i = 0; i < ph.length; i++) draft.mean[i]! += ph[i]! * scale * (told_us.mean - felt);
   addOuter(draft.covariance, ph, (told_us.variance * scale - 1) * scale);
   keepPossible(draft);
-  return told_us.slipped <= SLIPPED;
+  return told.confirmed === true || told_us.slipped <= SLIPPED;
 }
 
 /** What a named grade leaves of a factor felt as N(mean, sd²). */
@@ -255,8 +370,11 @@ function restOn(draft: Draft, had: number, left: number, test: HeapTest, told: T
 /** Tests that look at the water of the sand. */
 const LOOKS: readonly HeapTest['kind'][] = ['squeeze', 'moisture', 'probe', 'compactability'];
 
-/** Notes a look at the sand as it is, and what it teaches of the hand beside it. */
-function lookAt(draft: Draft, nature: HeapNature, test: HeapTest, told: Told): void {
+/**
+ * Notes a look at the sand as it is, and what it teaches of the hand beside it. One that waits is a look all the same: it
+ * counts for what is safe, whatever is in question.
+ */
+function lookAt(draft: Draft, nature: HeapNature, test: HeapTest, told: Told, says: Said | null): void {
   if (!LOOKS.includes(test.kind)) return;
   const waiting = draft.questioned.some(({ entry_id }) => entry_id === told.entry_id);
   const answer = test.kind === 'squeeze' ? squeeze(test, nature.system) : null;
@@ -268,16 +386,27 @@ function lookAt(draft: Draft, nature: HeapNature, test: HeapTest, told: Told): v
     member: told.member,
     grade: answer?.grade ?? null,
     lifeless: answer !== null && !answer.tells_water && nature.system === 'water',
-    factor
+    factor,
+    says,
+    moisture: moistureRead(nature, draft, test),
+    waiting: waiting ? test : null
   };
   if (factor !== null && !waiting) {
     if (test.kind === 'moisture')
-      for (const earlier of draft.looks) if (earlier.kind === 'squeeze') learnHand(draft, earlier, factor);
+      for (const earlier of draft.looks)
+        if (earlier.kind === 'squeeze' && !earlier.waiting) learnHand(draft, earlier, factor);
     if (test.kind === 'squeeze' && draft.looks.some(({ kind }) => kind === 'moisture'))
       learnHand(draft, look, draft.looks.findLast(({ kind }) => kind === 'moisture')!.factor ?? factor);
   }
-  if (waiting) return;
   draft.looks = [...draft.looks, look];
+  if (waiting) return;
   // A lifeless squeeze looked at the sand, but saw nothing of its water.
   if (!look.lifeless) draft.seen_share = 1;
+}
+
+/** Moisture as a test read it, fraction; null where it reads something else. */
+function moistureRead(nature: HeapNature, draft: Draft, test: HeapTest): number | null {
+  if (!WATER_READINGS.includes(test.kind)) return null;
+  const reading = benchTestOf(test).read(test, lookingAt(nature, draft));
+  return reading?.as === 'value' ? reading.read : null;
 }

@@ -14,6 +14,7 @@ import {
 const mold: MoldBeforePour = {
   id: 7,
   moisture: { value: 0.035, sd: 0.002 },
+  denied: false,
   wettest: 0.042,
   sand_c: 20,
   closed_h: 1,
@@ -36,6 +37,9 @@ const pour = (over: Partial<Parameters<typeof pourChecks>[0]> = {}) =>
 describe('before a pour', () => {
   it('what nobody looked at is not known, and never go', () => {
     expect(level({ moisture: null }, 'sand-wet')).toBe('not-known');
+    // A look that says wet forbids it, whatever the estimate.
+    expect(level({ denied: true }, 'sand-wet')).toBe('no-go');
+    expect(level({ denied: true, moisture: null }, 'sand-wet')).toBe('no-go');
     expect(level({ closed_h: null }, 'mold-age')).toBe('not-known');
     expect(level({ held_kg: null }, 'hold-down')).toBe('not-known');
     expect(pourVerdict([...moldChecks(mold), ...pour()])).toBe('go');

@@ -57,6 +57,8 @@ export interface MoldBeforePour {
   /** Of its backing and facing sand, whichever is wetter; null while nobody looked. */
   moisture: { value: number; sd: number } | null;
   wettest: number;
+  /** A look at that sand says that it is too wet, too oily or does not hold, whatever the estimate. */
+  denied: boolean;
   sand_c: number | null;
   closed_h: number | null;
   /** Weight and clamps that hold it, kg; null while nobody said. What is wanted, kg. */
@@ -81,14 +83,18 @@ const made = (
 
 /** What stands for or against pouring one mold. */
 export function moldChecks(mold: MoldBeforePour): Checked[] {
-  const { id, moisture, wettest, sand_c, closed_h, held_kg, wants_kg } = mold;
+  const { id, moisture, wettest, denied, sand_c, closed_h, held_kg, wants_kg } = mold;
   const wet =
     moisture === null ? null : chanceBelow((moisture.value - wettest) / Math.max(moisture.sd, 1e-6));
   return [
     made(
       'sand-wet',
       id,
-      wet === null ? 'not-known' : wet > WET.surely ? 'no-go' : wet > WET.likely ? 'not-known' : 'go',
+      denied || (wet !== null && wet > WET.surely)
+        ? 'no-go'
+        : wet === null || wet > WET.likely
+          ? 'not-known'
+          : 'go',
       moisture?.value ?? null,
       wettest
     ),

@@ -15,7 +15,9 @@ export type Verdict =
   | 'too-wet'
   | 'lifeless'
   | 'short-of-clay'
-  | 'short-of-oil';
+  | 'short-of-oil'
+  | 'falls-apart'
+  | 'too-oily';
 
 export const VERDICT_WORDS: Record<Verdict, string> = {
   empty: 'Empty',
@@ -30,7 +32,9 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
   'too-wet': 'Too wet to pour on',
   lifeless: 'Moist but lifeless',
   'short-of-clay': 'Short of clay',
-  'short-of-oil': 'Short of oil'
+  'short-of-oil': 'Short of oil',
+  'falls-apart': 'Does not hold together',
+  'too-oily': 'Too oily to pour on'
 };
 
 /** What a verdict rests on. */
@@ -45,11 +49,15 @@ export interface Judged {
   /** The latest squeeze of it as it is. */
   squeeze: { grade: 1 | 2 | 3 | 4 | 5 | null; lifeless: boolean } | null;
   short_of_clay: boolean;
+  /** A look at it that stands far off the estimate and is not settled yet: which way it strays. */
+  doubt: 'wet' | 'dry' | null;
+  /** The wettest that a drying test of it as it is has read, whether that is in question or not; null without one. */
+  wettest_read: number | null;
 }
 
 /** As sure as this it is said outright; as likely as this it is said to be probable; else it is not known. */
 const SURE = 0.8;
-const PROBABLE = 0.55;
+const PROBABLE = 0.6;
 /** From this multiple of the aimed temper ratio up, sand is mud; below the other, it runs. */
 const WET_FACTOR = 1.4;
 const DRY_FACTOR = 0.65;
@@ -58,7 +66,7 @@ const DRY_FACTOR = 0.65;
  * What the sand is like, in a few words, by how likely it lies in its window.
  *
  * What nobody looked at is not known, whatever was weighed. The latest squeeze rules: where it contradicts the estimate
- * the sand is never called in temper. Graded like the squeeze: below 0.65 of the aimed ratio dry, from 1.4 up too wet.
+ * the sand is never called in temper. A look that strays and is not settled forbids to call it the opposite. Graded like the squeeze: below 0.65 of the aimed ratio dry, from 1.4 up too wet.
  * Oil-bonded: water is the enemy.
  */
 export function temperVerdict(judged: Judged): Verdict {
@@ -67,7 +75,7 @@ export function temperVerdict(judged: Judged): Verdict {
   if (system === 'oil') return oilVerdict(judged);
   if (squeeze?.lifeless) return 'lifeless';
   if (!judged.seen) return 'not-known';
-  return squeezeRules(byChance(judged), squeeze?.grade ?? null, judged);
+  return doubtRules(squeezeRules(byChance(judged), squeeze?.grade ?? null), judged);
 }
 
 /** What a sand known for sure is like, for whoever has only its composition. */
@@ -83,14 +91,22 @@ export function verdictOf(system: System, targets: Targets, sand: Composition): 
     chances: { below, above, inside: 1 - below - above },
     seen: true,
     squeeze: null,
-    short_of_clay
+    short_of_clay,
+    doubt: null,
+    wettest_read: null
   });
 }
 
-function oilVerdict({ targets, sand, chances, seen }: Judged): Verdict {
+function oilVerdict({ targets, sand, chances, seen, squeeze, wettest_read }: Judged): Verdict {
   const moisture = moistureFraction(sand);
-  // A danger is said even where it is only likely.
+  // A danger is said even where it is only likely, or in question.
   if (moisture > OIL_SAND_REJECT_MOISTURE) return seen ? 'too-wet' : 'probably-wet';
+  if (wettest_read !== null && wettest_read > OIL_SAND_REJECT_MOISTURE) return 'probably-wet';
+  // Sand that smears or falls apart is not in temper, whatever its water.
+  const grade = squeeze?.grade ?? null;
+  if (grade === 4 || grade === 5) return 'too-oily';
+  if (grade === 1 || grade === 2)
+    return targets.oil && dryShare(sand, 'oil') < targets.oil.min ? 'short-of-oil' : 'falls-apart';
   if (chances.above >= SURE && seen) return 'a-little-wet';
   if (chances.above >= 0.5) return 'probably-wet';
   if (targets.oil && dryShare(sand, 'oil') < targets.oil.min) return 'short-of-oil';
@@ -128,17 +144,25 @@ const WET: readonly Verdict[] = ['probably-wet', 'a-little-wet', 'too-wet'];
 const FIT: readonly Verdict[] = ['in-temper', 'probably-in-temper', 'short-of-clay'];
 
 /** The hand had it last: where it and the estimate differ, it is not called what the hand denies. */
-function squeezeRules(estimated: Verdict, grade: number | null, { chances }: Judged): Verdict {
+function squeezeRules(estimated: Verdict, grade: number | null): Verdict {
   if (grade === null) return estimated;
   if (grade === 5) return WET.includes(estimated) ? 'too-wet' : 'probably-wet';
-  // Half a grade apart is no contradiction: the drier, and the wetter, half of what is probably in temper.
-  if (grade === 2 && estimated === 'probably-in-temper' && chances.below > chances.above)
-    return 'probably-dry';
+  // One grade beside the middle is evidence, which the estimate has taken up, and no veto.
+  if (grade === 2 || grade === 4) {
+    if (estimated === 'in-temper') return 'probably-in-temper';
+    return (grade === 2 ? WET : DRY).includes(estimated) ? 'not-known' : estimated;
+  }
   const against =
-    (grade <= 2 && (FIT.includes(estimated) || WET.includes(estimated))) ||
-    (grade === 3 && !FIT.includes(estimated)) ||
-    (grade === 4 && (FIT.includes(estimated) || DRY.includes(estimated)));
+    (grade === 1 && (FIT.includes(estimated) || WET.includes(estimated))) ||
+    (grade === 3 && !FIT.includes(estimated));
   return against ? 'not-known' : estimated;
+}
+
+/** While a look says wet, sand is not called dry or fit, and the other way round. */
+function doubtRules(estimated: Verdict, { doubt }: Judged): Verdict {
+  if (doubt === null) return estimated;
+  const denied = doubt === 'wet' ? DRY : WET;
+  return denied.includes(estimated) || FIT.includes(estimated) ? 'not-known' : estimated;
 }
 
 /** Moisture on the dry mix as a multiple of what is aimed for; the temper ratio goes as it. */

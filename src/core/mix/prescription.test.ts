@@ -87,6 +87,8 @@ describe('verdict', () => {
       seen: true,
       squeeze: null,
       short_of_clay: false,
+      doubt: null,
+      wettest_read: null,
       ...more
     });
   const grade = (of: 1 | 2 | 3 | 4 | 5) => ({ grade: of, lifeless: false });
@@ -105,7 +107,7 @@ describe('verdict', () => {
   });
   it('says in temper only where it is sure, probably where it is likely, and not known at a coin toss', () => {
     const inside = (p: number) => judged({ chances: { below: (1 - p) / 2, inside: p, above: (1 - p) / 2 } });
-    expect([0.95, 0.8, 0.79, 0.55, 0.54].map(inside)).toEqual([
+    expect([0.95, 0.8, 0.79, 0.6, 0.59].map(inside)).toEqual([
       'in-temper',
       'in-temper',
       'probably-in-temper',
@@ -117,15 +119,42 @@ describe('verdict', () => {
     expect([0.9, 0.7, 0.5].map(below)).toEqual(['a-little-dry', 'probably-dry', 'not-known']);
   });
   it('is ruled by the latest squeeze: never in temper where the hand denies it', () => {
-    for (const of of [1, 2, 4, 5] as const) expect(judged({ squeeze: grade(of) })).not.toMatch(/in-temper/);
+    for (const of of [1, 5] as const) expect(judged({ squeeze: grade(of) })).not.toMatch(/in-temper/);
+    // One grade beside the middle is evidence, and no veto.
+    for (const of of [2, 4] as const) expect(judged({ squeeze: grade(of) })).toBe('probably-in-temper');
     expect(judged({ squeeze: grade(3) })).toBe('in-temper');
     expect(judged({ squeeze: grade(5) })).toBe('probably-wet');
     expect(judged({ squeeze: { grade: 2, lifeless: true } })).toBe('lifeless');
     const wet = { sand: heap(0.08, 0.06), chances: { below: 0, inside: 0, above: 1 } };
     expect(judged({ ...wet, squeeze: grade(5) })).toBe('too-wet');
     expect(judged({ ...wet, squeeze: grade(3) })).toBe('not-known');
-    const likely = { chances: { below: 0.35, inside: 0.6, above: 0.05 }, squeeze: grade(2) };
-    expect(judged(likely)).toBe('probably-dry');
+    const dry = { sand: heap(0.08, 0.02), chances: { below: 1, inside: 0, above: 0 } };
+    expect(judged({ ...dry, squeeze: grade(4) })).toBe('not-known');
+    expect(judged({ ...wet, squeeze: grade(2) })).toBe('not-known');
+  });
+  it('is not called dry or fit while a look that strays says wet, nor wet while one says dry', () => {
+    const dry = { sand: heap(0.08, 0.02), chances: { below: 1, inside: 0, above: 0 } };
+    const wet = { sand: heap(0.08, 0.06), chances: { below: 0, inside: 0, above: 1 } };
+    expect([dry, {}].map((of) => judged({ ...of, doubt: 'wet' }))).toEqual(['not-known', 'not-known']);
+    expect([wet, {}].map((of) => judged({ ...of, doubt: 'dry' }))).toEqual(['not-known', 'not-known']);
+    expect([judged({ ...wet, doubt: 'wet' }), judged({ ...dry, doubt: 'dry' })]).toEqual(['too-wet', 'dry']);
+  });
+  it('oil sand that falls apart or smears is not in temper, whatever its water', () => {
+    const oil = { system: 'oil', targets: TARGETS.oil } as const;
+    const sand = composition({ grain: 9.3, active_clay: 0.47, oil: 0.19, water: 0.02 });
+    const of = (more: Partial<Judged>) => judged({ ...oil, sand, ...more });
+    expect(of({})).toBe('in-temper');
+    expect(([1, 2, 3, 4, 5] as const).map((each) => of({ squeeze: grade(each) }))).toEqual([
+      'falls-apart',
+      'falls-apart',
+      'in-temper',
+      'too-oily',
+      'too-oily'
+    ]);
+    expect(of({ sand: { ...sand, oil: 0.1 }, squeeze: grade(1) })).toBe('short-of-oil');
+    // A drying test of 1.1 % is a danger even where the estimate does not believe it.
+    expect(of({ wettest_read: 0.011 })).toBe('probably-wet');
+    expect(of({ wettest_read: 0.007 })).toBe('in-temper');
   });
   it('judges oil sand by the water it should not have', () => {
     const oil = (moisture: number, share: number) => {
@@ -261,7 +290,8 @@ describe('prescribe', () => {
               ['dry', 'a-little-dry', 'probably-dry', 'lifeless'].includes(patient.verdict)
             )
               continue;
-            if (system === 'water' && patient.verdict === 'short-of-oil') continue;
+            if (system === 'water' && ['short-of-oil', 'falls-apart', 'too-oily'].includes(patient.verdict))
+              continue;
             if (patient.verdict === 'empty') continue;
             const answer = prescribe(patient, stock());
             states += 1;

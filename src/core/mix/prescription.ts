@@ -40,7 +40,9 @@ export type Need =
   | 'fines-or-clay'
   | 'dry-mix-or-drying'
   | 'oil'
-  | 'drying';
+  | 'drying'
+  | 'sort-out'
+  | 'dry-sand';
 
 /** What each verdict may ask for: a prescription never speaks against it. */
 export const NEEDS_OF: Record<Verdict, readonly Need[]> = {
@@ -58,7 +60,9 @@ export const NEEDS_OF: Record<Verdict, readonly Need[]> = {
   'too-wet': ['dry-mix-or-drying', 'drying', 'clay-and-water'],
   lifeless: ['fines-or-clay'],
   'short-of-clay': ['clay-and-water', 'oil'],
-  'short-of-oil': ['oil']
+  'short-of-oil': ['oil'],
+  'falls-apart': ['sort-out'],
+  'too-oily': ['dry-sand']
 };
 
 export interface Missing {
@@ -105,6 +109,10 @@ export interface Patient {
   seen: boolean;
   /** The latest squeeze of the sand as it is; null where there was none since it was last changed. */
   latest_squeeze: { grade: number | null } | null;
+  /** A look at it says that it is wet, and nothing has settled that: no water is sure. */
+  says_wet: boolean;
+  /** A look at it stands far off and waits for another. */
+  doubted_look: { grade: number | null; moisture: number | null } | null;
 }
 
 /** A sand whose composition is taken as it is given. */
@@ -117,7 +125,9 @@ export function knownExactly(system: System, targets: Targets, sand: Composition
     short_of_clay: dryShare(sand, 'active_clay') < targets.active_clay.min,
     off_aim_sd: 0,
     seen: true,
-    latest_squeeze: null
+    latest_squeeze: null,
+    says_wet: false,
+    doubted_look: null
   };
 }
 
@@ -203,8 +213,17 @@ function withActive(sand: Composition, stock: StockAtHand, wanted: number): Comp
   );
 }
 
+function whyUnknown({ doubted_look, latest_squeeze, seen }: Patient): string {
+  if (doubted_look)
+    return `${doubted_look.grade === null ? 'A reading' : 'A squeeze'} and the estimate contradict each other. Dry and weigh a sample before anything goes in.`;
+  if (latest_squeeze) return 'The squeeze and all else that is known of it do not settle it.';
+  return seen ? 'It could be in temper or not.' : 'Nobody has looked at this sand as it is: squeeze it.';
+}
+
 function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Prescription {
   const { targets, sand, verdict, off_aim_sd } = patient;
+  // While a look says wet, no water goes in unasked.
+  const sure_sd = patient.says_wet ? undefined : off_aim_sd;
   const problem = problemOf(patient, stock);
   const { moisture, target_moisture: aim, total_kg: total } = problem;
   const active = dryShare(sand, 'active_clay');
@@ -227,7 +246,7 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
         need: 'test',
         water_kg,
         missing,
-        reason: `${patient.latest_squeeze ? 'The squeeze and all else that is known of it do not settle it.' : patient.seen ? 'It could be in temper or not.' : 'Nobody has looked at this sand as it is: squeeze it.'} By what was logged it would hold ${pc(moisture)} water, where ${pc(aim)} tempers it.`
+        reason: `${whyUnknown(patient)} By what was logged it would hold ${pc(moisture)} water, where ${pc(aim)} tempers it.`
       });
     case 'dry':
     case 'a-little-dry':
@@ -253,7 +272,7 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
             ? `Active clay is ${pc(active)}, under the ${pc(targets.active_clay.min)} it needs to hold; at ${pc(base.aim.active_clay)} it wants ${pc(aim)} water.`
             : reasonForWater(sand, targets, active, moisture, aim)
         },
-        off_aim_sd
+        sure_sd
       );
     case 'lifeless':
       return forLifeless(patient, stock, base);
@@ -278,7 +297,7 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
             missing,
             reason: `${pc(moisture)} water is too much for ${pc(active)} active clay only: with the clay it lacks it wants ${pc(aim)}.`
           },
-          off_aim_sd
+          sure_sd
         );
       return tooWet(sand, stock, climate, base, problem, {
         binder_kg: Math.max(0, dried.binder_kg),
@@ -386,6 +405,20 @@ function forOil({ targets, sand, verdict }: Patient, stock: StockAtHand, climate
       reason: `Nobody has looked at this sand as it is: squeeze it, and dry and weigh a sample. Oil sand wants less than ${pc(targets.moisture.max)} water.`
     };
   }
+  if (verdict === 'falls-apart')
+    return {
+      ...base,
+      need: 'sort-out',
+      reason:
+        'The squeeze falls apart though its oil stands in the window: burnt grains in it break the bond. Cut out the black sand, mull it, and squeeze again before you ram.'
+    };
+  if (verdict === 'too-oily')
+    return {
+      ...base,
+      need: 'dry-sand',
+      reason:
+        'The squeeze is soft or smears: too much oil smokes and gasses under metal. Mull in dry fine sand and organoclay a little at a time, and squeeze again before you ram.'
+    };
   if (NEEDS_OF[verdict].includes('drying')) {
     const edge = Math.max(moisture, targets.moisture.max);
     const water_to_lose_kg = Math.max(0, -waterToAdd(totalMass(sand), edge, targets.moisture.max / 2));

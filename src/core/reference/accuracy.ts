@@ -105,7 +105,7 @@ export const STATED: FigureDoubt = {
 export const LEAST_MOISTURE_SD = 0.0005;
 
 /** What else may be in sand bought ready mixed, shares of the dry mix. */
-export const BOUGHT_UNSEEN_SD = { dead_clay: 0.012, fines: 0.03, combustibles: 0.005 } as const;
+export const BOUGHT_UNSEEN_SD = { dead_clay: 0.012, fines: 0.03, combustibles: 0.03 } as const;
 
 /** How far a container's own drying may stand from the handbook's before anything was learned: natural logarithm. */
 export const DRYING_LOG_SD = 0.55;

@@ -51,6 +51,7 @@ describe('what was noted', () => {
     const before = {
       id: 4,
       moisture: null,
+      denied: false,
       wettest: 0.04,
       sand_c: null,
       closed_h: hoursSince('2026-01-01T08:00:00Z', Date.parse('2026-01-01T10:00:00Z')),

@@ -71,6 +71,10 @@ export interface HeapState {
   latest_look: LookFields | null;
   /** The latest squeeze of it, where a drying test came after: the hand rules the verdict. */
   latest_squeeze: LookFields | null;
+  /** A look that stands far off the estimate and waits for another; null without one. */
+  doubted_look: LookFields | null;
+  /** Some look at the sand as it is says that it is wet, and nothing has settled that: no water is sure. */
+  says_wet: boolean;
   /** How its window compares with what is usual of its kind; null where it agrees. */
   usual_moisture_check: 'below-usual' | 'above-usual' | null;
   short_of_clay: boolean;

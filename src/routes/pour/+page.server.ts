@@ -15,7 +15,7 @@ export const load: PageServerLoad = pageLoad(async (db) => {
   const alloys = await listAlloys(db);
   const now = nowMs();
   return {
-    day,
+    day: { ...day, due: casting.due },
     molds: all.map((of, i) => {
       const plan = gatingOf(of);
       const { mold, name, flask, alloy, castings_kg, pour_c, closed_at } = of;

@@ -1,5 +1,5 @@
 import type { HeapBinder, System, Targets } from '$core/reference/targets';
-import type { HeapTestKind } from '$core/bench/heap-test';
+import type { HeapTest, HeapTestKind } from '$core/bench/heap-test';
 import { moistureOf, dryShareOf } from '$core/bench/tests/looking';
 import {
   dryMass,
@@ -98,6 +98,20 @@ export interface Look {
   lifeless: boolean;
   /** What the temper factor was believed to be right after; null where nothing tempers it. */
   factor: number | null;
+  /** What it says the temper factor is, give or take; null where it says nothing of the water. */
+  says: Said | null;
+  /** Moisture that it read, fraction; null for other tests. */
+  moisture: number | null;
+  /** It stood far off and waits: what was read, to count once another bears it out. Null for one that counted. */
+  waiting: HeapTest | null;
+}
+
+/** A temper factor that a look tells of. */
+export interface Said {
+  factor: number;
+  sd: number;
+  /** The outer grades only bound it: it is so, or further that way. */
+  beyond: 'up' | 'down' | null;
 }
 
 /** A member's squeezes beside drying tests of the same sand. */

@@ -144,6 +144,8 @@ function stateRecord(
     seen: condition.seen,
     latest_look: condition.latest_look && lookFields(condition.latest_look),
     latest_squeeze: condition.latest_squeeze && lookFields(condition.latest_squeeze),
+    doubted_look: condition.doubted_look && lookFields(condition.doubted_look),
+    says_wet: condition.says_wet,
     usual_moisture_check: usual,
     short_of_clay: condition.short_of_clay,
     composition_kg: compositionFields(condition.sand),
@@ -159,7 +161,9 @@ function stateRecord(
       dry_off_s: Number.isFinite(prescription.dry_off_s) ? prescription.dry_off_s : null,
       splashes_kg: prescription.splashes_kg,
       sure_splashes: prescription.sure_splashes,
-      weigh_first: prescription.need !== 'sand' && worthWeighing(worth, condition.off_aim_sd),
+      weigh_first:
+        prescription.need !== 'sand' &&
+        (condition.doubted_look !== null || worthWeighing(worth, condition.off_aim_sd)),
       clay_first: prescription.need !== 'sand' && worthTestingClay(worth, condition.off_aim_sd),
       reason: prescription.reason,
       aim: {

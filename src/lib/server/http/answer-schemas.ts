@@ -78,6 +78,8 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     seen: truth,
     latest_look: { type: ['object', 'null'] },
     latest_squeeze: { type: ['object', 'null'] },
+    doubted_look: { type: ['object', 'null'] },
+    says_wet: truth,
     short_of_clay: truth,
     prescription: record({
       need: string,

@@ -5,6 +5,7 @@ import { gatingBodies } from '$core/heat/gating-bodies';
 import type { HotMold } from '$core/heat/mold-after-pour';
 import { spreadOf, type Spread } from '$core/heat/shape';
 import type { GatingPlan, MoldToGate } from '$core/metal/gating-plan';
+import type { Verdict } from '$core/judge/temper-verdict';
 import { USUAL_ALLOY, type AlloyFigures } from '$core/reference/alloys';
 import type { HeapBinder } from '$core/reference/targets';
 import { layoutOf } from '$lib/schema/kept-layout';
@@ -33,6 +34,15 @@ export interface PourCasting {
   area_known: boolean;
 }
 
+/** Metal on such sand spits, smokes or breaks it. */
+const NOT_TO_BE_POURED_ON: readonly Verdict[] = [
+  'too-wet',
+  'probably-wet',
+  'too-oily',
+  'falls-apart',
+  'lifeless'
+];
+
 /** All that a pour needs to know of one mold. */
 export interface PourMold {
   mold: MoldRecord;
@@ -51,6 +61,8 @@ export interface PourMold {
   /** Of the wetter of its sands, shares; null while nobody looked. */
   moisture: { value: number; sd: number; min: number; wettest: number } | null;
   wettest: number;
+  /** A look at one of its sands says that it is not to be poured on, whatever the estimate. */
+  denied: boolean;
   thick_m: number | null;
   /** Least gap over what it should be; null where it is not laid out. */
   margin: number | null;
@@ -190,6 +202,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
                 }
               : null,
           wettest: (window?.max ?? 4.5) / 100,
+          denied: looked.some(({ verdict, says_wet }) => says_wet || NOT_TO_BE_POURED_ON.includes(verdict)),
           thick_m: gaps.length > 0 ? Math.max(0.008, Math.min(...gaps)) : null,
           margin: ratios.length > 0 ? Math.min(...ratios) : null,
           hold_down_kg: plan?.judged.cope_lift?.hold_down_kg ?? 0,

@@ -63,6 +63,7 @@ export const beforePour = (of: PourMold, now: number): MoldBeforePour => ({
   id: of.mold.id,
   moisture: of.moisture,
   wettest: of.wettest,
+  denied: of.denied,
   sand_c: of.mold.gating?.sand_c ?? null,
   closed_h: hoursSince(of.closed_at, now),
   held_kg: of.mold.gating?.held_kg ?? null,

@@ -19,8 +19,7 @@ const length = (m: number, system: UnitSystem) => figureText(lengthFigure(m, sys
 export const CHECK_WORDS: Record<PourCheck, { asks: string; right: string; caution?: CautionName }> = {
   'sand-wet': {
     asks: 'The sand is not too wet',
-    right:
-      'Test it, or let the mold stand open until its face is dry; skin-dry it with a torch. Ram anew if in doubt.',
+    right: 'Test it again, or let the mold stand open until its face is dry. Ram it anew if in doubt.',
     caution: 'wet'
   },
   'sand-hot': {
@@ -78,7 +77,9 @@ export function checkSays({ check, level, value, limit }: Checked, system: UnitS
     case 'sand-wet':
       return value === null
         ? 'nobody has looked at this sand'
-        : `${percentText(value)}, at most ${percentText(limit!)}${level === 'not-known' ? ': too near to be sure' : ''}`;
+        : level === 'no-go' && value <= limit!
+          ? 'a squeeze or a drying test of it says otherwise: see the heap'
+          : `${percentText(value)}, at most ${percentText(limit!)}${level === 'not-known' ? ': too near to be sure' : ''}`;
     case 'sand-hot':
       return value === null ? 'as warm as the day' : temperatureText(value, system);
     case 'mold-age':

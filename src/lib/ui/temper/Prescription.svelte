@@ -33,6 +33,15 @@
     <Lifeless {heap} state={now} />
   {:else if need === 'oil'}
     <OilDose {heap} state={now} />
+  {:else if need === 'sort-out' || need === 'dry-sand'}
+    <Ticket title="{heap.name}: {VERDICT_WORDS[now.verdict].toLowerCase()}">
+      <p>{now.prescription.reason}</p>
+      <Caution name="oil" />
+      <p class="row">
+        <a class="act" href="/heaps/{heap.id}/test/squeeze">Squeeze it again</a>
+        {#if need === 'sort-out'}<a class="quiet" href="/recondition">Sort the black sand out</a>{/if}
+      </p>
+    </Ticket>
   {:else if need === 'dry-mix-or-drying' || need === 'drying'}
     <TooWet {heap} state={now} />
   {:else}

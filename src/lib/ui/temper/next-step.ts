@@ -23,13 +23,19 @@ export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): st
         .filter(Boolean)
         .join(' and ')
         .replace(/^/, 'Add ');
+    case 'sort-out':
+      return 'Cut out the black sand, then squeeze it';
+    case 'dry-sand':
+      return 'Mull in dry sand, then squeeze it';
     case 'dry-mix-or-drying':
     case 'drying': {
       const long = dry_off_s === null ? '' : `, about ${durationText(dry_off_s)} spread out`;
       return `Dry off ${mass(water_to_lose_kg)} of water${long}`;
     }
     case 'test':
-      return oil ? 'Squeeze it, and dry and weigh' : 'Squeeze it: nobody has yet';
+      if (state.latest_squeeze) return 'Dry and weigh a sample';
+      if (oil) return 'Squeeze it, and dry and weigh';
+      return state.latest_look ? 'Squeeze it again' : 'Squeeze it: nobody has yet';
     case 'fines-or-clay':
       return fines_kg > 0 ? `Riddle in ${mass(fines_kg)} of fines` : `Mix in ${mass(binder_kg)} of clay`;
     case 'nothing':
