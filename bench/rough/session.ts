@@ -69,6 +69,8 @@ export interface Outcome {
   /** True moisture after tempering less the true aim, fraction. */
   landing: number;
   inside: boolean;
+  /** True temper after tempering, as a multiple of the aim. */
+  factor: number;
   verdict: string;
   /** Whether the verdict was given of sand inside its window. */
   verdict_inside: boolean;
@@ -128,6 +130,8 @@ class Shed {
   /** They own a bottle of methylene blue; who does not washes the clay out of a spoonful. */
   private readonly blue: boolean;
   private readonly lot: { active: number; moisture: number; sand_moisture: number };
+  /** Steam that a kilogram of metal drives out of molds here, kg: as their flasks and habits are. */
+  private readonly steaming: number;
   readonly readings = { sound: 0, sound_questioned: 0, blunders: 0, blunders_caught: 0 };
   readonly entries = { sound: 0, sound_questioned: 0, slips: 0, slips_caught: 0 };
 
@@ -139,6 +143,7 @@ class Shed {
     this.scale_g = by.pick([0.1, 1, 1, 2] as const);
     this.scale_off = by.noise(0.005);
     this.blue = by.between(0, 1) < 0.5;
+    this.steaming = by.between(0.05, 0.2);
     const climate = {
       shed: { air_c: 12, relative_humidity: 0.75, air_speed_m_s: 0.1 },
       indoors: { air_c: 18, relative_humidity: 0.58, air_speed_m_s: 0.1 },
@@ -335,6 +340,7 @@ class Shed {
       ...before,
       landing,
       inside: inWindow(this.sand, this.truth),
+      factor: this.truth.binder === 'oil' ? 1 : trueFactor(this.sand, this.truth),
       verdict: after.verdict,
       verdict_inside: inWindow(this.sand, this.truth),
       squeezes,
@@ -474,7 +480,7 @@ class Shed {
     const metal = by.between(0.4, 2);
     const per_metal = { oil: 0.8 }[this.truth.binder as 'oil'] ?? 0.28;
     const burnt_kg = Math.min(0.5 * kg, metal * per_metal * Math.exp(by.noise(0.5)));
-    const steam_kg = metal * by.between(0.06, 0.22);
+    const steam_kg = metal * this.steaming * Math.exp(by.noise(0.2));
     const poured = pour(mold, { burnt_kg, steam_kg });
     const judged = by.between(0, 1) < 0.5;
     this.now += HOUR_MS;

@@ -11,6 +11,8 @@ export function roughTrial(way: Way, heaps: number, sessions: number, seed: numb
 }
 
 const NINE_TENTHS = 1.6449;
+/** Sand of this multiple of its aim squeezes out like mud. */
+const MUD = 1.4;
 const share = (of: readonly boolean[]) => of.filter(Boolean).length / of.length;
 const mean = (of: readonly number[]) => of.reduce((sum, x) => sum + x, 0) / of.length;
 const rms = (of: readonly number[]) => Math.sqrt(mean(of.map((x) => x * x)));
@@ -29,12 +31,18 @@ export interface Figures {
   /** Share of "in temper" verdicts that were out of the window, and how many there were. */
   in_temper_wrong: number;
   in_temper: number;
+  /** Share of the sessions that end without a word, and of "probably in temper" that were. */
+  not_known: number;
+  probably_right: number;
+  /** Sessions that ended in mud: 1.4 times the aim and more. */
+  mud: number;
 }
 
 export function figures(outcomes: readonly Outcome[]): Figures {
   const last = Math.max(...outcomes.map(({ session }) => session));
   const held = (z: number) => Math.abs(z) <= NINE_TENTHS;
   const landings = outcomes.map(({ landing }) => landing * 100);
+  const likely = outcomes.filter(({ verdict }) => verdict === 'probably-in-temper');
   const green = outcomes.filter(({ verdict }) => verdict === 'in-temper');
   return {
     count: outcomes.length,
@@ -48,7 +56,10 @@ export function figures(outcomes: readonly Outcome[]): Figures {
     inside: 100 * share(outcomes.map(({ inside }) => inside)),
     in_temper_wrong:
       green.length === 0 ? 0 : 100 * (1 - share(green.map(({ verdict_inside }) => verdict_inside))),
-    in_temper: green.length
+    in_temper: green.length,
+    not_known: 100 * share(outcomes.map(({ verdict }) => verdict === 'not-known')),
+    probably_right: 100 * share(likely.map(({ verdict_inside }) => verdict_inside)),
+    mud: outcomes.filter(({ factor }) => factor >= MUD).length
   };
 }
 

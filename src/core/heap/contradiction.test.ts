@@ -6,7 +6,7 @@ import { conditionAt } from './condition';
 import type { LedgerEntry } from './entry';
 import { believe } from './estimate';
 import type { Event } from './kinds';
-import type { HeapNature } from './state/belief';
+import { STEAM, believedMoisture, firstBelief, varianceAt, type HeapNature } from './state/belief';
 
 /**
  * Readings that contradict the estimate: nothing that anybody sees of the sand may be passed over, and nothing wet is ever
@@ -189,5 +189,48 @@ describe('oil sand', () => {
     expect([apart.verdict, apart.ticket.need]).toEqual(['falls-apart', 'sort-out']);
     const smears = after('oil', oily, oven(0.002), squeeze(5));
     expect([smears.verdict, smears.ticket.need]).toEqual(['too-oily', 'dry-sand']);
+  });
+});
+
+describe('steam that nobody measured', () => {
+  const poured = (metal_kg: number): Event => ({
+    kind: 'poured',
+    burnt_kg: 0.3,
+    water_driven_off_kg: null,
+    metal_kg,
+    burnt_stated: false
+  });
+  /** A mold of 8 kg drawn of 20 kg at 3.3 %, poured with so much metal and brought back, and what dries out of it. */
+  function afterPour(metal_kg: number, found: (number | null)[] = [null]) {
+    const nature = natureOf('sodium-bentonite');
+    const round = (moisture: number | null): Event[] => [
+      { kind: 'drawn', kg: 8 },
+      poured(metal_kg),
+      { kind: 'returned', kg: 7.7, rest_lost: true },
+      ...(moisture === null ? [] : [{ kind: 'tested', test: oven(moisture) } as const])
+    ];
+    const events: Event[] = [bought(0.033), { kind: 'tested', test: oven(0.033) }, ...found.flatMap(round)];
+    return believe(
+      nature,
+      events.map((event, id): LedgerEntry => ({ id, at: at(id), event }))
+    );
+  }
+  it('leaves the more doubt the more metal, also where the guess is more than the mold holds', () => {
+    const sd = [1, 1.5, 2, 3].map((kg) => believedMoisture(afterPour(kg)).sd);
+    expect(sd[1]!).toBeGreaterThan(sd[0]!);
+    // A limit makes nobody surer: it was 0.30, 0.42 and then 0.12 of a percent.
+    for (const each of sd.slice(1)) expect(each).toBeGreaterThan(0.8 * sd[1]!);
+  });
+  it('is learned from what dries out of the sand after pours', () => {
+    // Of 172 g by the book, 60 g and 230 g are gone each time.
+    const wetter = afterPour(1.5, [0.03, 0.027]);
+    const drier = afterPour(1.5, [0.0215, 0.01]);
+    expect(wetter.mean[STEAM]!).toBeLessThan(-0.3);
+    expect(drier.mean[STEAM]!).toBeGreaterThan(0.1);
+    const [before, after] = [firstBelief(natureOf('sodium-bentonite')), wetter].map((of) =>
+      varianceAt(of.covariance, STEAM)
+    );
+    expect(after!).toBeLessThan(0.6 * before!);
+    expect(Math.sqrt(before!)).toBeCloseTo(0.34, 12);
   });
 });

@@ -9,6 +9,7 @@ import {
   LEAST_MOISTURE_SD,
   POURED_WATER_SD_SHARE,
   STATED,
+  STEAM_LASTING_SD_SHARE,
   STEAM_SD_SHARE,
   UNLOGGED_LOSS_SD_SHARE,
   UNMEASURED,
@@ -17,6 +18,8 @@ import {
 import { TARGETS } from '$core/reference/targets';
 import {
   BURNING,
+  LEAST_SIZE,
+  STEAM,
   bodiesOf,
   drafted,
   ensure,
@@ -249,8 +252,8 @@ describe('each move carries the doubt as a Monte Carlo run of itself spreads', (
       bodies.set(HEAP, plus(bodies.get(HEAP)!, bodies.get('burnt')!));
       const kept = drafted(carried);
       const whole = stateOf(kept, new Float64Array(kept.mean.length), bodies);
-      // The three logarithms stand between the heap and what came up later.
-      for (let i = PART_COUNT; i < PART_COUNT + 3; i++) whole[i] = state[i]!;
+      // The figures that last stand between the heap and what came up later.
+      for (let i = PART_COUNT; i < LEAST_SIZE; i++) whole[i] = state[i]!;
       return whole;
     });
   });
@@ -314,7 +317,8 @@ const REALLY: Partial<
       (
         bodies: ReturnType<typeof bodiesIn>,
         normal: () => number,
-        burning: number
+        burning: number,
+        steaming: number
       ) => Map<BodyKey, Composition>
     ][]
   >
@@ -402,18 +406,21 @@ const REALLY: Partial<
   poured: [
     [
       { kind: 'poured', burnt_kg: 0.8, water_driven_off_kg: null, metal_kg: 1.5 },
-      (bodies, normal, burning) =>
-        pouring(bodies, 0.8 * (1 + burning) + BURNT_SD_SHARE * 0.8 * normal(), normal)
+      (bodies, normal, burning, steaming) =>
+        pouring(bodies, 0.8 * (1 + burning) + BURNT_SD_SHARE * 0.8 * normal(), normal, steaming)
     ],
     [
       { kind: 'poured', burnt_kg: 0.4, water_driven_off_kg: null, metal_kg: 1.5, burnt_stated: false },
-      (bodies, normal, burning) =>
-        pouring(bodies, 0.4 * (1 + burning) + BURNT_UNJUDGED_SD_SHARE * 0.4 * normal(), normal, 0.4)
+      (bodies, normal, burning, steaming) =>
+        pouring(bodies, 0.4 * (1 + burning) + BURNT_UNJUDGED_SD_SHARE * 0.4 * normal(), normal, steaming, 0.4)
     ]
   ]
 };
 
-const STEAM_KG = 0.2;
+// Of 1.5 kg of aluminium, by three tenths of its heat.
+const STEAM_KG = 0.1724;
+/** What of its doubt differs from pour to pour. */
+const STEAM_OWN_SD_SHARE = Math.sqrt(STEAM_SD_SHARE ** 2 - STEAM_LASTING_SD_SHARE ** 2);
 function workedOver(bodies: ReturnType<typeof bodiesIn>) {
   const next = new Map(bodies);
   next.set(HEAP, plus(bodies.get(HEAP)!, bodies.get('burnt')!));
@@ -433,7 +440,13 @@ function taking(bodies: ReturnType<typeof bodiesIn>, from: BodyKey, to: BodyKey 
   }
   return next;
 }
-function pouring(bodies: ReturnType<typeof bodiesIn>, burnt_kg: number, normal: () => number, named = 0.8) {
+function pouring(
+  bodies: ReturnType<typeof bodiesIn>,
+  burnt_kg: number,
+  normal: () => number,
+  steaming: number,
+  named = 0.8
+) {
   const mold = bodies.get('mold:')!;
   const share = burnt_kg / totalMass(mold);
   const planned = named / 10.6;
@@ -442,7 +455,7 @@ function pouring(bodies: ReturnType<typeof bodiesIn>, burnt_kg: number, normal: 
   const left = fromVector(toVector(mold).map((value) => value * (1 - share)));
   const next = new Map(bodies).set('mold:', {
     ...left,
-    water: left.water - steam * (1 + STEAM_SD_SHARE * normal())
+    water: left.water - steam * (1 + steaming + STEAM_OWN_SD_SHARE * normal())
   });
   return next.set(
     'burnt:',
@@ -462,9 +475,9 @@ describe('each kind of entry carries the doubt as a Monte Carlo run of what it s
         const before = unsure();
         const carried = drafted(advance(nature, before, { id: 1, at: AT, event }));
         agrees(before, carried, (state, normal) => {
-          const bodies = really(bodiesIn(before, state), normal, state[BURNING]!);
+          const bodies = really(bodiesIn(before, state), normal, state[BURNING]!, state[STEAM]!);
           const shifted = Float64Array.from({ length: carried.mean.length }, (_, i) =>
-            i < 10 ? state[i]! : 0
+            i < LEAST_SIZE ? state[i]! : 0
           );
           return stateOf(carried, shifted, bodies as never);
         });

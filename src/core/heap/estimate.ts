@@ -2,6 +2,7 @@ import { totalMass } from '$core/material/composition';
 import { moistureOf } from '$core/bench/tests/looking';
 import {
   BURNING,
+  STEAM,
   bodiesOf,
   drafted,
   drop,
@@ -19,6 +20,7 @@ import {
 import {
   HEAP,
   PART_COUNT,
+  WATER,
   bodyOf,
   moldKey,
   outOf,
@@ -132,6 +134,13 @@ export function applyMove(draft: Draft, move: Move): void {
     if (move.do === 'burn') follow(draft.covariance, scaledBy(direction, move.kg), BURNING);
   }
   for (const [key, body] of changed) draft.mean.set(toVector(body), place(key));
+  if (move.do === 'dry' && move.steam_kg) {
+    direction.fill(0);
+    direction[place(move.from) + WATER] = -move.steam_kg;
+    follow(draft.covariance, direction, STEAM);
+    const water = place(move.from) + WATER;
+    draft.mean[water] = Math.max(0, draft.mean[water]! - move.steam_kg * draft.mean[STEAM]!);
+  }
   if (move.do === 'merge' && move.from !== HEAP) drop(draft, move.from);
 }
 

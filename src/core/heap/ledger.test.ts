@@ -283,9 +283,8 @@ describe('molds', () => {
     expect(back.bodies.has('mold:8')).toBe(false);
     expect(back.bodies.has('mold:7')).toBe(true);
   });
-  it('water driven off is worked out from the heat of the metal: 2 kg of aluminium take a quarter of a kilogram', () => {
-    expect(steamFrom(2)).toBeGreaterThan(0.2);
-    expect(steamFrom(2)).toBeLessThan(0.35);
+  it('water driven off is worked out from the heat of the metal: 2 kg of aluminium take 230 g', () => {
+    expect(steamFrom(2)).toBeCloseTo(0.22993, 5);
     expect(steamFrom(2, 'iron') / steamFrom(2)).toBeGreaterThan(1.1);
     const drawn = replay([entry(1, sand(40)), entry(2, { kind: 'drawn', kg: 20 })]);
     const poured = apply(
@@ -293,7 +292,8 @@ describe('molds', () => {
       entry(3, { kind: 'poured', burnt_kg: 0.4, water_driven_off_kg: null, metal_kg: 2 })
     );
     const water = (of: Books) => sandOut(of).water;
-    expect(water(drawn) - water(poured)).toBeCloseTo(steamFrom(2), 10);
+    // All but what a mold that has little left may not have given.
+    expect(water(drawn) - water(poured)).toBeCloseTo(steamFrom(2), 6);
   });
   it('12 kg burnt of 20 drawn from 100: the molds give the water that they hold', () => {
     const drawn = replay([entry(1, sand(90)), entry(2, { kind: 'drawn', kg: 20 })]);

@@ -14,6 +14,24 @@ export function chanceBelow(z: number): number {
 /** The middle nine tenths of a normal reach this many standard deviations to each side. */
 export const NINE_IN_TEN = 1.6448536269514722;
 
+/**
+ * The least of a normal and a limit: its mean and variance, and the chance that it stays under the limit.
+ *
+ * @source the moments of the censored normal distribution (standard textbooks)
+ */
+export function atMost(
+  mean: number,
+  sd: number,
+  limit: number
+): { mean: number; variance: number; under: number } {
+  if (!(sd > 0)) return { mean: Math.min(mean, limit), variance: 0, under: mean < limit ? 1 : 0 };
+  const z = (limit - mean) / sd;
+  const [under, at] = [chanceBelow(z), density(z)];
+  const first = mean * under - sd * at + limit * (1 - under);
+  const second = (mean ** 2 + sd ** 2) * under - sd * (mean + limit) * at + limit ** 2 * (1 - under);
+  return { mean: first, variance: Math.max(0, second - first ** 2), under };
+}
+
 export interface Truncated {
   /** Chance of lying between the limits. */
   chance: number;

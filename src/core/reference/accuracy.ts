@@ -130,8 +130,16 @@ export const BURNT_SD_SHARE = 0.35;
 /** Sand burnt as worked out from the metal poured, as a share of it: castings differ more than eyes do. */
 export const BURNT_UNJUDGED_SD_SHARE = 0.7;
 
-/** Steam worked out from the heat of the metal, as a share of it: how much condenses in the sand around differs. */
+/**
+ * Steam worked out from the heat of the metal, as a share of it (0.12 of 0.3): how much condenses in the sand around
+ * differs. Most of that lasts, as molds, flasks and habits do, and is learned; the rest differs from pour to pour.
+ */
 export const STEAM_SD_SHARE = 0.4;
+export const STEAM_LASTING_SD_SHARE = 0.34;
+/** A mold never dries out altogether: so much of its water stays at the least, share, however hot the metal. */
+export const STAYS_DAMP_SHARE = 0.1;
+/** Of the water that a pour leaves in a mold, nobody is surer than this share of it. */
+export const LEFT_DAMP_SD_SHARE = 0.1;
 
 /** Share of the burnt sand that a named share found may be off by. */
 export const FOUND_SHARE_SD = 0.15;

@@ -1,11 +1,19 @@
 import { totalMass } from '$core/material/composition';
 import { steamFrom } from '$core/metal/steam';
-import { BURNT_SD_SHARE, BURNT_UNJUDGED_SD_SHARE, STEAM_SD_SHARE } from '$core/reference/accuracy';
+import { atMost } from '$core/judge/normal';
+import {
+  BURNT_SD_SHARE,
+  BURNT_UNJUDGED_SD_SHARE,
+  LEFT_DAMP_SD_SHARE,
+  STAYS_DAMP_SHARE,
+  STEAM_LASTING_SD_SHARE,
+  STEAM_SD_SHARE
+} from '$core/reference/accuracy';
 import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
 import { burntPerMetal } from '$core/reference/wear';
 import type { HeapBinder } from '$core/reference/targets';
 import { sandOf } from '../state/belief';
-import { BURNT, HEAP, bodyOf, burntIn, moldsOut } from '../state/bodies';
+import { BURNT, HEAP, bodyOf, burntIn, moldsOut, type BodyKey } from '../state/bodies';
 import { entryKind, signed, type Scene } from '../state/kind';
 import { learned } from '../state/lessons';
 import type { Move } from '../state/moves';
@@ -127,11 +135,13 @@ export const poured = entryKind({
       const kg = event.burnt_kg * share;
       const left = totalMass(body) > 0 ? Math.max(0, 1 - kg / totalMass(body)) : 0;
       // Water that burnt with its sand is gone already; the rest of the steam comes from the sand around.
-      const steam = Math.max(0, Math.min(steam_kg * share - body.water * (1 - left), body.water * left));
-      const sd = event.water_driven_off_kg === null ? STEAM_SD_SHARE : 0.1;
+      const wished = steam_kg * share - body.water * (1 - left);
+      const damp_kg = body.water * left;
       return [
         { do: 'burn', from, to: from === HEAP ? BURNT : burntIn(from), kg, sd: judged * kg },
-        ...(steam > 0 ? [{ do: 'dry' as const, from, kg: steam, sd: sd * steam }] : [])
+        ...(event.water_driven_off_kg === null
+          ? steamOut(from, wished, damp_kg)
+          : stated(from, Math.min(wished, damp_kg)))
       ];
     });
     return {
@@ -168,6 +178,24 @@ export const poured = entryKind({
     return habitQuestion(belief, 'burnt', burnt_kg, 'burnt_kg');
   }
 });
+
+/** Steam that somebody named. */
+const stated = (from: BodyKey, kg: number): Move[] => (kg > 0 ? [{ do: 'dry', from, kg, sd: 0.1 * kg }] : []);
+
+/**
+ * Steam that was worked out. More than the mold can give it does not give; how much that was stays as unsure as it is:
+ * a guess that runs into a limit knows nothing better.
+ */
+function steamOut(from: BodyKey, wished_kg: number, there_kg: number): Move[] {
+  if (!(wished_kg > 0 && there_kg > 0)) return [];
+  const most_kg = (1 - STAYS_DAMP_SHARE) * there_kg;
+  const { mean, variance, under } = atMost(wished_kg, STEAM_SD_SHARE * wished_kg, most_kg);
+  if (!(mean > 0)) return [];
+  const steam_kg = under * wished_kg;
+  const own = Math.max(0, variance - (STEAM_LASTING_SD_SHARE * steam_kg) ** 2);
+  const least_sd = LEFT_DAMP_SD_SHARE * (there_kg - mean);
+  return [{ do: 'dry', from, kg: mean, sd: Math.max(least_sd, Math.sqrt(own)), steam_kg }];
+}
 
 /** The sand that the metal met: the mold named, else all molds, else, never drawn, the heap itself. */
 function heated(event: Poured, { bodies, mold, names_mold }: Scene) {

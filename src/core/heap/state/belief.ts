@@ -8,7 +8,7 @@ import {
   type Composition,
   type Part
 } from '$core/material/composition';
-import { DRYING_LOG_SD, WEATHER_LOG_SD } from '$core/reference/accuracy';
+import { DRYING_LOG_SD, STEAM_LASTING_SD_SHARE, WEATHER_LOG_SD } from '$core/reference/accuracy';
 import { HEAP, PART_COUNT, WATER, fromVector, isMold, isOut, type Bodies, type BodyKey } from './bodies';
 import type { Container } from './container';
 import { grown, quadratic, shrunk, sizeOf, zeroCovariance, type Covariance, type Vector } from './covariance';
@@ -154,8 +154,10 @@ export type AirBetween = (container: Container, from_ms: number, to_ms: number) 
 export const DRYING = PART_COUNT;
 export const WEATHER = PART_COUNT + 1;
 export const BURNING = PART_COUNT + 2;
+/** How much more steam this heap's molds give than the heat of the metal says, share: it is learned. */
+export const STEAM = PART_COUNT + 3;
 /** What the state holds at least. */
-export const LEAST_SIZE = PART_COUNT + 3;
+export const LEAST_SIZE = PART_COUNT + 4;
 /** Gradient of the heap's mass. */
 export const ONES: readonly number[] = Array<number>(PART_COUNT).fill(1);
 
@@ -168,6 +170,7 @@ export function firstBelief(nature: Pick<HeapNature, 'container'>): Belief {
   covariance[DRYING * LEAST_SIZE + DRYING] = DRYING_LOG_SD ** 2;
   covariance[WEATHER * LEAST_SIZE + WEATHER] = WEATHER_LOG_SD ** 2;
   covariance[BURNING * LEAST_SIZE + BURNING] = BURNING_LOG_SD ** 2;
+  covariance[STEAM * LEAST_SIZE + STEAM] = STEAM_LASTING_SD_SHARE ** 2;
   return {
     layout: [],
     mean: new Float64Array(LEAST_SIZE),

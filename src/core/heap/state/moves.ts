@@ -18,8 +18,11 @@ export type Move =
   | { do: 'merge'; from: BodyKey; to: BodyKey | null }
   /** `kg` of a body burns: its clay dies, what burns and its water go, the rest stays as burnt sand. */
   | { do: 'burn'; from: BodyKey; to: BodyKey; kg: number; sd: number }
-  /** Water alone leaves a body; never more than it holds. */
-  | { do: 'dry'; from: BodyKey; kg: number; sd: number }
+  /**
+   * Water alone leaves a body; never more than it holds. Of steam, `steam_kg` is what goes along with the share that this
+   * heap's molds give more than the metal's heat says, which is a figure of the state.
+   */
+  | { do: 'dry'; from: BodyKey; kg: number; sd: number; steam_kg?: number | undefined }
   /** The mass of a body grows less sure by `sd` kg, its composition not. */
   | { do: 'blur'; of: BodyKey; sd: number };
 
