@@ -205,10 +205,20 @@ describe('prescribe', () => {
     expect(answer.rest_s).toBeGreaterThan(ask(heap(0.08, 0.022)).rest_s);
   });
   it('names the material that stock lacks', () => {
+    const wished = ask(heap(0.055, 0.022)).binder_kg;
     const answer = ask(heap(0.055, 0.022), stock(0.2));
-    expect(answer.missing).toEqual([
-      { what: 'binder', short_kg: expect.closeTo(answer.binder_kg - 0.2, 10) }
-    ]);
+    expect(answer.missing).toEqual([{ what: 'binder', short_kg: expect.closeTo(wished - 0.2, 10) }]);
+    expect(answer.binder_kg).toBeCloseTo(0.2, 12);
+  });
+  it('never waters clay that is not there: what goes in tempers the clay that is', () => {
+    for (const there_kg of [0, 0.05, 0.2]) {
+      const short = heap(0.055, 0.018);
+      const { after, water_kg, need, missing } = ask(short, stock(there_kg));
+      expect(moistureFraction(after)).toBeCloseTo(aimMoisture(targets, after), 9);
+      expect(water_kg).toBeGreaterThan(0);
+      expect(need).toBe(there_kg > 0 ? 'clay-and-water' : 'water');
+      expect(missing.map(({ what }) => what)).toEqual(['binder']);
+    }
   });
   it('offers dry mix or drying off, with how long, when too wet', () => {
     const wet = heap(0.08, 0.055);

@@ -236,15 +236,21 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
   const addClay = problem.short && !problem.too_weak;
   // The dose stops a little dry of the middle, by as much as nobody is sure of it.
   const shaded = Math.max(0, aim - SHADE * off_aim_sd);
-  const both = addClay ? clayAndWater({ ...problem, target_moisture: shaded }) : null;
+  const wished = addClay ? clayAndWater({ ...problem, target_moisture: shaded }) : null;
+  const at_hand_kg = stock.binder.available_kg ?? Infinity;
+  // Water goes to the clay that there is, not to clay that is still to be bought.
+  const lacks = wished !== null && wished.binder_kg > at_hand_kg + 1e-9;
+  const both = lacks ? withClayAtHand(patient, stock, at_hand_kg) : wished;
   const water_kg = Math.max(0, both ? both.water_kg : waterToAdd(total, moisture, shaded));
   const binder_kg = Math.max(0, both?.binder_kg ?? 0);
+  if (lacks) missing.push({ what: 'binder', short_kg: wished.binder_kg - at_hand_kg });
   switch (verdict) {
     case 'not-known':
       return finish(sand, stock, {
         ...base,
         need: 'test',
-        water_kg,
+        // While a look says wet, no water is even thought of.
+        water_kg: patient.says_wet ? 0 : water_kg,
         missing,
         reason: `${whyUnknown(patient)} By what was logged it would hold ${pc(moisture)} water, where ${pc(aim)} tempers it.`
       });
@@ -264,12 +270,12 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
         stock,
         {
           ...base,
-          need: addClay ? 'clay-and-water' : 'water',
+          need: binder_kg > 0 || verdict === 'short-of-clay' ? 'clay-and-water' : 'water',
           water_kg,
           binder_kg,
           missing,
           reason: addClay
-            ? `Active clay is ${pc(active)}, under the ${pc(targets.active_clay.min)} it needs to hold; at ${pc(base.aim.active_clay)} it wants ${pc(aim)} water.`
+            ? `Active clay is ${pc(active)}, under the ${pc(targets.active_clay.min)} it needs to hold; at ${pc(base.aim.active_clay)} it wants ${pc(aim)} water.${lacks ? ' There is too little clay at hand: the water is for what there is, and the rest waits for more clay.' : ''}`
             : reasonForWater(sand, targets, active, moisture, aim)
         },
         sure_sd
@@ -320,6 +326,13 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
       };
     }
   }
+}
+
+/** All the clay that there is, and water to the aim of the sand that it makes. */
+function withClayAtHand({ targets, sand, off_aim_sd }: Patient, { binder }: StockAtHand, binder_kg: number) {
+  const mended = plus(sand, arrivalOf({ role: 'binder', kg: binder_kg, ...binder }));
+  const aim = Math.max(0, aimMoisture(targets, mended) - SHADE * off_aim_sd);
+  return { binder_kg, water_kg: waterToAdd(totalMass(mended), moistureFraction(mended), aim) };
 }
 
 /** Fines that a sand has when it packs, share of the dry mix, and what is aimed at. */

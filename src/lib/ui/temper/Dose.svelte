@@ -74,6 +74,9 @@
   /** Nobody has looked at this sand, or the looks disagree: that comes before any water. */
   const looking = $derived.by(() => {
     if (dose.need !== 'test') return null;
+    const doubted = now.doubted_look;
+    if (doubted)
+      return `${doubted.grade ? `The hand found it ${GRADE_NAMES[doubted.grade]}` : 'A reading stands far off'}, and everything known before says otherwise. Dry and weigh a sample before anything goes in.`;
     const { grade } = now.latest_squeeze ?? {};
     if (grade)
       return `The hand found it ${GRADE_NAMES[grade]}, and all else that is known does not settle it: ${
@@ -86,7 +89,7 @@
       : 'Nobody has looked at this sand yet: squeeze it.';
   });
   /** Who has just squeezed it learns more from the scale. */
-  const scaleFirst = $derived(dose.weigh_first && now.latest_squeeze?.grade);
+  const scaleFirst = $derived(dose.weigh_first && (now.latest_squeeze?.grade || now.doubted_look));
 </script>
 
 <Ticket title="To temper {heap.name}">

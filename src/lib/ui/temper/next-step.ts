@@ -14,7 +14,7 @@ export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): st
         ? 'Likely ready; squeeze it first'
         : `Add ${mass(water_kg)} of water`;
     case 'clay-and-water':
-      if (!(binder_kg > 0)) return 'Wants clay, stronger than there is';
+      if (!(binder_kg > 0)) return 'Wants clay: more, or stronger, than there is';
       return water_kg > 0
         ? `Add ${mass(binder_kg)} of clay and ${mass(water_kg)} of water`
         : `Add ${mass(binder_kg)} of clay`;
