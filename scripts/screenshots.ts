@@ -62,7 +62,13 @@ async function pour(call: Call) {
       seconds: 4.2
     });
   }
-  const open = { id: `${NEXT_MOLDS[0]}:open`, kind: 'open', state: 'done', at: at(1), mold_id: NEXT_MOLDS[0] };
+  const open = {
+    id: `${NEXT_MOLDS[0]}:open`,
+    kind: 'open',
+    state: 'done',
+    at: at(1),
+    mold_id: NEXT_MOLDS[0]
+  };
   await call('POST', `/sessions/${NEXT_DAY}/steps`, open);
 }
 /** One casting of the first mold has a seam. */

@@ -77,6 +77,7 @@ export const LAYERS = {
     'lib/server/year',
     'lib/server/calculator',
     'lib/server/casting',
+    'lib/server/figure',
     'lib/server/record',
     'lib/server/form',
     'lib/server/threads',

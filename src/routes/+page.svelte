@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fig from '$lib/ui/figure/Fig.svelte';
   import { ArrowRight } from '@lucide/svelte';
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
   import { massText } from '$core/quantity/display';
@@ -58,7 +59,9 @@
                 >{heap.name}</strong
               >
               <span class="soft small"
-                >{massText(state.total_kg, units())} · {BINDER_NAMES[heap.binder]}{last_test
+                ><Fig name="heap.total-kg" id={heap.id} value={state.total_kg}
+                  >{massText(state.total_kg, units())}</Fig
+                > · {BINDER_NAMES[heap.binder]}{last_test
                   ? ` · ${last_test.name} ${shortDate(last_test.at)}`
                   : ' · never tested'}</span
               >
@@ -74,7 +77,12 @@
                   value={state.moisture_percent.value}
                   sd={state.moisture_percent.sd}
                 />
-                <span class="small soft">{moistureWords(state)}</span>
+                <Fig
+                  name="heap.moisture-percent"
+                  id={heap.id}
+                  value={state.moisture_percent.value}
+                  class="small soft">{moistureWords(state)}</Fig
+                >
               {/if}
             </div>
             {#if doses(state.prescription)}

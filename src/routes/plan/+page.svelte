@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fig from '$lib/ui/figure/Fig.svelte';
   import { readAnew } from '$lib/ui/read-anew';
   import { massText } from '$core/quantity/display';
   import { stepWords } from '$core/plan/steps/kinds';
@@ -145,6 +146,7 @@
           </p>
           <PlanDays
             plan_id={schedule.plan.id}
+            session_id={schedule.plan.session_id}
             steps={schedule.steps}
             pour_at={schedule.pour_at}
             members={data.people}
@@ -178,7 +180,11 @@
               <strong>{mold.number}.</strong>
               {#if mold.mold_id}<a href="/mold/{mold.mold_id}">{mold.makes}</a>{:else}{mold.makes}{/if}
               <span class="soft small block"
-                >in {mold.flask}, {massText(mold.sand_kg, units())} of sand{mold.round > 1
+                >in {mold.flask}, {#if mold.mold_id}<Fig
+                    name="mold.sand-with-allowance-kg"
+                    id={mold.mold_id}
+                    value={mold.sand_kg}>{massText(mold.sand_kg, units())}</Fig
+                  >{:else}{massText(mold.sand_kg, units())}{/if} of sand{mold.round > 1
                   ? `, round ${mold.round}: when the flask is free again`
                   : ''}</span
               >

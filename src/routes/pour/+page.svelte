@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fig from '$lib/ui/figure/Fig.svelte';
   import { nowIso, nowMs } from '$core/time/now';
   import { goto } from '$app/navigation';
   import { checksOf, hoursSince } from '$core/session/pour-day';
@@ -98,10 +99,12 @@
             <p class="soft small">next to pour</p>
             <h2 class="text-2xl">Mold {next.number}: {next.name}</h2>
             <p class="soft small">
-              {next.flask ? `in ${next.flask}, ` : ''}{MOLD_STATE_WORDS[next.state]} · {massText(
-                next.castings_kg + next.gating_kg,
-                units()
-              )} of
+              {next.flask ? `in ${next.flask}, ` : ''}{MOLD_STATE_WORDS[next.state]} · <Fig
+                name="mold.metal-kg"
+                id={next.id}
+                value={next.castings_kg + next.gating_kg}
+                >{massText(next.castings_kg + next.gating_kg, units())}</Fig
+              > of
               {next.alloy.name} · <a href="/mold/{next.id}">the mold</a> ·
               <a href="/mold/{next.id}/gating"
                 >gating{next.warnings > 0 ? `, ${next.warnings} to look at` : ''}</a
@@ -155,7 +158,12 @@
                       >{MOLD_STATE_WORDS[mold.state]}</span
                     ></span
                   >
-                  <span class="figure">{massText(mold.castings_kg + mold.gating_kg, units())}</span>
+                  <Fig
+                    name="mold.metal-kg"
+                    id={mold.id}
+                    value={mold.castings_kg + mold.gating_kg}
+                    class="figure">{massText(mold.castings_kg + mold.gating_kg, units())}</Fig
+                  >
                 </button>
               </li>
             {/each}
@@ -170,6 +178,7 @@
           pour_c={Math.max(...molds.map(({ pour_c }) => pour_c))}
           {molds}
           parts={first.parts}
+          whole_day={metals.length === 1}
         />
       {/each}
     </div>

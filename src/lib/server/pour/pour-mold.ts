@@ -1,5 +1,6 @@
 import type { CastingBox } from '$core/mold/casting';
 import { castingSurface, gatingFor, moldToGate } from '$core/mold/mold-gating';
+import type { FlaskJudgement } from '$core/mold/judge-flask';
 import { planMold } from '$core/mold/plan-mold';
 import { gatingBodies } from '$core/heat/gating-bodies';
 import type { HotMold } from '$core/heat/mold-after-pour';
@@ -67,6 +68,8 @@ export interface PourMold {
   /** Least gap over what it should be; null where it is not laid out. */
   margin: number | null;
   hold_down_kg: number;
+  /** What it weighs and takes; null where its flask or its patterns are gone. */
+  judged: FlaskJudgement | null;
   closed_at: string | null;
 }
 
@@ -206,6 +209,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
           thick_m: gaps.length > 0 ? Math.max(0.008, Math.min(...gaps)) : null,
           margin: ratios.length > 0 ? Math.min(...ratios) : null,
           hold_down_kg: plan?.judged.cope_lift?.hold_down_kg ?? 0,
+          judged: plan?.judged ?? null,
           closed_at: closed?.at ?? null
         };
       })

@@ -35,6 +35,19 @@ export function meltsFor(molds: readonly PourMold[], melt: GivenMelt | null): Me
   );
 }
 
+/** Melts of all molds that still wait, metal by metal. */
+export function meltsByMetal(molds: readonly PourMold[], melt: GivenMelt | null): MeltPlan[] {
+  const waiting = molds.filter(waits);
+  const first = waiting.filter((of, i) => waiting.findIndex((other) => sameMetal(other, of)) === i);
+  return first.flatMap(
+    (of) =>
+      meltsFor(
+        waiting.filter((each) => sameMetal(each, of)),
+        melt
+      ) ?? []
+  );
+}
+
 /** Which molds each melt fills, by what is known of the charge and the crucible. */
 export function meltsOf(
   molds: Parameters<typeof planMelts>[0],

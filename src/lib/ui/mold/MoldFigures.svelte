@@ -12,8 +12,10 @@
     /** Facing comes from a heap of its own. */
     facing: boolean;
     weighed: boolean;
+    /** Which mold; left out while it is only planned. */
+    mold_id?: number | undefined;
   }
-  const { judged, facing, weighed }: Props = $props();
+  const { judged, facing, weighed, mold_id }: Props = $props();
   const mass = (kg: number) => massText(kg, units());
   const lift = (what: string) => judged.lifts.find((each) => each.what === what);
   const faced = $derived(judged.facing ? judged.facing.cope_kg + judged.facing.drag_kg : 0);
@@ -22,19 +24,42 @@
       ? [
           ...(facing
             ? [
-                { name: 'facing sand', kg: faced, carry: 'one' },
-                { name: 'backing sand', kg: judged.demand.sand_kg - faced, carry: 'one' }
+                { name: 'facing sand', kg: faced, carry: 'one', is: null },
+                { name: 'backing sand', kg: judged.demand.sand_kg - faced, carry: 'one', is: null }
               ]
-            : [{ name: 'rammed sand', kg: judged.demand.sand_kg, carry: 'one' }]),
+            : [
+                { name: 'rammed sand', kg: judged.demand.sand_kg, carry: 'one', is: 'mold.sand-kg' as const }
+              ]),
           {
             name: `with ${100 * SAND_ALLOWANCE} % to spare`,
             kg: judged.demand.with_allowance_kg,
-            carry: 'one'
+            carry: 'one',
+            is: 'mold.sand-with-allowance-kg' as const
           },
-          { name: 'drag to lift', kg: lift('drag')!.kg, carry: lift('drag')!.carry },
-          { name: 'cope to lift', kg: lift('cope')!.kg, carry: lift('cope')!.carry },
-          { name: 'closed', kg: lift('closed')!.kg, carry: lift('closed')!.carry },
-          { name: 'closed, poured', kg: lift('poured')!.kg, carry: lift('poured')!.carry }
+          {
+            name: 'drag to lift',
+            kg: lift('drag')!.kg,
+            carry: lift('drag')!.carry,
+            is: 'mold.drag-kg' as const
+          },
+          {
+            name: 'cope to lift',
+            kg: lift('cope')!.kg,
+            carry: lift('cope')!.carry,
+            is: 'mold.cope-kg' as const
+          },
+          {
+            name: 'closed',
+            kg: lift('closed')!.kg,
+            carry: lift('closed')!.carry,
+            is: 'mold.closed-kg' as const
+          },
+          {
+            name: 'closed, poured',
+            kg: lift('poured')!.kg,
+            carry: lift('poured')!.carry,
+            is: 'mold.poured-kg' as const
+          }
         ]
       : []
   );
@@ -43,12 +68,14 @@
 <dl
   class="grid grid-cols-[repeat(auto-fit,minmax(7.5rem,1fr))] gap-x-4 gap-y-3 border-t border-(--rule) pt-3"
 >
-  {#each figures as { name, kg, carry } (name)}
+  {#each figures as { name, kg, carry, is } (name)}
     <div>
       <dt class="soft small">{name}</dt>
       <dd>
-        <Explained of="formula-sand-demand" class="text-lg {carry === 'two-people' ? 'text-(--heat)' : ''}"
-          >{mass(kg)}</Explained
+        <Explained
+          of="formula-sand-demand"
+          figure={mold_id !== undefined && is ? { name: is, id: mold_id, value: kg } : undefined}
+          class="text-lg {carry === 'two-people' ? 'text-(--heat)' : ''}">{mass(kg)}</Explained
         >
       </dd>
     </div>

@@ -17,12 +17,13 @@
 
   interface Props {
     plan_id: number;
+    session_id: number;
     steps: readonly PlanStepShown[];
     /** When the pour is to be, ISO time. */
     pour_at: string;
     members: readonly { id: number; name: string }[];
   }
-  const { plan_id, steps, pour_at, members }: Props = $props();
+  const { plan_id, session_id, steps, pour_at, members }: Props = $props();
   const FLIP_MS = 150;
   /** Days shown at most; nobody drags further. */
   const MOST_DAYS = 60;
@@ -134,6 +135,7 @@
           >
             <StepLine
               {plan_id}
+              {session_id}
               {step}
               who={name(step.member)}
               ontick={(done) => tick(plan_id, step, done)}

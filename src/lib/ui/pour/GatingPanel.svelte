@@ -1,5 +1,6 @@
 <script lang="ts">
   /** The way in of a mold, part by part, each with its reason and what it is made with at home; what is wrong said above. */
+  import Fig from '$lib/ui/figure/Fig.svelte';
   import Explained from '$lib/ui/figure/Explained.svelte';
   import type { Explanation } from '$lib/ui/figure/page-of';
   import type { GatingPlan } from '$core/metal/gating-plan';
@@ -14,8 +15,9 @@
     alloy: AlloyFigures;
     school: 'carved' | 'formed';
     castings_kg: number;
+    mold_id: number;
   }
-  const { plan, alloy, school, castings_kg }: Props = $props();
+  const { plan, alloy, school, castings_kg, mold_id }: Props = $props();
   const length = (m: number) => figureText(lengthFigure(m, units()));
   const s = (seconds: number) => `${seconds.toFixed(1)} s`;
   const sizes = $derived(HOUSEHOLD[units()]);
@@ -118,5 +120,10 @@
   {school === 'carved'
     ? 'Carved: cut runner and gates into the parting with a spoon once the pattern is drawn; smooth every edge, blow out what is loose.'
     : 'Formed: ram runner and gates over pieces of wood laid on the board; their edges are sharp and they draw with the pattern.'}
-  The way in takes {massText(plan.gating_kg, units())} of metal beside {massText(castings_kg, units())} of castings.
+  The way in takes <Fig name="mold.gating-kg" id={mold_id} value={plan.gating_kg}
+    >{massText(plan.gating_kg, units())}</Fig
+  >
+  of metal beside <Fig name="mold.castings-kg" id={mold_id} value={castings_kg}
+    >{massText(castings_kg, units())}</Fig
+  > of castings.
 </p>

@@ -37,8 +37,10 @@
     molds: readonly Waiting[];
     /** What an alloy of one's own is made up of. */
     parts: readonly { name: string; percent: number; melts_c: number }[];
+    /** All that is poured on that day is of this metal. */
+    whole_day: boolean;
   }
-  const { session, alloy, zinc, pour_c, molds, parts }: Props = $props();
+  const { session, alloy, zinc, pour_c, molds, parts, whole_day }: Props = $props();
   const form = new RecordForm();
   const number = (value: number | undefined) => (value === undefined ? '' : String(value));
   const begun = $derived(session.melt ?? {});
@@ -159,7 +161,13 @@
       {#each plan.melts as each, i (i)}
         <li class="grid grid-cols-[1fr_auto] items-baseline gap-x-4 py-2">
           <span><strong>Melt {i + 1}</strong> {each.molds.map(nameOf).join(' and ')}</span>
-          <Explained of="formula-melt" class="text-xl">{massText(each.charge_kg, units())}</Explained>
+          <Explained
+            of="formula-melt"
+            figure={plan.melts.length === 1 && whole_day
+              ? { name: 'session.charge-kg', id: session.id, value: each.charge_kg }
+              : undefined}
+            class="text-xl">{massText(each.charge_kg, units())}</Explained
+          >
           <span class="soft small col-span-2"
             >{massText(each.poured_kg, units())} into the molds, the rest is lost or stays as heel; {volumeText(
               each.volume_m3,

@@ -1,10 +1,19 @@
 <script lang="ts">
   import type { Figure } from '$core/quantity/display';
+  import { figureId, type FigureName } from '$core/quantity/figure-id';
 
-  const { figure, of }: { figure: Figure; of: string } = $props();
+  interface Props {
+    figure: Figure;
+    of: string;
+    /** What it is, of which heap, and its value. */
+    is?: { name: FigureName; id: number; value: number } | undefined;
+  }
+  const { figure, of, is }: Props = $props();
 </script>
 
-<p class="big"><span class="value">{figure.value}</span> <span class="unit">{figure.unit} {of}</span></p>
+<p class="big" data-figure={is && figureId(is.name, is.id)} data-value={is?.value}>
+  <span class="value">{figure.value}</span> <span class="unit">{figure.unit} {of}</span>
+</p>
 
 <style>
   .big {

@@ -121,6 +121,7 @@
     <BigFigure
       figure={massFigure(dose.binder_kg, units())}
       of={dose.lots.binder ? dose.lots.binder.name.toLowerCase() : 'clay'}
+      is={{ name: 'heap.clay-to-temper-kg', id: heap.id, value: dose.binder_kg }}
     />
     <p class="soft small">
       {handMeasure(dose.binder_kg, 0.85, false)}; sprinkle it on before the water and turn it over dry
@@ -140,7 +141,11 @@
     </p>
   {/if}
   {#if dose.water_kg > 0}
-    <BigFigure figure={massFigure(dose.water_kg, units())} of="water" />
+    <BigFigure
+      figure={massFigure(dose.water_kg, units())}
+      of="water"
+      is={{ name: 'heap.water-to-temper-kg', id: heap.id, value: dose.water_kg }}
+    />
     <p class="soft small">
       {liquidMeasure(dose.water_kg, 1, units())}, taking {massText(now.total_kg, units())} from {now.moisture_percent.value.toFixed(
         1

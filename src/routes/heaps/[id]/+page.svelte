@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Fig from '$lib/ui/figure/Fig.svelte';
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { NINE_IN_TEN } from '$core/judge/normal';
   import type { PageProps } from './$types';
@@ -152,17 +153,19 @@
     {#if !empty}
       <section>
         <h2>
-          {massText(now.total_kg, units())} in the heap{#if now.out_kg > 0.01 * now.total_kg}, {massText(
-              now.out_kg,
-              units()
-            )} out in molds{/if}{#if now.burnt_kg > 0.005}, {massText(now.burnt_kg, units())} burnt beside it{/if}
+          <Fig name="heap.total-kg" id={heap.id} value={now.total_kg}>{massText(now.total_kg, units())}</Fig> in
+          the heap{#if now.out_kg > 0.01 * now.total_kg}, {massText(now.out_kg, units())} out in molds{/if}{#if now.burnt_kg > 0.005},
+            <Fig name="heap.burnt-kg" id={heap.id} value={now.burnt_kg}>{massText(now.burnt_kg, units())}</Fig
+            > burnt beside it{/if}
         </h2>
         <div class="gap"><HeapStrip sand={now.composition_kg} /></div>
         <dl class="figures">
           <div>
             <dt>moisture</dt>
             <dd>
-              <Explained of="word-moisture"
+              <Explained
+                of="word-moisture"
+                figure={{ name: 'heap.moisture-percent', id: heap.id, value: now.moisture_percent.value }}
                 ><Figure
                   figure={moisture}
                   spread={(NINE_IN_TEN * now.moisture_percent.sd).toFixed(fine)}

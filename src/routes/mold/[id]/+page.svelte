@@ -183,6 +183,7 @@
       />
       <MoldFigures
         judged={plan.judged}
+        mold_id={mold.id}
         facing={facing !== null}
         weighed={flask.cope_kg !== null && flask.drag_kg !== null}
       />

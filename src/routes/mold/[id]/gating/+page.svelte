@@ -82,7 +82,13 @@
         />
       {/if}
       {#if way.plan}
-        <GatingPanel plan={way.plan} alloy={of.alloy} school={gate.school} castings_kg={of.castings_kg} />
+        <GatingPanel
+          plan={way.plan}
+          alloy={of.alloy}
+          school={gate.school}
+          castings_kg={of.castings_kg}
+          mold_id={of.mold.id}
+        />
       {/if}
       <PrintSheet />
     </div>
