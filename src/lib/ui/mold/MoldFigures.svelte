@@ -36,6 +36,7 @@
             carry: 'one',
             is: 'mold.sand-with-allowance-kg' as const
           },
+          { name: 'metal to pour', kg: judged.metal_kg, carry: 'one', is: 'mold.metal-kg' as const },
           {
             name: 'drag to lift',
             kg: lift('drag')!.kg,

@@ -176,7 +176,13 @@
           <div>
             <dt>{oil ? 'organoclay' : 'active clay'}</dt>
             <dd>
-              <Explained of="word-active-clay"
+              <Explained
+                of="word-active-clay"
+                figure={{
+                  name: 'heap.active-clay-percent',
+                  id: heap.id,
+                  value: now.active_clay_percent.value
+                }}
                 ><Figure
                   figure={percent(now.active_clay_percent.value)}
                   spread={spread(now.active_clay_percent.sd)}
@@ -187,7 +193,9 @@
           <div>
             <dt><Term name="active-clay">dead clay</Term></dt>
             <dd>
-              <Explained of="formula-settles"
+              <Explained
+                of="formula-settles"
+                figure={{ name: 'heap.dead-clay-percent', id: heap.id, value: now.dead_clay_percent.value }}
                 ><Figure
                   figure={percent(now.dead_clay_percent.value)}
                   spread={spread(now.dead_clay_percent.sd)}

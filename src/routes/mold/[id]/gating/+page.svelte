@@ -11,6 +11,7 @@
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import GatingForm from '$lib/ui/pour/GatingForm.svelte';
   import GatingPanel from '$lib/ui/pour/GatingPanel.svelte';
+  import Fig from '$lib/ui/figure/Fig.svelte';
   import { ownGating } from '$lib/schema/own-gating';
   import { units } from '$lib/ui/preferences';
 
@@ -57,9 +58,11 @@
 <header class="mb-4">
   <h1>Gating</h1>
   <p class="soft small">
-    {of?.name ?? 'A mold that broke'}{of && gate
-      ? `, ${of.alloy.name} at ${temperatureText(of.pour_c, units())}`
-      : ''} · <a href="/mold/{of?.mold.id ?? ''}">the mold</a> · <a href="/pour">the pour</a>
+    {of?.name ?? 'A mold that broke'}{of && gate ? `, ${of.alloy.name} at ` : ''}{#if of && gate}<Fig
+        name="mold.pour-c"
+        id={of.mold.id}
+        value={of.pour_c}>{temperatureText(of.pour_c, units())}</Fig
+      >{/if} · <a href="/mold/{of?.mold.id ?? ''}">the mold</a> · <a href="/pour">the pour</a>
   </p>
 </header>
 {#if !of || !gate}
