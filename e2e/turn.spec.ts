@@ -149,7 +149,7 @@ test.describe('on the phone', () => {
     await other.goto('/pour');
     await ready(other);
     await expect(other.getByRole('region', { name: 'Leave them shut' })).toBeVisible();
-    await wait.getByRole('button', { name: 'It is open' }).click();
+    await wait.getByRole('button', { name: 'I opened it early' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Shake out');
     // Told at the other device without a touch.
     await expect(other.getByRole('region', { name: 'Leave them shut' })).toHaveCount(0);
@@ -330,7 +330,7 @@ test('a server that is killed in the middle loses no step and no wait', async ({
   await ready(page);
   const wait = page.getByRole('region', { name: 'Leave them shut' });
   await expect(wait).toContainText('mold 1');
-  await wait.getByRole('button', { name: 'Wake me' }).click();
+  await wait.getByRole('button', { name: 'Ring when it may be opened' }).click();
   await server.end('SIGKILL');
   server = await serve(folder, { PORT: port });
   await page.reload();

@@ -67,7 +67,7 @@
               >
               <span class="sr-only">: {VERDICT_WORDS[state.verdict]}. {next}</span>
             </a>
-            <p class="text-xl"><VerdictWord {state} look /></p>
+            <p class="text-xl"><VerdictWord {state} look oil={heap.system === 'oil'} /></p>
             <div class="grid gap-1">
               {#if state.total_kg > 0}
                 <DryWetRuler

@@ -31,10 +31,10 @@ export interface ToFeed {
 }
 
 /**
- * A riser has 1.2 times the modulus of what it feeds, and gives this share of itself; it stands half as high again as it
- * is wide, and is no wider than twice its height (handbook default).
+ * A riser has 1.2 times the modulus of what it feeds, gives this share of itself, and is no wider than twice its height
+ * (handbook default).
  */
-const RISER = { modulus: 1.2, gives: 0.14, height: 1.5, widest: 2 } as const;
+const RISER = { modulus: 1.2, gives: 0.14, widest: 2 } as const;
 /** Castings thinner than this feed themselves through their gates. */
 export const FED_BY_ITS_GATE_M = 0.004;
 /** Ends of the cylinder that sand cools: standing on its casting only the top, beside it both. */
@@ -45,8 +45,8 @@ const volume = (d: number, h: number) => (Math.PI / 4) * d * d * h;
 const modulusOf = (d: number, h: number, ends: number) => (d * h) / (4 * h + ends * d);
 
 /**
- * The riser of a mold, within its cope: where it would stand too high it is lower and wider, and where that does not do,
- * beside the casting, where it has the whole cope.
+ * The riser of a mold. Open at the top, it fills to the level in the basin, so it stands as high as its cope has room, and is
+ * as wide as that asks: on the casting, or beside it, where it has the whole cope, if there is too little above.
  *
  * @param own_m diameter of one's own; nought for none
  * @returns the riser that is made, null for none, and the one that is wanted, null for thin castings, which feed themselves
@@ -56,24 +56,19 @@ export function riserFor(of: ToFeed, own_m?: number): { riser: Riser | null; wan
   const wants = of.modulus_m < FED_BY_ITS_GATE_M ? null : wantedRiser(of);
   if (own_m === undefined) return { riser: wants, wants };
   if (own_m === 0) return { riser: null, wants };
-  const height_m = Math.min(RISER.height * own_m, of.sprue_m - of.in_cope_m);
-  return { riser: riserOf(of, 'on-top', own_m, height_m, true, height_m), wants: wants ?? wantedRiser(of) };
+  const riser = riserOf(of, 'on-top', own_m, of.sprue_m - of.in_cope_m, true);
+  return { riser, wants: wants ?? wantedRiser(of) };
 }
 
 function wantedRiser(of: ToFeed): Riser {
   const rooms = { 'on-top': of.sprue_m - of.in_cope_m, beside: of.sprue_m } as const;
-  const high = tall(of, 'on-top');
   for (const stands of ['on-top', 'beside'] as const) {
-    const room_m = rooms[stands];
-    const slim = tall(of, stands);
-    if (slim.height_m <= room_m)
-      return riserOf(of, stands, slim.diameter_m, slim.height_m, true, high.height_m);
-    const diameter_m = lowDiameter(of, stands, room_m);
-    if (diameter_m <= RISER.widest * room_m)
-      return riserOf(of, stands, diameter_m, room_m, true, high.height_m);
+    const diameter_m = diameterFor(of, stands, rooms[stands]);
+    if (diameter_m <= RISER.widest * rooms[stands])
+      return riserOf(of, stands, diameter_m, rooms[stands], true);
   }
   // As much as there is room for; what it lacks is said.
-  return riserOf(of, 'beside', RISER.widest * rooms.beside, rooms.beside, false, high.height_m);
+  return riserOf(of, 'beside', RISER.widest * rooms.beside, rooms.beside, false);
 }
 
 const castingVolume = ({ castings_kg, castings, alloy }: ToFeed) =>
@@ -81,17 +76,8 @@ const castingVolume = ({ castings_kg, castings, alloy }: ToFeed) =>
 /** Metal that it must hold so that 14 % of it makes up for what casting and riser lose, m³. */
 const feedVolume = (of: ToFeed) => (of.alloy.shrinks * castingVolume(of)) / (RISER.gives - of.alloy.shrinks);
 
-/** Half as high again as it is wide. */
-function tall(of: ToFeed, stands: Riser['stands']) {
-  const modulus_of_d = modulusOf(1, RISER.height, ENDS[stands]);
-  const by_modulus = (RISER.modulus * of.modulus_m) / modulus_of_d;
-  const by_metal = Math.cbrt(feedVolume(of) / volume(1, RISER.height));
-  const diameter_m = Math.max(by_modulus, by_metal);
-  return { diameter_m, height_m: RISER.height * diameter_m };
-}
-
-/** As wide as one of this height has to be; infinite where none is wide enough. */
-function lowDiameter(of: ToFeed, stands: Riser['stands'], height_m: number): number {
+/** As wide as one of this height has to be, by its modulus and by its metal; infinite where none is wide enough. */
+function diameterFor(of: ToFeed, stands: Riser['stands'], height_m: number): number {
   const modulus_m = RISER.modulus * of.modulus_m;
   const left = height_m - ENDS[stands] * modulus_m;
   if (!(left > 0)) return Infinity;
@@ -99,13 +85,19 @@ function lowDiameter(of: ToFeed, stands: Riser['stands'], height_m: number): num
   return Math.max(by_modulus, Math.sqrt(feedVolume(of) / volume(1, height_m)));
 }
 
+/** How high one on the casting has to be so that twice its height is wide enough. */
+const leastHeight = (of: ToFeed): number =>
+  Math.max(
+    (RISER.modulus * of.modulus_m * (4 + ENDS['on-top'] * RISER.widest)) / RISER.widest,
+    Math.cbrt(feedVolume(of) / volume(RISER.widest, 1))
+  );
+
 function riserOf(
   of: ToFeed,
   stands: Riser['stands'],
   diameter_m: number,
   height_m: number,
-  fits: boolean,
-  wants_height_m: number
+  fits: boolean
 ): Riser {
   const modulus_m = modulusOf(diameter_m, height_m, ENDS[stands]);
   const holds_m3 = volume(diameter_m, height_m);
@@ -120,6 +112,6 @@ function riserOf(
     // One that freezes first gives nothing.
     gives_m3: modulus_m < RISER.modulus * of.modulus_m * 0.999 ? 0 : RISER.gives * holds_m3,
     fits,
-    wants_height_m
+    wants_height_m: leastHeight(of)
   };
 }

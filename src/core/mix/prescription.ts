@@ -404,7 +404,10 @@ function tooWet(
     binder_kg,
     water_to_lose_kg,
     dry_off_s: dryOffSeconds(totalMass(sand), water_to_lose_kg, climate),
-    reason: `It holds ${pc(problem.moisture)} water where ${pc(problem.target_moisture)} is temper: wet sand gases and can throw metal.`
+    reason:
+      problem.moisture > problem.target_moisture
+        ? `It holds ${pc(problem.moisture)} water where ${pc(problem.target_moisture)} is temper: wet sand gases and can throw metal.`
+        : `The hand found it wet, though all else says ${pc(problem.moisture)} where ${pc(problem.target_moisture)} is temper. Dry and weigh a sample before you dry it off, and do not pour on it.`
   });
 }
 

@@ -35,6 +35,15 @@ export const GRADE_MIDDLES = { 1: 0.65, 2: 0.8, 3: 1, 4: 1.2, 5: 1.4 } as const;
 
 export const GRADE_NAMES = { 1: 'dry', 2: 'short', 3: 'temper', 4: 'soft', 5: 'wet' } as const;
 
+/** What the hand finds of oil sand, where it does not speak of water. */
+export const OIL_GRADE_NAMES = {
+  1: 'falls apart',
+  2: 'crumbles',
+  3: 'good',
+  4: 'soft',
+  5: 'smears'
+} as const;
+
 /**
  * Grade and meaning of one squeeze.
  *

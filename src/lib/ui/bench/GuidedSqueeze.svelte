@@ -4,6 +4,7 @@
   import { goto } from '$app/navigation';
   import {
     GRADE_NAMES,
+    OIL_GRADE_NAMES,
     squeeze,
     type SqueezeReading,
     squeezeQuestions,
@@ -86,7 +87,10 @@
     if (logged) await goto(subject.home);
   }
   const said = $derived(
-    answer && (lifeless ? 'Moist but lifeless' : `${answer.grade} · ${GRADE_NAMES[answer.grade]}`)
+    answer &&
+      (lifeless
+        ? 'Moist but lifeless'
+        : `${answer.grade} · ${(subject.system === 'oil' ? OIL_GRADE_NAMES : GRADE_NAMES)[answer.grade]}`)
   );
 </script>
 

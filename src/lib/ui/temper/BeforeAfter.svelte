@@ -14,11 +14,16 @@
       before: `${now.active_clay_percent.value.toFixed(1)} %`,
       after: `${after.active_clay_percent.toFixed(1)} %`
     },
-    {
-      name: 'water : clay',
-      before: now.temper_ratio?.toFixed(2) ?? '–',
-      after: after.temper_ratio?.toFixed(2) ?? '–'
-    }
+    // Oil sand has no water to tell of.
+    ...(now.prescription.oil_kg > 0 || now.oil_percent.value > 0
+      ? []
+      : [
+          {
+            name: 'water : clay',
+            before: now.temper_ratio?.toFixed(2) ?? '–',
+            after: after.temper_ratio?.toFixed(2) ?? '–'
+          }
+        ])
   ]);
 </script>
 

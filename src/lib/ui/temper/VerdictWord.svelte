@@ -1,15 +1,17 @@
 <script lang="ts">
   /** The verdict in words: grey while it is not known, green only where it is sure, the latest look named beside it. */
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
-  import { GRADE_NAMES } from '$core/bench/formula/squeeze';
+  import { GRADE_NAMES, OIL_GRADE_NAMES } from '$core/bench/formula/squeeze';
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import type { HeapState } from '$lib/schema/heap-state';
 
   interface Props {
     state: Pick<HeapState, 'verdict' | 'short_of_clay' | 'latest_look' | 'latest_squeeze' | 'seen' | 'at'>;
     look?: boolean;
+    /** The hand's words for it are others. */
+    oil?: boolean;
   }
-  const { state: now, look = false }: Props = $props();
+  const { state: now, look = false, oil = false }: Props = $props();
 
   const tone = $derived(
     now.verdict === 'in-temper'
@@ -30,7 +32,11 @@
   function lookText({ name, at, grade, lifeless }: NonNullable<HeapState['latest_look']>): string {
     const day = shortDate(at);
     const when = day === shortDate(now.at) ? shortTime(at) : day;
-    const said = lifeless ? 'moist but lifeless' : grade ? GRADE_NAMES[grade] : null;
+    const said = lifeless
+      ? 'moist but lifeless'
+      : grade
+        ? (oil ? OIL_GRADE_NAMES : GRADE_NAMES)[grade]
+        : null;
     return `${name}${said ? `, ${said}` : ''}, ${when}`;
   }
 </script>

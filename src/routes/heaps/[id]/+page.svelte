@@ -82,7 +82,7 @@
           · <a href="/heaps/{heap.id}/settings">Windows and container</a>
         </p>
       </div>
-      <p class="judged"><VerdictWord state={now} look /></p>
+      <p class="judged"><VerdictWord state={now} look {oil} /></p>
     </header>
     {#if !empty}
       <DryWetRuler

@@ -51,7 +51,7 @@
     <a href="/heaps/{heap.id}/renew">a renewal by sliders</a>
     {#if data.day}<a href="/sessions/{data.day.id}">the record of the day</a>{/if}
   </p>
-  <p class="text-xl"><VerdictWord state={data.state} look /></p>
+  <p class="text-xl"><VerdictWord state={data.state} look oil={data.heap.system === 'oil'} /></p>
 </header>
 <div class="columns wide">
   <div class="stack">
