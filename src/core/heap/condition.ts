@@ -1,3 +1,4 @@
+import { GRADE_LIMITS } from '$core/bench/formula/squeeze';
 import { moistureOf, temperFactorOf } from '$core/bench/tests/looking';
 import { temperVerdict, type Verdict } from '$core/judge/temper-verdict';
 import { aimMoisture, temperWindow } from '$core/judge/temper-window';
@@ -61,6 +62,8 @@ export interface Condition {
   doubted_look: Look | null;
   /** Some look at the sand as it is says that it is wet, and nothing has settled it since: no water is sure. */
   says_wet: boolean;
+  /** Some look says that it is mud, and nothing has settled it since: nobody pours on it. */
+  says_mud: boolean;
   verdict: Verdict;
   /** It very likely holds less active clay than its window asks for. */
   short_of_clay: boolean;
@@ -113,7 +116,8 @@ export function conditionAt(nature: HeapNature, belief: Belief, at: string): Con
     latest_look: then.looks.at(-1) ?? null,
     latest_squeeze,
     doubted_look,
-    says_wet: saysWet(then.looks),
+    says_wet: says(then.looks, WET_FROM),
+    says_mud: says(then.looks, MUD_FROM),
     verdict: temperVerdict({
       system,
       targets,
@@ -149,11 +153,13 @@ export function doubtedLook(looks: readonly Look[]): Look | null {
   return i < 0 || settled(looks, i) ? null : looks[i]!;
 }
 
-/** A factor from which on a look speaks of wet sand: softer than the middle grade. */
-const WET_FROM = 1.1;
-/** Whether some look at the sand as it is speaks of wet sand, and nothing settled it since. */
-const saysWet = (looks: readonly Look[]): boolean =>
-  looks.some(({ says }, i) => says !== null && says.factor > WET_FROM && !settled(looks, i));
+/** A factor from which on a look speaks of wet sand, softer than the middle grade, and of mud. */
+const [WET_FROM, MUD_FROM] = [GRADE_LIMITS[3], GRADE_LIMITS[4]];
+/** Whether some look at the sand as it is says that it is so wet, and nothing settled it since. */
+const says = (looks: readonly Look[], from: number): boolean =>
+  looks.some(
+    (look, i) => look.says !== null && (look.grade === 5 || look.says.factor > from) && !settled(looks, i)
+  );
 
 /** The wettest that the latest drying tests of the sand as it is read: one that is in question, and one that counted. */
 function wettestRead(looks: readonly Look[]): number | null {

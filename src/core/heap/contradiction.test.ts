@@ -80,7 +80,7 @@ describe('a wet hand beside a dry estimate', () => {
     expect(muddy.verdict).toBe('not-known');
     expect(muddy.ticket.need).toBe('test');
     expect(muddy.sure_kg).toBe(0);
-    expect(muddy.says_wet).toBe(true);
+    expect([muddy.says_wet, muddy.says_mud]).toEqual([true, true]);
     expect(muddy.doubted_look).toMatchObject({ kind: 'squeeze', grade: 5 });
     expect(muddy.ticket.reason).toContain('Dry and weigh a sample');
   });

@@ -7,7 +7,7 @@ import { PLATE, areaAt, sandTo, type Spread } from './shape';
 /** A casting is cool enough to be taken in a bare hand, °C (handbook default). */
 export const HAND_C = 60;
 /** Longer nobody waits for a mold, s: what is not cool by then is told as not known. */
-export const LONGEST_S = 3 * 86_400;
+const LONGEST_S = 3 * 86_400;
 
 /** A body of metal in the sand, as it cools. */
 export interface HotBody {
@@ -45,13 +45,8 @@ export interface AfterPour {
   run: HeatRun;
 }
 
-/** When a body is as cool as each of some limits, s, hottest first, and nothing else; null where it was not in the time there was. */
-export function coolsTo(
-  body: HotBody,
-  into: PouredInto,
-  limits_c: readonly number[],
-  longest_s = LONGEST_S
-): HeatRun {
+/** How a body cools: when it is as cool as each of some limits, hottest first, in `reached_s`, s. */
+export function coolsTo(body: HotBody, into: PouredInto, limits_c: readonly number[]): HeatRun {
   const { alloy, pour_c } = into;
   const { solid_kg_m3, liquidus_c, solidus_c, latent_j_kg, liquid_j_kg_k, solid_j_kg_k } = alloy;
   return heatRun(
@@ -66,7 +61,7 @@ export function coolsTo(
       liquid_j_kg_k,
       solid_j_kg_k
     },
-    longest_s,
+    LONGEST_S,
     limits_c
   );
 }
@@ -75,17 +70,11 @@ export function coolsTo(
  * The heat of one casting through its sand: how much of it burns, and when it is cool.
  *
  * @param limits_c to be waited for, hottest first; it is followed until the last
- * @param longest_s how long it is followed at most
  * @source conduction in one dimension, widening as the shape does (see `heatRun`, `spreadOf`)
  */
-export function afterPour(
-  body: HotBody,
-  into: PouredInto,
-  limits_c: readonly number[],
-  longest_s = LONGEST_S
-): AfterPour {
+export function afterPour(body: HotBody, into: PouredInto, limits_c: readonly number[]): AfterPour {
   const { thick_m, moisture, binder } = into;
-  const run = coolsTo(body, into, limits_c, longest_s);
+  const run = coolsTo(body, into, limits_c);
   const around = body.around ?? PLATE;
   const { kg_m3, j_kg_k } = sandBody(thick_m, moisture);
   const burnt_m = hotterThan(run, BURNT_ABOVE_C[binder]);

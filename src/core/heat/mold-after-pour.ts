@@ -1,5 +1,5 @@
 import { peopleWait } from '$core/reference/heat';
-import { LONGEST_S, afterPour, type HotBody, type PouredInto } from './after-pour';
+import { afterPour, type HotBody, type PouredInto } from './after-pour';
 import type { GatingBody } from './gating-bodies';
 import { coolingLimits, opening, type Cooling, type Opening } from './opening';
 
@@ -26,9 +26,6 @@ export interface MoldAfterPour extends Opening {
   modulus_m: number;
 }
 
-/** By then what burns has burnt, s: the way in is followed no longer. */
-const BURNS_WITHIN_S = 3 * 3600;
-
 const modulus = ({ volume_m3, area_m2 }: HotBody) => volume_m3 / area_m2;
 
 /**
@@ -47,7 +44,7 @@ export function moldAfterPour(
   const sum = { burnt_m: 0, spent_kg: 0, steam_kg: 0, condensed_kg: 0 };
   const cooling: Cooling[] = [];
   for (const [i, { part, count, ...body }] of bodies.entries()) {
-    const run = afterPour(body, mold, limits, part === 'casting' ? LONGEST_S : BURNS_WITHIN_S);
+    const run = afterPour(body, mold, limits);
     cooling.push({ part, body, reached_s: run.reached_s });
     sum.burnt_m = Math.max(sum.burnt_m, run.burnt_m);
     sum.spent_kg += count * run.spent_kg;

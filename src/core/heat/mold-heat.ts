@@ -65,8 +65,9 @@ export function sandBody(thick_m: number, moisture: number, around?: Spread): Sa
 
 /**
  * Heat from a casting out through its sand: conduction in one dimension by the enthalpy of thin layers, each as wide as the
- * shape makes it at that depth. A layer stays at the boiling point until its water is gone for good, so that a drying zone moves outward; the casting is as warm throughout, gives
- * its superheat, its heat of fusion between liquidus and solidus, and cools as a solid; the outside loses to the air.
+ * shape makes it at that depth. A layer stays at the boiling point until its water is gone for good, so that a drying zone
+ * moves outward; the casting is as warm throughout, gives its superheat, its heat of fusion between liquidus and solidus, and
+ * cools as a solid; the outside loses to the air.
  *
  * @param seconds how long it is followed at most
  * @param until face temperatures to be waited for, °C, hottest first; once the last is reached the run ends
@@ -88,8 +89,7 @@ export function heatRun(
   // Of each boundary and each layer, on one square metre of the casting's face.
   const boundary = Float64Array.from({ length: layers + 1 }, (_, i) => areaAt(sand.around ?? PLATE, i * dx));
   const layer = Float64Array.from({ length: layers }, (_, i) => (boundary[i]! + boundary[i + 1]!) / 2);
-  const widens = Math.max(...Array.from(layer, (area, i) => (boundary[i]! + boundary[i + 1]!) / (2 * area)));
-  const dt = (STABLE * dx * dx * kg_m3 * j_kg_k) / (wide * widens);
+  const dt = (STABLE * dx * dx * kg_m3 * j_kg_k) / wide;
   // Enthalpy of a layer above its start, J/m³: warm damp sand, water that boils, warm dry sand.
   const water_kg_m3 = kg_m3 * moisture;
   const damp = (kg_m3 - water_kg_m3) * j_kg_k + water_kg_m3 * WATER.j_kg_k;

@@ -66,7 +66,8 @@ const DRY_FACTOR = 0.65;
  * What the sand is like, in a few words, by how likely it lies in its window.
  *
  * What nobody looked at is not known, whatever was weighed. The latest squeeze rules: where it contradicts the estimate
- * the sand is never called in temper. A look that strays and is not settled forbids to call it the opposite. Graded like the squeeze: below 0.65 of the aimed ratio dry, from 1.4 up too wet.
+ * the sand is never called in temper. A look that strays and is not settled forbids to call it the opposite. Graded like
+ * the squeeze: below 0.65 of the aimed ratio dry, from 1.4 up too wet.
  * Oil-bonded: water is the enemy.
  */
 export function temperVerdict(judged: Judged): Verdict {

@@ -75,6 +75,8 @@ export interface HeapState {
   doubted_look: LookFields | null;
   /** Some look at the sand as it is says that it is wet, and nothing has settled that: no water is sure. */
   says_wet: boolean;
+  /** Some look says that it is mud: nobody pours on it. */
+  says_mud: boolean;
   /** How its window compares with what is usual of its kind; null where it agrees. */
   usual_moisture_check: 'below-usual' | 'above-usual' | null;
   short_of_clay: boolean;

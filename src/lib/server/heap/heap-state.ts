@@ -146,6 +146,7 @@ function stateRecord(
     latest_squeeze: condition.latest_squeeze && lookFields(condition.latest_squeeze),
     doubted_look: condition.doubted_look && lookFields(condition.doubted_look),
     says_wet: condition.says_wet,
+    says_mud: condition.says_mud,
     usual_moisture_check: usual,
     short_of_clay: condition.short_of_clay,
     composition_kg: compositionFields(condition.sand),

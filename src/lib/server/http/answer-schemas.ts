@@ -80,6 +80,7 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     latest_squeeze: { type: ['object', 'null'] },
     doubted_look: { type: ['object', 'null'] },
     says_wet: truth,
+    says_mud: truth,
     short_of_clay: truth,
     prescription: record({
       need: string,

@@ -205,7 +205,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
                 }
               : null,
           wettest: (window?.max ?? 4.5) / 100,
-          denied: looked.some(({ verdict, says_wet }) => says_wet || NOT_TO_BE_POURED_ON.includes(verdict)),
+          denied: looked.some(({ verdict, says_mud }) => says_mud || NOT_TO_BE_POURED_ON.includes(verdict)),
           thick_m: gaps.length > 0 ? Math.max(0.008, Math.min(...gaps)) : null,
           margin: ratios.length > 0 ? Math.min(...ratios) : null,
           hold_down_kg: plan?.judged.cope_lift?.hold_down_kg ?? 0,
