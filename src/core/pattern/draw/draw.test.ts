@@ -167,6 +167,34 @@ describe('shadow, halves and walls', () => {
   });
 });
 
+describe('a thin wall and a thin edge', () => {
+  it('a dome that runs out to nothing has no thin wall: its edge is told by itself', () => {
+    // Flat below, 10 mm high in the middle: at 0.67 of its radius its sides lean by 15 degrees, 5.5 mm apart.
+    const profile = Array.from({ length: 41 }, (_, i): [number, number] => {
+      const r = 0.05 * (1 - i / 40);
+      return [r, 0.01 * (1 - (r / 0.05) ** 2)];
+    });
+    const dome = turned([[0, 0], ...profile]);
+    const walls = wallsOf(dome, new Rays(dome), 0.1);
+    expect(walls.thinnest[0]!.thickness_m).toBeLessThan(0.001);
+    expect(walls.wall_m).toBeGreaterThan(0.005);
+    expect(walls.wall_m).toBeLessThan(0.0068);
+    expect(walls.edge!.thickness_m).toBeLessThan(0.001);
+    // What is thinner than six tenths of that wall lies outside 0.81 of its radius: a third of its surface.
+    expect(walls.edge!.share).toBeGreaterThan(0.2);
+    expect(walls.edge!.share).toBeLessThan(0.45);
+  });
+  it('a plate’s wall is its thickness, and it has no edge; one fin of a block is a wall', () => {
+    const plate4 = block(0.1, 0.06, 0.004);
+    expect(wallsOf(plate4, new Rays(plate4), 0.12)).toMatchObject({
+      wall_m: expect.closeTo(0.004, 5) as number,
+      edge: null
+    });
+    const finned = together(block(0.06, 0.06, 0.03), moved(block(0.06, 0.002, 0.02), [0, 0, 0.03]));
+    expect(wallsOf(finned, new Rays(finned), 0.1).wall_m).toBeCloseTo(0.002, 5);
+  });
+});
+
 describe('search of the pull', () => {
   it('looks two hundred ways, none of them twice', () => {
     const ways = spreadDirections(200);

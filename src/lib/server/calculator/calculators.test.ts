@@ -255,6 +255,25 @@ describe('molds', () => {
     });
     expect(() => answers.gating({ ...gating, gate: 'bottom', sprue_mm: 30 } as never)).toThrow(Refusal);
     expect(() => answers.gating({ ...gating, basin_mm: 200 } as never)).toThrow(Refusal);
+    expect(answers.gating(gating as never)).toMatchObject({
+      warnings: [],
+      end_head_mm: expect.closeTo(80, 9) as number
+    });
+    // Its top stands as high as the basin: no mean head fills it.
+    const upright = { ...gating, casting_mm: 200, casting_in_cope_mm: 120 };
+    expect(() => answers.gating(upright as never)).toThrow(Refusal);
+    const near = answers.gating({ ...upright, casting_in_cope_mm: 75 } as never) as { warnings: string[] };
+    expect(near.warnings).toEqual([expect.stringContaining('only 45 mm')]);
+  });
+  it('are melted in a furnace that is set right', () => {
+    const set = (metal: string, set_c: number, more = {}) =>
+      answers['set-point']({ metal, set_c, ...more } as never) as Record<string, unknown>;
+    expect(set('zinc-12', 610)).toMatchObject({ verdict: 'too-hot', least_c: 457, most_c: 580 });
+    expect(set('aluminium', 613)).toMatchObject({ verdict: 'too-cold', least_c: 653, most_c: 800 });
+    expect(set('aluminium-wrought', 660)).toMatchObject({ verdict: 'too-cold', least_c: 700 });
+    expect(set('aluminium', 760)).toMatchObject({ verdict: 'right' });
+    expect(set('aluminium', 680, { carry_loss_c: 80 })).toMatchObject({ verdict: 'too-cold', least_c: 693 });
+    expect(String(set('pewter', 500).why)).toContain('gas');
   });
   it('heat their sand', () => {
     const plate = {
@@ -274,6 +293,21 @@ describe('molds', () => {
     expect(answer.burnt_layer_mm).toBeGreaterThan(2);
     expect(answer.burnt_layer_mm).toBeLessThan(30);
     expect(answer.open_after_s.solid).toBeLessThan(answer.open_after_s.below_60_c!);
+    // Cubes and bars cool sooner than a plate of their modulus; 350 °C comes after 400, and all of it is solid by then.
+    const opens = (shape: string, more = {}) =>
+      (
+        answers['sand-heat']({ ...plate, shape, ...more } as never) as {
+          open_after_s: Record<string, number>;
+        }
+      ).open_after_s;
+    const [flat, bar, chunky] = ['plate', 'bar', 'chunky'].map((shape) => opens(shape));
+    expect(chunky!.below_60_c).toBeLessThan(bar!.below_60_c!);
+    expect(bar!.below_60_c).toBeLessThan(flat!.below_60_c!);
+    expect(opens('chunky')).toMatchObject({ all_solid: chunky!.solid });
+    const gated = opens('chunky', { gating: { volume_cm3: 300, area_cm2: 250 } });
+    expect(gated.all_solid).toBeGreaterThan(chunky!.all_solid!);
+    expect(gated.open).toBeGreaterThan(gated.all_solid!);
+    expect(answer).toMatchObject({ shake_out_c: 350 });
     expect(answer.profile.every(({ peak_c }, i, all) => i === 0 || peak_c <= all[i - 1]!.peak_c + 1e-9)).toBe(
       true
     );
