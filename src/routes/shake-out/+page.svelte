@@ -97,9 +97,9 @@
         <header>
           <h2 class="text-2xl">Mold {open.number}: {open.name}</h2>
           <p class="soft small">
-            {MOLD_STATE_WORDS[open.state]}{open.poured
-              ? ` · poured ${clock(open.poured.at)} at ${temperatureText(open.poured.pour_c, units())}`
-              : ''}
+            {open.poured
+              ? `${open.state === 'poured' ? '' : `${MOLD_STATE_WORDS[open.state]}, `}poured ${clock(open.poured.at)} at ${temperatureText(open.poured.pour_c, units())}`
+              : MOLD_STATE_WORDS[open.state]}
           </p>
         </header>
         {#if early !== null && now < early}
