@@ -17,7 +17,12 @@
   }
   const { judged, facing, weighed, mold_id }: Props = $props();
   const mass = (kg: number) => massText(kg, units());
-  const lift = (what: string) => judged.lifts.find((each) => each.what === what);
+  const LIFTED = [
+    ['drag', 'drag to lift'],
+    ['cope', 'cope to lift'],
+    ['closed', 'closed'],
+    ['poured', 'closed, poured']
+  ] as const;
   const faced = $derived(judged.facing ? judged.facing.cope_kg + judged.facing.drag_kg : 0);
   const figures = $derived(
     judged.demand
@@ -37,30 +42,10 @@
             is: 'mold.sand-with-allowance-kg' as const
           },
           { name: 'metal to pour', kg: judged.metal_kg, carry: 'one', is: 'mold.metal-kg' as const },
-          {
-            name: 'drag to lift',
-            kg: lift('drag')!.kg,
-            carry: lift('drag')!.carry,
-            is: 'mold.drag-kg' as const
-          },
-          {
-            name: 'cope to lift',
-            kg: lift('cope')!.kg,
-            carry: lift('cope')!.carry,
-            is: 'mold.cope-kg' as const
-          },
-          {
-            name: 'closed',
-            kg: lift('closed')!.kg,
-            carry: lift('closed')!.carry,
-            is: 'mold.closed-kg' as const
-          },
-          {
-            name: 'closed, poured',
-            kg: lift('poured')!.kg,
-            carry: lift('poured')!.carry,
-            is: 'mold.poured-kg' as const
-          }
+          ...LIFTED.map(([what, name]) => {
+            const { kg, carry } = judged.lifts.find((lift) => lift.what === what)!;
+            return { name, kg, carry, is: `mold.${what}-kg` as const };
+          })
         ]
       : []
   );
