@@ -121,7 +121,7 @@ test('from a mesh that is dropped in to a closed mold', async ({ page, request }
   // What was drawn and what is left are what there was before.
   expect(after.total_kg + after.out_kg).toBeCloseTo(before, 6);
   expect(after.out_kg).toBeCloseTo(20, 6);
-  await until(page, 'Close it, clamp');
+  await until(page, 'over the sprue');
   await page.getByRole('button', { name: 'Done', exact: true }).click();
   await expect(page.getByText('All steps are done.')).toBeVisible();
   await expect(page.getByText(/closed, ready to pour/)).toBeVisible();

@@ -1,5 +1,4 @@
 <script lang="ts">
-  import Fig from '$lib/ui/figure/Fig.svelte';
   import { ArrowRight } from '@lucide/svelte';
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
   import { massText } from '$core/quantity/display';
@@ -45,6 +44,7 @@
     <div class="border-b-2 border-(--ink) py-5"><Casting casting={data.session} errands={[]} /></div>
   {/if}
   <ul class="ruled">
+    <!-- Its figures carry their identity without the component for it: the Bench is what wakes first. -->
     {#each data.heaps as { heap, state, trouble, last_test } (heap.id)}
       <li>
         {#if state}
@@ -59,9 +59,10 @@
                 >{heap.name}</strong
               >
               <span class="soft small"
-                ><Fig name="heap.total-kg" id={heap.id} value={state.total_kg}
-                  >{massText(state.total_kg, units())}</Fig
-                > · {BINDER_NAMES[heap.binder]}{last_test
+                ><span data-figure="heap:{heap.id}.total-kg" data-value={state.total_kg}
+                  >{massText(state.total_kg, units())}</span
+                >
+                · {BINDER_NAMES[heap.binder]}{last_test
                   ? ` · ${last_test.name} ${shortDate(last_test.at)}`
                   : ' · never tested'}</span
               >
@@ -77,11 +78,10 @@
                   value={state.moisture_percent.value}
                   sd={state.moisture_percent.sd}
                 />
-                <Fig
-                  name="heap.moisture-percent"
-                  id={heap.id}
-                  value={state.moisture_percent.value}
-                  class="small soft">{moistureWords(state)}</Fig
+                <span
+                  class="small soft"
+                  data-figure="heap:{heap.id}.moisture-percent"
+                  data-value={state.moisture_percent.value}>{moistureWords(state)}</span
                 >
               {/if}
             </div>

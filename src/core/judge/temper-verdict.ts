@@ -33,8 +33,8 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
   lifeless: 'Moist but lifeless',
   'short-of-clay': 'Short of clay',
   'short-of-oil': 'Short of oil',
-  'falls-apart': 'Does not hold together',
-  'too-oily': 'Too oily to pour on'
+  'falls-apart': 'Falls apart',
+  'too-oily': 'Too oily'
 };
 
 /** What a verdict rests on. */

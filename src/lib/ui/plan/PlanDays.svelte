@@ -8,6 +8,7 @@
   import { ApiProblem } from '$lib/ui/api-client';
   import { units } from '$lib/ui/preferences';
   import { told, warned } from '$lib/ui/toast/toaster';
+  import { figureId } from '$core/quantity/figure-id';
   import StepLine from './StepLine.svelte';
   import StepMore from './StepMore.svelte';
   import { dayOf } from '$lib/ui/date/reader-day';
@@ -130,12 +131,15 @@
         {#each items as step (step.id)}
           <li
             data-step={step.id}
+            {...step.about.do === 'metal' && {
+              'data-figure': figureId('session.charge-kg', session_id),
+              'data-value': step.about.charge_kg
+            }}
             class="rounded-base py-1.5 {day === today ? 'bg-(--paper)' : 'bg-(--ground)'}"
             aria-label={stepWords(step.about, units())}
           >
             <StepLine
               {plan_id}
-              {session_id}
               {step}
               who={name(step.member)}
               ontick={(done) => tick(plan_id, step, done)}

@@ -2,7 +2,6 @@
   /** One step of a plan: ticked where it is due, its hour, its words, by whom, and how far it may slip. */
   import { Ellipsis } from '@lucide/svelte';
   import { stepPage, stepWords } from '$core/plan/steps/kinds';
-  import { figureId } from '$core/quantity/figure-id';
   import { units } from '$lib/ui/preferences';
   import { shortTime } from '$lib/ui/date/written-date';
   import { slackWords } from './plan-words';
@@ -20,18 +19,10 @@
     /** Shows more of it. */
     onopen?: (() => void) | undefined;
     open?: boolean;
-    /** Of which casting day. */
-    session_id?: number | undefined;
   }
-  const { plan_id, step, who, day, ontick, onopen, open = false, session_id }: Props = $props();
+  const { plan_id, step, who, day, ontick, onopen, open = false }: Props = $props();
   const words = $derived(stepWords(step.about, units()));
   const page = $derived(stepPage(step.about));
-  /** All the metal of the day is weighed out in one step. */
-  const charge = $derived(
-    step.about.do === 'metal' && session_id !== undefined
-      ? { 'data-figure': figureId('session.charge-kg', session_id), 'data-value': step.about.charge_kg }
-      : {}
-  );
   const waits = $derived(waitingTick(plan_id, step.id) !== undefined);
 </script>
 
@@ -48,7 +39,7 @@
   <div class="grid min-w-0 flex-1 gap-x-4 desk:grid-cols-[minmax(0,1fr)_auto]">
     <p class="min-w-0 wrap-anywhere">
       {#if day}<strong>{day}</strong>{/if}
-      {#if page && step.done_at === null}<a class="plain" href={page} {...charge}>{words}</a>{:else}<span
+      {#if page && step.done_at === null}<a class="plain" href={page}>{words}</a>{:else}<span
           class={step.done_at === null ? '' : 'soft line-through'}>{words}</span
         >{/if}
     </p>

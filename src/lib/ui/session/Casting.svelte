@@ -155,7 +155,6 @@
           <li class="py-1.5">
             <StepLine
               plan_id={ahead.plan_id}
-              session_id={casting?.id}
               {step}
               day={relativeDay(step.from!)}
               who={members.find(({ id }) => id === step.member)?.name ?? null}

@@ -4,7 +4,6 @@
   import { weighable, massText } from '$core/quantity/display';
   import { liquidMeasure } from '$core/quantity/hand-measure';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
-  import Fig from '$lib/ui/figure/Fig.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
   import { logEntry } from '$lib/ui/entry/log-entry';
@@ -61,14 +60,7 @@
         ? ', then '
         : ''}{/if}
     {#if dose.water_kg > 0}
-      <strong
-        >{#if dosed.ticked.some(Boolean)}{massText(dosed.water ?? 0, units())}{:else}<Fig
-            name="heap.water-to-temper-kg"
-            id={heap.id}
-            value={dose.water_kg}>{massText(dosed.water ?? 0, units())}</Fig
-          >{/if}</strong
-      >
-      of water
+      <strong>{massText(dosed.water ?? 0, units())}</strong> of water
       <span class="soft small">{liquidMeasure(dosed.water ?? 0, 1, units())}</span>
     {/if}
   </p>

@@ -1,14 +1,14 @@
 <script lang="ts">
   /** The verdict in words: grey while it is not known, green only where it is sure, the latest look named beside it. */
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
-  import { GRADE_NAMES, OIL_GRADE_NAMES } from '$core/bench/formula/squeeze';
+  import { GRADE_NAMES } from '$core/bench/formula/squeeze';
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import type { HeapState } from '$lib/schema/heap-state';
 
   interface Props {
     state: Pick<HeapState, 'verdict' | 'short_of_clay' | 'latest_look' | 'latest_squeeze' | 'seen' | 'at'>;
     look?: boolean;
-    /** The hand's words for it are others. */
+    /** Of oil sand the verdict says what the hand found: its grades are no grades of water. */
     oil?: boolean;
   }
   const { state: now, look = false, oil = false }: Props = $props();
@@ -32,11 +32,7 @@
   function lookText({ name, at, grade, lifeless }: NonNullable<HeapState['latest_look']>): string {
     const day = shortDate(at);
     const when = day === shortDate(now.at) ? shortTime(at) : day;
-    const said = lifeless
-      ? 'moist but lifeless'
-      : grade
-        ? (oil ? OIL_GRADE_NAMES : GRADE_NAMES)[grade]
-        : null;
+    const said = lifeless ? 'moist but lifeless' : grade && !oil ? GRADE_NAMES[grade] : null;
     return `${name}${said ? `, ${said}` : ''}, ${when}`;
   }
 </script>

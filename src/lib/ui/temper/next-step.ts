@@ -14,7 +14,7 @@ export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): st
         ? 'Likely ready; squeeze it first'
         : `Add ${mass(water_kg)} of water`;
     case 'clay-and-water':
-      if (!(binder_kg > 0)) return 'Wants clay: more, or stronger, than there is';
+      if (!(binder_kg > 0)) return 'Wants more clay';
       return water_kg > 0
         ? `Add ${mass(binder_kg)} of clay and ${mass(water_kg)} of water`
         : `Add ${mass(binder_kg)} of clay`;
@@ -24,9 +24,9 @@ export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): st
         .join(' and ')
         .replace(/^/, 'Add ');
     case 'sort-out':
-      return 'Cut out the black sand, then squeeze it';
+      return 'Cut out the black sand';
     case 'dry-sand':
-      return 'Mull in dry sand, then squeeze it';
+      return 'Mull in dry sand';
     case 'dry-mix-or-drying':
     case 'drying': {
       const long = dry_off_s === null ? '' : `, about ${durationText(dry_off_s)} spread out`;
