@@ -22,6 +22,7 @@ export const LAYERS = {
     'core/bench/tests',
     'core/judge',
     'core/bench',
+    'core/bench/testing',
     'core/heap/state',
     'core/heap/kinds',
     'core/heap',

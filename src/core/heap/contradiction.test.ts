@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { HeapTest } from '$core/bench/heap-test';
+import { ovenOf as oven, squeezeOf as squeeze } from '$core/bench/testing/readings';
 import { prescribe, type StockAtHand } from '$core/mix/prescription';
 import { TARGETS, type HeapBinder } from '$core/reference/targets';
 import { conditionAt } from './condition';
@@ -34,23 +35,6 @@ const bought = (moisture: number, over: Partial<Extract<Event, { kind: 'bought' 
   moisture_stated: true,
   active_stated: true,
   ...over
-});
-const oven = (moisture: number): HeapTest => ({
-  kind: 'moisture',
-  method: 'oven',
-  scale_g: 0.1,
-  pan_g: 100,
-  wet_g: 200,
-  dry_g: 200 - 100 * moisture
-});
-const squeeze = (grade: 1 | 2 | 3 | 5): HeapTest => ({
-  kind: 'squeeze',
-  ...({
-    1: { holds: false, shrinks: false, breaks: 'crumbles', palm: 'clean', prints: 'none' },
-    2: { holds: true, shrinks: true, breaks: 'crumbles', palm: 'clean', prints: 'blurred' },
-    3: { holds: true, shrinks: true, breaks: 'crisp', palm: 'clean', prints: 'sharp' },
-    5: { holds: false, shrinks: true, breaks: 'bends', palm: 'smeared', prints: 'blurred' }
-  }[grade] as Omit<HeapTest & { kind: 'squeeze' }, 'kind'>)
 });
 /** What is believed and asked for after some tests, each a minute after the one before. */
 function after(binder: HeapBinder, first: Event, ...tests: HeapTest[]) {

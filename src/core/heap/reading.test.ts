@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { TESTS_OF_SAND, benchTestOf, type HeapTest } from '$core/bench/bench-tests';
+import { ovenOf as oven, squeezeOf } from '$core/bench/testing/readings';
 import { COMPACTABILITY_PER_TEMPER } from '$core/bench/tests/compactability';
 import { PARTS, composition, dryMass, heldWater } from '$core/material/composition';
 import { HAND_SD, READING_SD } from '$core/reference/accuracy';
@@ -29,24 +30,6 @@ const sand = composition({
   water: 1.3
 });
 const looking = { system: 'water' as const, targets, sand, scale_g: 0.1 };
-const squeezeOf = (grade: 1 | 2 | 3 | 4 | 5): HeapTest & { kind: 'squeeze' } => ({
-  kind: 'squeeze',
-  ...({
-    1: { holds: false, shrinks: false, breaks: 'crumbles', palm: 'clean', prints: 'none' },
-    2: { holds: true, shrinks: true, breaks: 'crumbles', palm: 'clean', prints: 'blurred' },
-    3: { holds: true, shrinks: true, breaks: 'crisp', palm: 'clean', prints: 'sharp' },
-    4: { holds: true, shrinks: true, breaks: 'bends', palm: 'film', prints: 'blurred' },
-    5: { holds: false, shrinks: true, breaks: 'bends', palm: 'smeared', prints: 'blurred' }
-  }[grade] as Omit<HeapTest & { kind: 'squeeze' }, 'kind'>)
-});
-const oven = (moisture: number): HeapTest => ({
-  kind: 'moisture',
-  method: 'oven',
-  scale_g: 0.1,
-  pan_g: 100,
-  wet_g: 200,
-  dry_g: 200 - 100 * moisture
-});
 const SPEAKING: HeapTest[] = [
   oven(0.033),
   { kind: 'probe', moisture: 0.033 },

@@ -1,15 +1,14 @@
 import { benchTestOf, type HeapTest } from '$core/bench/bench-tests';
 import type { GradeReading, ValueReading } from '$core/bench/tests/bench-test';
-import { moistureOf, temperFactorOf } from '$core/bench/tests/looking';
-import { GRADE_LIMITS, GRADE_MIDDLES, squeeze } from '$core/bench/formula/squeeze';
+import { moistureOf } from '$core/bench/tests/looking';
+import { GRADE_LIMITS, squeeze } from '$core/bench/formula/squeeze';
 import { density, truncated } from '$core/judge/normal';
 import { totalMass } from '$core/material/composition';
 import { middle } from '$core/reference/targets';
-import { BLUNDER_SHARE, HAND_SD, KITCHEN_SCALE_G, SQUEEZE_SLIPS } from '$core/reference/accuracy';
+import { BLUNDER_SHARE, SQUEEZE_SLIPS } from '$core/reference/accuracy';
 import {
   DRYING,
   WEATHER,
-  believedHand,
   drafted,
   discounted,
   sandOf,
@@ -22,14 +21,14 @@ import {
 } from './state/belief';
 import { PART_COUNT, WATER } from './state/bodies';
 import { addOuter, dot, quadratic, times, type Vector } from './state/covariance';
+import { AGREE_WITHIN, LOOKS, bornOutBy, factorNow, lookingAt, saidBy } from './said';
 import { ensureHand, handSpread, learnHand } from './state/hand';
 
 /** Beyond this many standard deviations (one sound reading in two thousand) a reading is questioned. */
 const QUESTION_AT = 3.5;
 /** A confirmed reading this far off says that the belief was wrong: it is taken to have been this unsure. */
 const CONFIRMED_AT = 2;
-/** Two far readings within so many of their own deviations bear each other out, for so long. */
-const AGREE_WITHIN = 3;
+/** Two far readings of a kind bear each other out for so long, though the sand was changed between them. */
 const AGREE_FOR_MS = 5 * 86_400_000;
 /** A squeeze that likely was anything at all is questioned. */
 const SLIPPED = 0.9;
@@ -68,13 +67,6 @@ export function readInto(nature: HeapNature, draft: Draft, test: HeapTest, told:
   lookAt(draft, nature, test, told, says);
 }
 
-const lookingAt = (nature: HeapNature, draft: Draft) => ({
-  system: nature.system,
-  targets: nature.targets,
-  sand: sandOf(draft),
-  scale_g: nature.scale_g ?? KITCHEN_SCALE_G
-});
-
 /** Lets a reading count, or questions it; whether it counted. */
 function count(nature: HeapNature, draft: Draft, test: HeapTest, told: Told, says: Said | null): boolean {
   const reading = benchTestOf(test).read(test, lookingAt(nature, draft));
@@ -105,59 +97,6 @@ const SOUP = { factor: 2.5, oil_moisture: 0.1 } as const;
 const couldBe = ({ system, targets }: HeapNature, { factor }: Said): boolean =>
   system === 'oil' ? factor * middle(targets.moisture) <= SOUP.oil_moisture : factor <= SOUP.factor;
 
-const factorNow = (nature: HeapNature, draft: Draft) =>
-  temperFactorOf({ ...nature, sand: sandOf(draft), scale_g: 1 });
-
-/** What a look tells of the temper factor, by whatever it read; null where it tells nothing of the water. */
-function saidBy(nature: HeapNature, draft: Draft, test: HeapTest, member: string | undefined): Said | null {
-  const sand = sandOf(draft);
-  const factor = factorNow(nature, draft);
-  if (!factor) return null;
-  if (test.kind === 'squeeze') {
-    const { grade, tells_water } = squeeze(test, nature.system);
-    if (!tells_water) return null;
-    const hand = believedHand(draft, member);
-    const { shared, single } = handSpread(draft, nature, member);
-    return {
-      factor: GRADE_MIDDLES[grade] - (hand?.bias ?? 0),
-      sd: Math.hypot(shared, single, hand?.bias_sd ?? HAND_SD.bias),
-      beyond: grade === 5 ? 'up' : grade === 1 ? 'down' : null
-    };
-  }
-  if (!LOOKS.includes(test.kind)) return null;
-  const reading = benchTestOf(test).read(test, lookingAt(nature, draft));
-  if (reading?.as !== 'value') return null;
-  // What water alone would have to be for it.
-  const per_water = reading.gradient[WATER]!;
-  if (!(per_water > 0)) return null;
-  const of_water = factor.gradient[WATER]! / per_water;
-  const water = Math.max(0, sand.water + (reading.read - reading.predicted) / per_water);
-  const then = temperFactorOf({ ...nature, sand: { ...sand, water }, scale_g: 1 });
-  return then && { factor: then.predicted, sd: of_water * reading.sd, beyond: null };
-}
-
-/** Another look at the sand as it is, of any kind, that waits because it strays from the estimate as this one does. */
-function bornOutBy(nature: HeapNature, draft: Draft, says: Said, entry_id: number): Look | null {
-  const believed = factorNow(nature, draft)!.predicted;
-  const off = says.factor - believed;
-  return (
-    draft.looks.findLast((look) => {
-      if (look.entry_id === entry_id || !look.says || !look.waiting) return false;
-      const other = look.says.factor - believed;
-      if (off * other <= 0) return false;
-      return gapOf(says, look.says) <= AGREE_WITHIN * Math.hypot(says.sd, look.says.sd);
-    }) ?? null
-  );
-}
-
-/** How far apart two looks are; one that only bounds the factor is not apart from what lies beyond it. */
-function gapOf(a: Said, b: Said): number {
-  const gap = a.factor - b.factor;
-  if (gap > 0 && (b.beyond === 'up' || a.beyond === 'down')) return 0;
-  if (gap < 0 && (b.beyond === 'down' || a.beyond === 'up')) return 0;
-  return Math.abs(gap);
-}
-
 /** Two looks say that the water is not what it was thought to be: it is as unsure as it then must have been. */
 function doubtWater(nature: HeapNature, draft: Draft, says: Said): void {
   const { predicted, gradient } = factorNow(nature, draft)!;
@@ -171,9 +110,13 @@ function doubtWater(nature: HeapNature, draft: Draft, says: Said): void {
 function admit(nature: HeapNature, draft: Draft, look: Look): void {
   const { waiting, entry_id, member, says } = look;
   if (!waiting) return;
-  draft.questioned = draft.questioned.filter((each) => each.entry_id !== entry_id);
-  draft.looks = draft.looks.map((each) => (each === look ? { ...each, waiting: null } : each));
+  noLongerWaits(draft, entry_id);
   count(nature, draft, waiting, { entry_id, member, confirmed: true }, says);
+}
+
+function noLongerWaits(draft: Draft, entry_id: number): void {
+  draft.questioned = draft.questioned.filter((each) => each.entry_id !== entry_id);
+  draft.looks = draft.looks.map((each) => (each.entry_id === entry_id ? { ...each, waiting: null } : each));
 }
 
 /** A mass that tells of bodies it came from: their sum is `kg`, give or take. Blunders are not looked for. */
@@ -221,7 +164,7 @@ function readValue(draft: Draft, reading: ValueReading, test: HeapTest, told: To
       ph = times(draft.covariance, gradient);
     }
     variance = dot(gradient, ph) + own_sd * own_sd;
-    if (agreeing) draft.questioned = draft.questioned.filter((each) => each !== agreeing);
+    if (agreeing) noLongerWaits(draft, agreeing.entry_id);
     draw(draft, ph, variance, off, 1, 0);
     return true;
   }
@@ -367,9 +310,6 @@ function restOn(draft: Draft, had: number, left: number, test: HeapTest, told: T
   draft.rests_on = [...discounted(draft.rests_on, 1 - weight), ...discounted([rest], 1)];
 }
 
-/** Tests that look at the water of the sand. */
-const LOOKS: readonly HeapTest['kind'][] = ['squeeze', 'moisture', 'probe', 'compactability'];
-
 /**
  * Notes a look at the sand as it is, and what it teaches of the hand beside it. One that waits is a look all the same: it
  * counts for what is safe, whatever is in question.
@@ -378,7 +318,7 @@ function lookAt(draft: Draft, nature: HeapNature, test: HeapTest, told: Told, sa
   if (!LOOKS.includes(test.kind)) return;
   const waiting = draft.questioned.some(({ entry_id }) => entry_id === told.entry_id);
   const answer = test.kind === 'squeeze' ? squeeze(test, nature.system) : null;
-  const factor = temperFactorOf({ ...nature, sand: sandOf(draft), scale_g: 1 })?.predicted ?? null;
+  const factor = factorNow(nature, draft)?.predicted ?? null;
   const look: Look = {
     entry_id: told.entry_id,
     kind: test.kind,
@@ -391,12 +331,13 @@ function lookAt(draft: Draft, nature: HeapNature, test: HeapTest, told: Told, sa
     moisture: moistureRead(nature, draft, test),
     waiting: waiting ? test : null
   };
+  // What waits teaches nothing, of a hand or beside one.
+  const counted = draft.looks.filter((earlier) => earlier.waiting === null);
   if (factor !== null && !waiting) {
     if (test.kind === 'moisture')
-      for (const earlier of draft.looks)
-        if (earlier.kind === 'squeeze' && !earlier.waiting) learnHand(draft, earlier, factor);
-    if (test.kind === 'squeeze' && draft.looks.some(({ kind }) => kind === 'moisture'))
-      learnHand(draft, look, draft.looks.findLast(({ kind }) => kind === 'moisture')!.factor ?? factor);
+      for (const earlier of counted) if (earlier.kind === 'squeeze') learnHand(draft, earlier, factor);
+    const dried = counted.findLast(({ kind }) => kind === 'moisture');
+    if (test.kind === 'squeeze' && dried) learnHand(draft, look, dried.factor ?? factor);
   }
   draft.looks = [...draft.looks, look];
   if (waiting) return;

@@ -1,3 +1,4 @@
+import { ovenOf } from '$core/bench/testing/readings';
 import { describe, expect, it } from 'vitest';
 import { mean as meanOf, standardDeviation } from 'simple-statistics';
 import { composition } from '$core/material/composition';
@@ -151,14 +152,7 @@ describe('drying in the estimate', () => {
       at: at(days),
       event: {
         kind: 'tested',
-        test: {
-          kind: 'moisture',
-          method: 'oven',
-          scale_g: 0.1,
-          pan_g: 100,
-          wet_g: 200,
-          dry_g: 200 - 100 * moisture
-        }
+        test: ovenOf(moisture)
       }
     });
     const bought: LedgerEntry = {

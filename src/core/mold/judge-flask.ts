@@ -1,12 +1,11 @@
 import { ALLOYS, type Alloy } from '$core/reference/alloys';
 import type { GatingPlan } from '$core/metal/gating-plan';
-import { GATING_SHARE } from '$core/reference/mold';
 import { guessedVolume, type CastingBox } from './casting';
 import { facingVolume } from './facing';
 import { fit, type Fit } from './fit';
 import type { Flask } from './flask';
 import { carry, copeLift, dropOut, type Carry, type CopeLift, type DropOut } from './holding';
-import { usualGating } from './mold-gating';
+import { gatingMass, usualGating } from './mold-gating';
 import { sandDemand, type SandDemand, type Solids } from './sand-demand';
 
 /** A casting by its outside, before it is known any better. */
@@ -48,10 +47,6 @@ export interface FlaskJudgement {
 
 /** What of a casting lies in the cope, share of its volume: as it was measured, else as its height lies. */
 const inCope = ({ above_m, below_m, cope_share }: CastingBox) => cope_share ?? above_m / (above_m + below_m);
-
-/** Metal of the way in, kg: as it is gated, else a usual share of the castings where no basin fills them. */
-export const gatingMass = (way: GatingPlan | null, castings_kg: number): number =>
-  way?.gating_kg ?? GATING_SHARE * castings_kg;
 
 /**
  * Pattern and gating in each half, m³: sprue, basin and risers stand in the cope; the castings lie as they do.

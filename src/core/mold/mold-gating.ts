@@ -9,6 +9,7 @@ import {
 import { pouringTemperature } from '../metal/furnace';
 import { patternSurface } from '../pattern/surface';
 import type { AlloyFigures } from '../reference/alloys';
+import { GATING_SHARE } from '../reference/mold';
 import type { CastingBox } from './casting';
 import type { Flask } from './flask';
 
@@ -84,3 +85,7 @@ export const usualGating = (
   alloy: AlloyFigures,
   flask: Flask
 ): GatingPlan | null => (castings.length === 0 ? null : gatingFor(moldToGate(castings, alloy, flask)));
+
+/** Metal of the way in, kg: as it is gated, else a usual share of the castings where no basin fills them. */
+export const gatingMass = (way: GatingPlan | null, castings_kg: number): number =>
+  way?.gating_kg ?? GATING_SHARE * castings_kg;

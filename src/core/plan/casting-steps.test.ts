@@ -20,6 +20,8 @@ const mold = (number: number, rest: Partial<CastingFacts['molds'][number]> = {})
   round: 1,
   rammed: false,
   poured: false,
+  people_min: 15,
+  opens_at: null as number | null,
   ...rest
 });
 const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
@@ -218,6 +220,21 @@ describe('the steps of a casting day', () => {
     expect(ids).not.toContain('ram:1');
     expect(ids).not.toContain(POUR);
     expect(planBack(steps, steps.at(-1)!.id, SATURDAY, people(), NOW)).not.toHaveProperty('too_long');
+  });
+
+  it('a mold is shaken out once it may be opened: by its own heat, else as long as people leave its like', () => {
+    const shaken = (rest: Parameters<typeof mold>[1], poured: boolean) =>
+      castingSteps(
+        facts({
+          molds: [mold(1, { rammed: true, poured, ...rest })],
+          melts: poured ? [] : [{ molds: [1], charge_kg: 1, heat_min: 30 }]
+        })
+      ).find(({ id }) => id === 'shake:1')!;
+    const opens_at = NOW + 93 * 60_000;
+    expect(shaken({ opens_at }, true)).toMatchObject({ not_before: opens_at, after: [] });
+    expect(shaken({}, true).not_before).toBeUndefined();
+    const lags = [15, 180, 720].map((people_min) => shaken({ people_min }, false).after[0]!.lag_min);
+    expect(lags).toEqual([60, 180, 720]);
   });
 
   it('a mold that is rammed already is only poured', () => {

@@ -57,6 +57,10 @@ export interface CastingFacts {
     pattern_ids: readonly number[];
     heap_id: number;
     sand_kg: number;
+    /** How long people leave castings like its heaviest shut, min. */
+    people_min: number;
+    /** When it may be opened; null where it is not poured, or nobody can tell. */
+    opens_at: number | null;
     /** In which round it is rammed: a flask is free again once it is shaken out. */
     round: number;
     rammed: boolean;

@@ -48,7 +48,9 @@ export const shakeOut: StepKind<ShakeOut> = {
       id: shakenId(mold),
       about: { do: 'shake-out', mold: mold.number, mold_id: mold.mold_id },
       minutes: WORK_MIN.shake_out,
-      after: mold.poured ? [] : [after(pouredIn(facts, mold), LEFT_SHUT_MIN)],
+      after: mold.poured ? [] : [after(pouredIn(facts, mold), Math.max(LEFT_SHUT_MIN, mold.people_min))],
+      // Its heat was worked out as it was poured: until then it is shut.
+      ...(mold.opens_at !== null && { not_before: mold.opens_at }),
       serves: [moldName(mold)]
     })),
   words: ({ mold }) => `shake out mold ${mold}`,

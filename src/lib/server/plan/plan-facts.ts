@@ -6,8 +6,10 @@ import { FURNACES, warmUpTime } from '$core/metal/furnace';
 import type { GatingPlan } from '$core/metal/gating-plan';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import type { CastingBox } from '$core/mold/casting';
-import { gatingMass, solidsOf } from '$core/mold/judge-flask';
-import { usualGating } from '$core/mold/mold-gating';
+import { peopleWait } from '$core/reference/heat';
+import type { PouredMold } from '$lib/schema/pour';
+import { solidsOf } from '$core/mold/judge-flask';
+import { gatingMass, usualGating } from '$core/mold/mold-gating';
 import { sandDemand } from '$core/mold/sand-demand';
 import { airIn } from '$core/heap/state/place';
 import type { Database } from '../database/database';
@@ -81,7 +83,8 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
       const castings_kg = own?.castings_kg ?? boxes.reduce((sum, { kg }) => sum + kg, 0);
       const way = own ? gatingOf(own) : flask ? usualGating(boxes, alloy, flaskOf(flask)) : null;
       const gating_kg = gatingMass(way, castings_kg);
-      return { ...mold, castings_kg, gating_kg, sand_kg: await sandFor(mold, boxes, way) };
+      const people_min = peopleWait(Math.max(0, ...boxes.map(({ kg }) => kg))) / 60;
+      return { ...mold, castings_kg, gating_kg, people_min, sand_kg: await sandFor(mold, boxes, way) };
     })
   );
   const poured_kg = (number: number) => {
@@ -234,6 +237,13 @@ interface MoldInPlan {
   round: number;
   rammed: boolean;
   poured: boolean;
+  /** When it may be opened, once it is poured, as far as anybody can tell. */
+  opens_at: number | null;
+}
+
+function opensAt(poured: PouredMold | null): number | null {
+  if (!poured || poured.heat.open_s === null) return null;
+  return Date.parse(poured.at) + poured.heat.open_s * 1000;
 }
 
 /** The molds of the day where somebody set them out, else those that the plan takes; a second use of a flask is a later round. */
@@ -249,7 +259,8 @@ export function moldsOf(plan: PlanRecord, session: SessionRecord): MoldInPlan[] 
       sand_kg,
       round,
       rammed: false,
-      poured: false
+      poured: false,
+      opens_at: null
     }));
   const used = new Map<number, number>();
   return standing.map((mold) => {
@@ -264,7 +275,8 @@ export function moldsOf(plan: PlanRecord, session: SessionRecord): MoldInPlan[] 
       sand_kg: (plan.molds.find(({ flask_id }) => flask_id === mold.flask_id) ?? plan.molds[0])?.sand_kg ?? 0,
       round,
       rammed: mold.state !== 'planned',
-      poured: mold.state === 'poured'
+      poured: mold.state === 'poured',
+      opens_at: opensAt(mold.poured)
     };
   });
 }

@@ -1,7 +1,7 @@
 import { nowMs } from '$core/time/now';
 import type { moldAfterPour } from '$core/heat/mold-after-pour';
 import { planMelts, type MeltPlan } from '$core/metal/melt-plan';
-import { gatingMass } from '$core/mold/judge-flask';
+import { gatingMass } from '$core/mold/mold-gating';
 import { pourVerdict, type Checked, type MoldBeforePour } from '$core/judge/pour-checks';
 import { checksOf, hoursSince, type MeltBeforePour } from '$core/session/pour-day';
 import type { NotedStep } from '$core/session/noted-step';

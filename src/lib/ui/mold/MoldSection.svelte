@@ -73,11 +73,15 @@
     heaviest &&
       (Math.abs(heaviest.from - sprue) > Math.abs(heaviest.to - sprue) ? heaviest.from : heaviest.to)
   );
-  const riser_at = $derived(
-    heaviest && riser !== undefined
-      ? riser + (riser === heaviest.from ? 1 : -1) * Math.min(0.016, (heaviest.to - heaviest.from) / 4)
-      : 0
-  );
+  const beside = $derived(gating?.riser?.stands === 'beside');
+  /** In from the casting's end; one that stands beside it, out by its own half width and a finger. */
+  const riser_at = $derived.by(() => {
+    if (!heaviest || riser === undefined) return 0;
+    const inward = riser === heaviest.from ? 1 : -1;
+    if (beside) return riser - inward * (way.riser / scale + 0.01);
+    return riser + inward * Math.min(0.016, (heaviest.to - heaviest.from) / 4);
+  });
+  const riser_foot = $derived(parting - (beside ? 0 : (heaviest?.casting.above_m ?? 0) * scale));
   const figure = (m: number) => {
     const of = lengthFigure(m, units());
     return units() === 'us' ? `${of.value} ${of.unit}` : fixed(m * 1000, 0);
@@ -204,9 +208,8 @@
     {#if heaviest && way.riser > 0}
       <path
         fill="url(#{uid}-metal)"
-        d="M{x(riser_at) - way.riser} {parting - heaviest.casting.above_m * scale}L{x(riser_at) -
-          way.riser} {TOP}H{x(riser_at) + way.riser}L{x(riser_at) + way.riser} {parting -
-          heaviest.casting.above_m * scale}Z"
+        d="M{x(riser_at) - way.riser} {riser_foot}L{x(riser_at) - way.riser} {TOP}H{x(riser_at) +
+          way.riser}L{x(riser_at) + way.riser} {riser_foot}Z"
       />
       <text x={x(riser_at)} y={TOP - (Math.abs(x(riser_at) - x(sprue)) < 90 ? 28 : 8)}>riser</text>
     {/if}

@@ -67,9 +67,7 @@
     <div class="ticket grid gap-2">
       <p class="soft small">next to open: mold {next.number}, {next.name}</p>
       {#if opens === null}
-        <p class="text-xl">
-          When it can be opened is not known: its flask or its sand were not said. Leave it overnight.
-        </p>
+        <p class="text-xl">When it may be opened cannot be worked out here. Leave it shut overnight.</p>
       {:else}
         <p class="figure text-6xl" role="timer">
           {clockText(opens)}<span class="unit text-xl"> {opens >= 3600 ? 'h' : 'min'}</span>
@@ -86,8 +84,7 @@
               Math.round((now - next.solid) / 1000 / 60) * 60 || 60
             )}.
           {:else if next.solid !== null}
-            {PART_WORDS[next.poured.heat.last][0]!.toUpperCase()}{PART_WORDS[next.poured.heat.last].slice(1)} is
-            solid last, in {clockText(left(next.solid)!)}.
+            {PART_WORDS[next.poured.heat.last]} is solid last, in {clockText(left(next.solid)!)}.
           {/if}
           {#if next.poured.heat.people_s}
             People usually wait {waitText(next.poured.heat.people_s)} with work of this mass.

@@ -46,7 +46,7 @@
       {/each}
     </dl>
     <p class="soft small">
-      An estimate. {PART_WORDS[after.last][0]!.toUpperCase()}{PART_WORDS[after.last].slice(1)} is solid last.
+      An estimate. {PART_WORDS[after.last]} is solid last.
       {#if after.likely_s !== null && after.open_s !== null && after.likely_s < after.open_s}
         The casting is likely below {temperatureText(shake_out_c, units())} after {waitText(after.likely_s)};
         hotter metal or thin sand takes the longer time.

@@ -153,13 +153,13 @@ export function warningSays(warning: GatingWarning, system: UnitSystem): string 
   }
 }
 
-/** The parts of the metal in a mold, as they are spoken of. */
+/** The parts of the metal in a mold, as a sentence begins with them. */
 export const PART_WORDS: Record<Part, string> = {
-  casting: 'the casting',
-  sprue: 'the sprue',
-  basin: 'the basin',
-  runner: 'the runner',
-  riser: 'the riser'
+  casting: 'The casting',
+  sprue: 'The sprue',
+  basin: 'The basin',
+  runner: 'The runner',
+  riser: 'The riser'
 };
 
 /** How long a mold is left shut, rounded up so that nobody comes too soon. */

@@ -20,6 +20,10 @@
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
 
   const dose = $derived(now.prescription);
+  /** The squeeze says mud, and nothing else says wet: drying it off by that alone would make dust of it. */
+  const handAlone = $derived(
+    heap.system === 'water' && now.moisture_percent.value <= dose.aim.moisture_percent
+  );
   const mix = $derived(dose.dry_mix);
   const form = new RecordForm();
   let way = $state<'dry-off' | 'dry-mix' | null>('dry-off');
@@ -90,6 +94,10 @@
 
 <Ticket title="{heap.name} is too wet">
   <Caution name="wet" />
+  {#if handAlone}
+    <p>Only the hand found it wet; all else says it is not. Dry and weigh a sample before you dry it off.</p>
+    <a class="act" href="/heaps/{heap.id}/test/moisture">Dry and weigh</a>
+  {/if}
   {#if mix}
     <Choice
       legend="Which way?"
