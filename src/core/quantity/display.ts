@@ -25,12 +25,17 @@ export function massFigure(kg: number, system: UnitSystem): Figure {
   const size = Math.abs(kg);
   // Nothing is nothing, to no decimals.
   if (size < 5e-5) return { value: '0', unit: system === 'us' ? 'oz' : 'g' };
+  // What stands there decides, not what it was rounded from: 15.98 oz are a pound, and 9.998 lb are ten.
+  const below = (value: number, decimals: number, limit: number) => Number(value.toFixed(decimals)) < limit;
+  const signed = Math.sign(kg);
   if (system === 'us') {
-    if (size < POUND * 0.9995) return { value: fixed(kg / OUNCE, size < OUNCE ? 2 : 1), unit: 'oz' };
-    return { value: fixed(kg / POUND, size < 10 * POUND ? 2 : 1), unit: 'lb' };
+    const [oz, lb] = [size / OUNCE, size / POUND];
+    if (below(oz, 1, 16)) return { value: fixed(signed * oz, below(oz, 2, 1) ? 2 : 1), unit: 'oz' };
+    return { value: fixed(signed * lb, below(lb, 2, 10) ? 2 : 1), unit: 'lb' };
   }
-  if (size < 0.9995) return { value: fixed(kg * 1000, size < 0.02 ? 1 : 0), unit: 'g' };
-  return { value: fixed(kg, size < 10 ? 2 : 1), unit: 'kg' };
+  const g = size * 1000;
+  if (below(g, 0, 1000)) return { value: fixed(signed * g, below(g, 1, 20) ? 1 : 0), unit: 'g' };
+  return { value: fixed(kg, below(size, 2, 10) ? 2 : 1), unit: 'kg' };
 }
 
 /** A length in millimetres, or inches to the nearest hundredth. */
@@ -154,6 +159,7 @@ const IN_US: readonly (readonly [unit: string, say: (value: number) => string])[
   ['kPa', (value) => `${fixed((value * 1000) / PA_PER_PSI, 1)}\u202fpsi`],
   ['°C', (value) => temperatureText(value, 'us')],
   ['m²', (value) => `${Number((value / UNITS.area.ft2!).toPrecision(2))}\u202fsq ft`],
+  ['cm³', (value) => `${Number((value / 1e6 / UNITS.length.in! ** 3).toPrecision(2))}\u202fin³`],
   ['mm', (value) => `${Number((value / 1000 / UNITS.length.in!).toPrecision(2))}\u202fin`],
   ['cm', (value) => `${Number((value / 100 / UNITS.length.in!).toPrecision(3))}\u202fin`]
 ];

@@ -45,6 +45,8 @@ export function parseQuantity(
     at = PART.lastIndex;
     const number = readNumber(match[1]!);
     if (!number.ok) return number;
+    if (match[2] === undefined && parts === 0 && FRACTION.test(match[1]!) && bareUnit in WHOLE_UNITS)
+      return { ok: false, message: fractionOfWhat(typed, bareUnit, kg_per_l) };
     const unit = match[2]?.toLowerCase() ?? (dimension === 'count' ? undefined : parts === 0 ? bareUnit : '');
     if (unit === undefined) return at < typed.length ? manyNumbers(typed) : { ok: true, si: number.value };
     if (unit === '') return manyNumbers(typed);
@@ -59,6 +61,12 @@ export function parseQuantity(
   }
   return { ok: true, si };
 }
+
+/** A half of a unit that nobody halves is a half of another one: which, has to be said. */
+const FRACTION = /[/½¼¾⅛⅜⅝⅞]/;
+const WHOLE_UNITS: Readonly<Record<string, string>> = { g: '½ kg', ml: '½ cup', mm: '½ in' };
+const fractionOfWhat = (typed: string, bareUnit: string, kg_per_l: number | undefined): string =>
+  `“${typed}” of what? Write its unit, as in ${kg_per_l === undefined ? WHOLE_UNITS[bareUnit] : '½ cup'}.`;
 
 /** How much of SI one of a unit is. */
 function factorOf(unit: string, dimension: Dimension, kg_per_l: number | undefined): number | undefined {

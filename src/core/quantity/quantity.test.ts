@@ -46,6 +46,21 @@ describe('parseQuantity', () => {
     ['-3', -3]
   ])('reads %s', (text, si) => expect(kg(text)).toBeCloseTo(si, 12));
 
+  it('asks of what a bare fraction is where nobody halves the unit', () => {
+    expect(parseQuantity('½', 'mass', 'g')).toEqual({
+      ok: false,
+      message: '“½” of what? Write its unit, as in ½ kg.'
+    });
+    expect(parseQuantity('1/2', 'mass', 'g', 1)).toMatchObject({ message: expect.stringContaining('½ cup') });
+    expect(parseQuantity('1 1/2', 'length', 'mm')).toMatchObject({
+      message: expect.stringContaining('½ in')
+    });
+    // Pounds, ounces and inches are halved every day, and a decimal is a number.
+    expect(parseQuantity('½', 'mass', 'oz')).toMatchObject({ ok: true });
+    expect(parseQuantity('1 1/2', 'length', 'in')).toMatchObject({ ok: true });
+    expect(parseQuantity('0.5', 'mass', 'g')).toEqual({ ok: true, si: 0.0005 });
+  });
+
   it('reads inches with fractions', () => {
     expect(parseQuantity('1 1/2 in', 'length', 'mm')).toEqual({ ok: true, si: expect.closeTo(0.0381, 12) });
     expect(parseQuantity('3/8"', 'length', 'mm')).toEqual({ ok: true, si: expect.closeTo(0.009525, 12) });
@@ -184,6 +199,17 @@ describe('a proposed mass', () => {
   it('is worth what its digits say, and reads back as itself', () => {
     expect(weighable(0.39027, 'metric')).toEqual({ text: '390 g', kg: 0.39 });
     expect(weighable(22.846, 'metric')).toEqual({ text: '22.8 kg', kg: 22.8 });
+    // Just below where the digits change, it is written as what it rounds to.
+    expect([0.4522, 4.5431, 0.02829].map((kg) => massText(kg, 'us'))).toEqual([
+      '1.00\u202flb',
+      '10.0\u202flb',
+      '1.0\u202foz'
+    ]);
+    expect([0.01998, 9.997, 0.9996].map((kg) => massText(kg, 'metric'))).toEqual([
+      '20\u202fg',
+      '10.0\u202fkg',
+      '1.00\u202fkg'
+    ]);
     fc.assert(
       fc.property(
         fc.double({ min: 0.001, max: 100, noNaN: true }),
