@@ -1,11 +1,11 @@
 import { benchTestOf, type HeapTest } from '$core/bench/bench-tests';
-import type { GradeReading, ValueReading } from '$core/bench/tests/bench-test';
+import type { GradeReading, Reading, ValueReading } from '$core/bench/tests/bench-test';
 import { moistureOf } from '$core/bench/tests/looking';
 import { GRADE_LIMITS, squeeze } from '$core/bench/formula/squeeze';
 import { density, truncated } from '$core/judge/normal';
 import { totalMass } from '$core/material/composition';
 import { middle } from '$core/reference/targets';
-import { BLUNDER_SHARE, SQUEEZE_SLIPS } from '$core/reference/accuracy';
+import { BLUNDER_SHARE, KITCHEN_SCALE_G, SQUEEZE_SLIPS } from '$core/reference/accuracy';
 import {
   DRYING,
   WEATHER,
@@ -21,7 +21,7 @@ import {
 } from './state/belief';
 import { PART_COUNT, WATER } from './state/bodies';
 import { addOuter, dot, quadratic, times, type Vector } from './state/covariance';
-import { AGREE_WITHIN, LOOKS, bornOutBy, factorNow, lookingAt, saidBy } from './said';
+import { AGREE_WITHIN, LOOKS, bornOutBy, factorNow, saidBy } from './said';
 import { ensureHand, handSpread, learnHand } from './state/hand';
 
 /** Beyond this many standard deviations (one sound reading in two thousand) a reading is questioned. */
@@ -61,29 +61,49 @@ export function readInto(nature: HeapNature, draft: Draft, test: HeapTest, told:
   const sand = sandOf(draft);
   const gradient = totalMass(sand) > 0 ? moistureOf(sand).gradient : null;
   const had = gradient ? quadratic(draft.covariance, gradient, gradient) : 0;
-  const says = saidBy(nature, draft, test, told.member);
-  const counted = count(nature, draft, test, told, says);
+  const reading = readingOf(nature, draft, test);
+  const says = saidBy(nature, draft, test, reading, told.member);
+  const counted = reading !== null && count(nature, draft, test, reading, told, says);
   if (counted && gradient) restOn(draft, had, quadratic(draft.covariance, gradient, gradient), test, told);
-  lookAt(draft, nature, test, told, says);
+  lookAt(draft, nature, test, reading, told, says);
 }
 
+/** What a test reads against the sand as it is believed; null where it tells nothing of it. */
+const readingOf = (nature: HeapNature, draft: Draft, test: HeapTest): Reading | null =>
+  benchTestOf(test).read(test, {
+    system: nature.system,
+    targets: nature.targets,
+    sand: sandOf(draft),
+    scale_g: nature.scale_g ?? KITCHEN_SCALE_G
+  });
+
 /** Lets a reading count, or questions it; whether it counted. */
-function count(nature: HeapNature, draft: Draft, test: HeapTest, told: Told, says: Said | null): boolean {
-  const reading = benchTestOf(test).read(test, lookingAt(nature, draft));
-  if (!reading) return false;
-  const far = reading.as === 'value' ? isFar(draft, reading) : slips(draft, nature, reading, told) > SLIPPED;
-  if (far && !told.confirmed && says && !readsMud(test, reading)) {
+function count(
+  nature: HeapNature,
+  draft: Draft,
+  test: HeapTest,
+  reading: Reading,
+  told: Told,
+  says: Said | null
+): boolean {
+  const stands =
+    reading.as === 'value' ? standingOf(draft, reading) : feelingOf(draft, nature, reading, told);
+  if (stands.far && !told.confirmed && says && !readsMud(test, reading)) {
     const witness = bornOutBy(nature, draft, says, told.entry_id);
     // With nothing behind the estimate the first reading rules.
     if (witness || (nothingBehind(draft) && couldBe(nature, says))) {
       doubtWater(nature, draft, says);
       if (witness) admit(nature, draft, witness);
-      return count(nature, draft, test, { ...told, confirmed: true }, says);
+      return countAll(nature, draft, test, told, says);
     }
   }
-  return reading.as === 'value'
-    ? readValue(draft, reading, test, told)
-    : readGrade(draft, nature, reading, test, told);
+  return stands.as === 'value' ? readValue(draft, stands, test, told) : readGrade(draft, stands, test, told);
+}
+
+/** Lets a reading count that was borne out, against the sand as it is believed by then. */
+function countAll(nature: HeapNature, draft: Draft, test: HeapTest, told: Told, says: Said | null): boolean {
+  const reading = readingOf(nature, draft, test);
+  return reading !== null && count(nature, draft, test, reading, { ...told, confirmed: true }, says);
 }
 
 /** Nobody has measured this sand yet, nor any that it came from. */
@@ -111,7 +131,7 @@ function admit(nature: HeapNature, draft: Draft, look: Look): void {
   const { waiting, entry_id, member, says } = look;
   if (!waiting) return;
   noLongerWaits(draft, entry_id);
-  count(nature, draft, waiting, { entry_id, member, confirmed: true }, says);
+  countAll(nature, draft, waiting, { entry_id, member }, says);
 }
 
 function noLongerWaits(draft: Draft, entry_id: number): void {
@@ -126,19 +146,20 @@ export function readMass(draft: Draft, along: Vector, predicted: number, kg: num
   if (variance > 0) draw(draft, ph, variance, kg - predicted, 1, 0);
 }
 
-/** Whether a figure stands farther from what was expected than chance allows. */
-function isFar(draft: Draft, { gradient, predicted, read, sd }: ValueReading): boolean {
-  const variance = quadratic(draft.covariance, gradient, gradient) + sd * sd;
-  return Math.abs(read - predicted) > QUESTION_AT * Math.sqrt(variance);
+/** Where a figure stands to what was expected: how surely, how far off, and whether farther than chance allows. */
+function standingOf(draft: Draft, reading: ValueReading) {
+  const ph = times(draft.covariance, reading.gradient);
+  const variance = dot(reading.gradient, ph) + reading.sd * reading.sd;
+  const off = reading.read - reading.predicted;
+  const far = Math.abs(off) > QUESTION_AT * Math.sqrt(variance);
+  return { as: 'value' as const, reading, ph, variance, off, far };
 }
 
 /** Whether the reading counted. */
-function readValue(draft: Draft, reading: ValueReading, test: HeapTest, told: Told): boolean {
+function readValue(draft: Draft, stands: ReturnType<typeof standingOf>, test: HeapTest, told: Told): boolean {
+  const { reading, off, far } = stands;
   const { gradient, predicted, read, sd, range } = reading;
-  const off = read - predicted;
-  let ph = times(draft.covariance, gradient);
-  let variance = dot(gradient, ph) + sd * sd;
-  const far = isFar(draft, reading);
+  let { ph, variance } = stands;
   const agreeing =
     far && !told.confirmed && !readsMud(test, reading) ? agreeingWith(draft, test, off, sd) : undefined;
   if (far && !told.confirmed && !agreeing) {
@@ -217,43 +238,36 @@ function keepPossible(draft: Draft): void {
     draft.mean[i] = Math.min(MOST_LOG_DRYING, Math.max(-MOST_LOG_DRYING, draft.mean[i]!));
 }
 
-/** How a squeeze is expected to be felt: along what, how, and how surely. */
-function feeling(draft: Draft, nature: HeapNature, reading: GradeReading, told: Told) {
+/** How a squeeze was expected to be felt, what its grade leaves of that, and whether it likely was named at random. */
+function feelingOf(
+  draft: Draft,
+  nature: HeapNature,
+  { predicted, gradient, grade }: GradeReading,
+  told: Told
+) {
   const at = ensureHand(draft, nature, told.member);
   const { single } = handSpread(draft, nature, told.member);
   const along = new Float64Array(draft.mean.length);
-  along.set(reading.gradient);
+  along.set(gradient);
   along[at] = 1;
   along[at + 1] = 1;
-  const felt = reading.predicted + draft.mean[at]! + draft.mean[at + 1]!;
+  const felt = predicted + draft.mean[at]! + draft.mean[at + 1]!;
   const ph = times(draft.covariance, along);
-  return { felt, ph, single, variance: dot(along, ph) + single * single };
-}
-
-/** How likely a grade was named at random. */
-function slips(draft: Draft, nature: HeapNature, reading: GradeReading, told: Told): number {
-  const { felt, variance } = feeling(draft, nature, reading, told);
-  return gradeMoments(felt, Math.sqrt(variance), reading.grade).slipped;
+  const variance = dot(along, ph) + single * single;
+  const told_us = gradeMoments(felt, Math.sqrt(variance), grade);
+  return { as: 'grade' as const, grade, felt, ph, single, variance, told_us, far: told_us.slipped > SLIPPED };
 }
 
 /** Whether the squeeze counted. */
-function readGrade(
-  draft: Draft,
-  nature: HeapNature,
-  reading: GradeReading,
-  test: HeapTest,
-  told: Told
-): boolean {
-  const { felt, ph, single, variance } = feeling(draft, nature, reading, told);
-  const told_us = gradeMoments(felt, Math.sqrt(variance), reading.grade);
-  if (told_us.slipped > SLIPPED && !told.confirmed) {
+function readGrade(draft: Draft, feels: ReturnType<typeof feelingOf>, test: HeapTest, told: Told): boolean {
+  const { grade, felt, ph, single, variance, told_us, far } = feels;
+  if (far && !told.confirmed) {
     const questioned: Questioned = {
       entry_id: told.entry_id,
       kind: test.kind,
       at: draft.at ?? '',
       expected: felt,
-      read:
-        (Math.max(0.5, GRADE_LIMITS[reading.grade - 1]!) + Math.min(1.5, GRADE_LIMITS[reading.grade]!)) / 2,
+      read: (Math.max(0.5, GRADE_LIMITS[grade - 1]!) + Math.min(1.5, GRADE_LIMITS[grade]!)) / 2,
       sd: Math.sqrt(variance),
       reading_sd: single
     };
@@ -263,7 +277,7 @@ function readGrade(
   for (let i = 0; i < ph.length; i++) draft.mean[i]! += ph[i]! * scale * (told_us.mean - felt);
   addOuter(draft.covariance, ph, (told_us.variance * scale - 1) * scale);
   keepPossible(draft);
-  return told.confirmed === true || told_us.slipped <= SLIPPED;
+  return told.confirmed === true || !far;
 }
 
 /** What a named grade leaves of a factor felt as N(mean, sd²). */
@@ -314,7 +328,14 @@ function restOn(draft: Draft, had: number, left: number, test: HeapTest, told: T
  * Notes a look at the sand as it is, and what it teaches of the hand beside it. One that waits is a look all the same: it
  * counts for what is safe, whatever is in question.
  */
-function lookAt(draft: Draft, nature: HeapNature, test: HeapTest, told: Told, says: Said | null): void {
+function lookAt(
+  draft: Draft,
+  nature: HeapNature,
+  test: HeapTest,
+  reading: Reading | null,
+  told: Told,
+  says: Said | null
+): void {
   if (!LOOKS.includes(test.kind)) return;
   const waiting = draft.questioned.some(({ entry_id }) => entry_id === told.entry_id);
   const answer = test.kind === 'squeeze' ? squeeze(test, nature.system) : null;
@@ -328,7 +349,7 @@ function lookAt(draft: Draft, nature: HeapNature, test: HeapTest, told: Told, sa
     lifeless: answer !== null && !answer.tells_water && nature.system === 'water',
     factor,
     says,
-    moisture: moistureRead(nature, draft, test),
+    moisture: WATER_READINGS.includes(test.kind) && reading?.as === 'value' ? reading.read : null,
     waiting: waiting ? test : null
   };
   // What waits teaches nothing, of a hand or beside one.
@@ -343,11 +364,4 @@ function lookAt(draft: Draft, nature: HeapNature, test: HeapTest, told: Told, sa
   if (waiting) return;
   // A lifeless squeeze looked at the sand, but saw nothing of its water.
   if (!look.lifeless) draft.seen_share = 1;
-}
-
-/** Moisture as a test read it, fraction; null where it reads something else. */
-function moistureRead(nature: HeapNature, draft: Draft, test: HeapTest): number | null {
-  if (!WATER_READINGS.includes(test.kind)) return null;
-  const reading = benchTestOf(test).read(test, lookingAt(nature, draft));
-  return reading?.as === 'value' ? reading.read : null;
 }

@@ -1,7 +1,8 @@
-import { benchTestOf, type HeapTest } from '$core/bench/bench-tests';
-import { GRADE_MIDDLES, squeeze } from '$core/bench/formula/squeeze';
+import type { HeapTest } from '$core/bench/bench-tests';
+import { GRADE_MIDDLES } from '$core/bench/formula/squeeze';
+import type { Reading } from '$core/bench/tests/bench-test';
 import { temperFactorOf } from '$core/bench/tests/looking';
-import { HAND_SD, KITCHEN_SCALE_G } from '$core/reference/accuracy';
+import { HAND_SD } from '$core/reference/accuracy';
 import { believedHand, sandOf, type Draft, type HeapNature, type Look, type Said } from './state/belief';
 import { WATER } from './state/bodies';
 import { handSpread } from './state/hand';
@@ -12,31 +13,25 @@ export const AGREE_WITHIN = 3;
 /** Tests that look at the water of the sand. */
 export const LOOKS: readonly HeapTest['kind'][] = ['squeeze', 'moisture', 'probe', 'compactability'];
 
-/** What a test is read against. */
-export const lookingAt = (nature: HeapNature, draft: Draft) => ({
-  system: nature.system,
-  targets: nature.targets,
-  sand: sandOf(draft),
-  scale_g: nature.scale_g ?? KITCHEN_SCALE_G
-});
-
 /** The temper of the sand as a multiple of its aim, as it is believed; null where nothing tempers it. */
 export const factorNow = (nature: HeapNature, draft: Draft) =>
   temperFactorOf({ ...nature, sand: sandOf(draft), scale_g: 1 });
 
-/** What a look tells of the temper factor, by whatever it read; null where it tells nothing of the water. */
+/**
+ * What a look tells of the temper factor, by whatever it read; null where it tells nothing of the water.
+ *
+ * @param reading of the test, against the sand as it is believed
+ */
 export function saidBy(
   nature: HeapNature,
   draft: Draft,
   test: HeapTest,
+  reading: Reading | null,
   member: string | undefined
 ): Said | null {
-  const sand = sandOf(draft);
-  const factor = factorNow(nature, draft);
-  if (!factor) return null;
-  if (test.kind === 'squeeze') {
-    const { grade, tells_water } = squeeze(test, nature.system);
-    if (!tells_water) return null;
+  if (!reading || !LOOKS.includes(test.kind)) return null;
+  if (reading.as === 'grade') {
+    const { grade } = reading;
     const hand = believedHand(draft, member);
     const { shared, single } = handSpread(draft, nature, member);
     return {
@@ -45,16 +40,19 @@ export function saidBy(
       beyond: grade === 5 ? 'up' : grade === 1 ? 'down' : null
     };
   }
-  if (!LOOKS.includes(test.kind)) return null;
-  const reading = benchTestOf(test).read(test, lookingAt(nature, draft));
-  if (reading?.as !== 'value') return null;
   // What water alone would have to be for it.
   const per_water = reading.gradient[WATER]!;
   if (!(per_water > 0)) return null;
-  const of_water = factor.gradient[WATER]! / per_water;
+  const sand = sandOf(draft);
   const water = Math.max(0, sand.water + (reading.read - reading.predicted) / per_water);
   const then = temperFactorOf({ ...nature, sand: { ...sand, water }, scale_g: 1 });
-  return then && { factor: then.predicted, sd: of_water * reading.sd, beyond: null };
+  return (
+    then && {
+      factor: then.predicted,
+      sd: (then.gradient[WATER]! / per_water) * reading.sd,
+      beyond: null
+    }
+  );
 }
 
 /** Another look at the sand as it is, of any kind, that waits because it strays from the estimate as this one does. */

@@ -109,6 +109,7 @@ export function heatRun(
   const enthalpy = new Float64Array(layers);
   const temperature = new Float64Array(layers).fill(start_c);
   const peak = new Float64Array(layers).fill(start_c);
+  /** Through each boundary, W on each square metre of the face. */
   const flux = new Float64Array(layers + 1);
   const held = 'held_c' in face;
   const metal = held ? null : castingHeat(face);
@@ -116,33 +117,47 @@ export function heatRun(
   let face_c = held ? face.held_c : face.pour_c;
   let [given, lost, time] = [0, 0, 0];
   const reached: (number | null)[] = until.map(() => null);
+  /** Which limit is waited for. */
+  let next = 0;
   const dry_m: number[] = [];
+  /** Of each boundary of layers, W/(m²·K) on each square metre of the face; changes only where a layer has dried. */
+  const passes = new Float64Array(layers + 1);
   const conducts = (i: number) => (gone[i]! >= water_kg_m3 ? dry_w_m_k : damp_w_m_k);
+  const passage = (i: number): number => {
+    if (i === 0) return conducts(0) / (dx / 2);
+    if (i === layers) return boundary[i]! / (dx / 2 / conducts(i - 1) + 1 / AIR_W_M2_K);
+    const [a, b] = [conducts(i - 1), conducts(i)];
+    return (boundary[i]! * 2 * a * b) / ((a + b) * dx);
+  };
+  for (let i = 0; i <= layers; i++) passes[i] = passage(i);
+  /** What a W/m² of the face is to a layer in one step, J/m³. */
+  const step = layer.map((area) => dt / (dx * area));
+  const dried = new Uint8Array(layers).fill(water_kg_m3 === 0 ? 1 : 0);
   const share = (i: number) => (water_kg_m3 === 0 ? 1 : gone[i]! / water_kg_m3);
   while (time < seconds) {
     while (asked_s[dry_m.length] !== undefined && time >= asked_s[dry_m.length]!) dry_m.push(driedDepth());
-    flux[0] = (conducts(0) * (face_c - temperature[0]!)) / (dx / 2);
-    for (let i = 1; i < layers; i++) {
-      const [a, b] = [conducts(i - 1), conducts(i)];
-      flux[i] = (((2 * a * b) / (a + b)) * (temperature[i - 1]! - temperature[i]!)) / dx;
-    }
-    flux[layers] = (temperature[layers - 1]! - start_c) / (dx / 2 / conducts(layers - 1) + 1 / AIR_W_M2_K);
+    flux[0] = passes[0]! * (face_c - temperature[0]!);
+    for (let i = 1; i < layers; i++) flux[i] = passes[i]! * (temperature[i - 1]! - temperature[i]!);
+    flux[layers] = passes[layers]! * (temperature[layers - 1]! - start_c);
     for (let i = 0; i < layers; i++) {
-      enthalpy[i]! += ((flux[i]! * boundary[i]! - flux[i + 1]! * boundary[i + 1]!) * dt) / (dx * layer[i]!);
+      enthalpy[i]! += (flux[i]! - flux[i + 1]!) * step[i]!;
       const now = warmth(i);
       temperature[i] = now;
       if (now > peak[i]!) peak[i] = now;
+      if (dried[i] === 0 && gone[i]! >= water_kg_m3) {
+        dried[i] = 1;
+        passes[i] = passage(i);
+        passes[i + 1] = passage(i + 1);
+      }
     }
     given += flux[0]! * dt;
-    lost += flux[layers]! * boundary[layers]! * dt;
+    lost += flux[layers]! * dt;
     time += dt;
     if (metal) {
       left -= flux[0]! * dt;
       face_c = metal.warmth(left);
-      until.forEach((limit, k) => {
-        if (reached[k] === null && face_c <= limit) reached[k] = time;
-      });
-      if (until.length > 0 && reached.at(-1) !== null) break;
+      while (next < until.length && face_c <= until[next]!) reached[next++] = time;
+      if (until.length > 0 && next === until.length) break;
     }
   }
   while (dry_m.length < asked_s.length) dry_m.push(driedDepth());
