@@ -16,7 +16,11 @@ import { parseQuantity } from '../src/core/quantity/parse';
 import { TARGETS } from '../src/core/reference/targets';
 import { answerTo, picksFor } from '../src/lib/ui/mix/batch-draft';
 import { linearSolver } from '../src/lib/server/solver/linear-solver';
+import { freezeMold } from '../src/core/freeze/mold-freezing';
 import { moldAfterPour } from '../src/core/heat/mold-after-pour';
+import { gatingFor, moldToGate } from '../src/core/mold/mold-gating';
+import { layOut } from '../src/core/mold/placement';
+import { solidsSurface } from '../src/core/pattern/surface';
 import { ALLOYS } from '../src/core/reference/alloys';
 import type { Measured } from './table';
 
@@ -182,6 +186,7 @@ export async function computing(): Promise<Measured[]> {
     { what: 'condition at a time', value: median('condition at a time'), target: 5, unit: 'ms' },
     { what: 'fineness number', value: median('fineness'), target: 1, unit: 'ms' },
     { what: 'heat of a mold, two kinds of casting', value: await heatOfMold(), target: 300, unit: 'ms' },
+    ...frozenMolds(),
     { what: 'blend as a linear programme', value: median('blend, two windows'), target: 30, unit: 'ms' },
     { what: 'drying forecast, 14 days', value: median('drying forecast, 14 days'), target: 5, unit: 'ms' },
     {
@@ -190,6 +195,49 @@ export async function computing(): Promise<Measured[]> {
       target: 16.7,
       unit: 'ms'
     }
+  ];
+}
+
+/** A block of aluminium with its way in, frozen in so many cells, ms; and how much of its heat the sums lost, percent. */
+function frozenMolds(): Measured[] {
+  const alloy = ALLOYS.aluminium;
+  const [length_m, width_m, height_m] = [0.08, 0.06, 0.04];
+  const volume_m3 = length_m * width_m * height_m;
+  const solid = { shape: 'box', length_m, width_m, height_m } as const;
+  const area_m2 = solidsSurface([solid]);
+  const box = {
+    length_m,
+    width_m,
+    above_m: 0,
+    below_m: height_m,
+    kg: volume_m3 * alloy.solid_kg_m3,
+    surface: { m2: area_m2, known: true },
+    wall_m: height_m
+  };
+  const flask = { shape: 'rectangular', length_m: 0.3, width_m: 0.22, cope_m: 0.09, drag_m: 0.08 } as const;
+  const gate = moldToGate([box], alloy, flask);
+  const mold = {
+    flask,
+    castings: [{ box, volume_m3, modulus_m: volume_m3 / area_m2, solid }],
+    layout: layOut([box], 'aluminium', flask).layout,
+    way: gatingFor(gate)!,
+    alloy,
+    pour_c: gate.pour_c,
+    moisture: 0.035,
+    binder: 'sodium-bentonite'
+  } as const;
+  const frozen = (cells: number) => {
+    const began = performance.now();
+    const { energy_error } = freezeMold({ ...mold, cells: { usual: cells, most: cells } });
+    return { ms: performance.now() - began, energy_error };
+  };
+  // The first run warms up.
+  frozen(5000);
+  const [usual, large] = [frozen(150_000), frozen(1_000_000)];
+  return [
+    { what: 'mold frozen in 150,000 cells', value: usual.ms, target: 2000, unit: 'ms' },
+    { what: 'mold frozen in 1,000,000 cells', value: large.ms, target: 15_000, unit: 'ms' },
+    { what: 'heat lost or made in it', value: 100 * large.energy_error, target: 0.5, unit: '%' }
   ];
 }
 

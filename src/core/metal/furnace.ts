@@ -16,7 +16,7 @@ type Settable = Pick<AlloyFigures, 'solidus_c' | 'liquidus_c' | 'set_point'>;
  * way where somebody knows that it is more; and no hotter than it bears.
  *
  * @source usual practice for each alloy family (handbook default)
- * @example aluminium, 7 silicon → 653 to 800
+ * @example aluminium, 7 % silicon → 653 to 800
  */
 export function setPointRange({ liquidus_c, set_point }: Settable, carry_c = 0): [number, number] {
   return [liquidus_c + Math.max(set_point.over_c, carry_c), set_point.most_c];

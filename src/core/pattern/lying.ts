@@ -13,8 +13,42 @@ export interface Lying {
   outline: Outline;
 }
 
+/** How a body came to lie: the two axes square to the pull, turned and moved, m. */
+export interface LyingFrame {
+  u: Vector;
+  v: Vector;
+  turned_rad: number;
+  x_m: number;
+  y_m: number;
+}
+
 /** @param parting_m height of the parting along the pull, from the origin */
 export function lyingAlong(triangles: Triangles, way: Vector, parting_m: number): Lying {
+  const { outline, length_m, width_m } = lyingOf(triangles, way).lying;
+  const { least, most } = reachAlong(triangles, way);
+  return {
+    outline,
+    length_m,
+    width_m,
+    height_m: most - least,
+    above_m: Math.max(0, Math.min(most - least, most - parting_m))
+  };
+}
+
+/** The frame in which a body lies as `lyingAlong` says. */
+export function lyingFrame(triangles: Triangles, way: Vector): LyingFrame {
+  const { u, v, middle, lying } = lyingOf(triangles, way);
+  const [c, s] = [Math.cos(lying.turned_rad), Math.sin(lying.turned_rad)];
+  return {
+    u,
+    v,
+    turned_rad: lying.turned_rad,
+    x_m: lying.x_m - c * middle[0] + s * middle[1],
+    y_m: lying.y_m - s * middle[0] - c * middle[1]
+  };
+}
+
+function lyingOf(triangles: Triangles, way: Vector) {
   const [u, v] = squareTo(way);
   const flat = new Float32Array((2 * triangles.length) / 3);
   for (let i = 0, k = 0; i < triangles.length; i += 3, k += 2) {
@@ -22,10 +56,6 @@ export function lyingAlong(triangles: Triangles, way: Vector, parting_m: number)
     flat[k] = x * u[0] + y * u[1] + z * u[2];
     flat[k + 1] = x * v[0] + y * v[1] + z * v[2];
   }
-  const { least, most } = reachAlong(triangles, way);
-  return {
-    ...lyingOutline(outlineOf(flat).outline),
-    height_m: most - least,
-    above_m: Math.max(0, Math.min(most - least, most - parting_m))
-  };
+  const { outline, middle } = outlineOf(flat);
+  return { u, v, middle, lying: lyingOutline(outline) };
 }

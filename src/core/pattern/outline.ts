@@ -210,28 +210,41 @@ export function nearestPoint(outline: Outline, at: readonly [number, number]): [
   return best;
 }
 
+/** An outline as it lies, and how it came there: turned about the origin, then moved, m. */
+export interface LyingOutline {
+  outline: Outline;
+  length_m: number;
+  width_m: number;
+  turned_rad: number;
+  x_m: number;
+  y_m: number;
+}
+
 /**
  * An outline turned so that it lies along its least box, the longer side first.
  *
  * @source the least box of a convex outline has a side along one of its edges (rotating calipers)
  */
-export function lyingOutline(outline: Outline): { outline: Outline; length_m: number; width_m: number } {
-  let best: { outline: Outline; length_m: number; width_m: number } | null = null;
+export function lyingOutline(outline: Outline): LyingOutline {
+  let best: LyingOutline | null = null;
   for (let i = 0; i < outline.length; i++) {
     const [p, q] = [outline[i]!, outline[(i + 1) % outline.length]!];
-    const turned = placedOutline(outline, 0, 0, -Math.atan2(q[1] - p[1], q[0] - p[0]));
-    const [xs, ys] = [turned.map(([x]) => x), turned.map(([, y]) => y)];
-    const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+    const turned_rad = -Math.atan2(q[1] - p[1], q[0] - p[0]);
+    const turned = placedOutline(outline, 0, 0, turned_rad);
+    const [x0, x1, y0, y1] = boxOf(turned);
     const [length_m, width_m] = [x1 - x0, y1 - y0];
     if (best && length_m * width_m >= best.length_m * best.width_m - 1e-12) continue;
-    const centred = turned.map(([x, y]) => [x - (x0 + x1) / 2, y - (y0 + y1) / 2] as const);
-    best = { outline: centred, length_m, width_m };
+    const [x_m, y_m] = [-(x0 + x1) / 2, -(y0 + y1) / 2];
+    best = { outline: placedOutline(turned, x_m, y_m, 0), length_m, width_m, turned_rad, x_m, y_m };
   }
   if (!best) throw new RangeError('An outline needs corners.');
   if (best.length_m >= best.width_m) return best;
   return {
     outline: placedOutline(best.outline, 0, 0, Math.PI / 2),
     length_m: best.width_m,
-    width_m: best.length_m
+    width_m: best.length_m,
+    turned_rad: best.turned_rad + Math.PI / 2,
+    x_m: -best.y_m,
+    y_m: best.x_m
   };
 }

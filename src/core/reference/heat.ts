@@ -16,6 +16,11 @@ export const WATER = { boils_c: 100, evaporation_j_kg: 2_257_000, j_kg_k: 4190 }
 /** Still air about a flask: what its outside gives off, W/(m²·K) (handbook default). */
 export const AIR_W_M2_K = 10;
 
+/** The same through a wall or a board of softwood, 20 mm of 0.15 W/(m·K), W/(m²·K). */
+export const WALL_W_M2_K = 1 / (0.02 / 0.15 + 1 / AIR_W_M2_K);
+/** Wood that becomes hotter than this chars, °C (handbook default). */
+export const WOOD_CHARS_C = 250;
+
 /**
  * The temperature past which a binder is dead, °C: clay has lost its bound water for good, oil is visibly black.
  *

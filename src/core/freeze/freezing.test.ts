@@ -1,0 +1,38 @@
+import { expect, it } from 'vitest';
+import { ALLOYS } from '../reference/alloys';
+import { Conduction, METAL } from './conduct';
+import { freeze } from './freezing';
+
+it('metal that gives off its heat evenly begins, stops running, stops feeding and is solid in even shares of the time', () => {
+  // It freezes within 2 K, so that the air takes about as much from it all the while.
+  const one = Float64Array.of(0, 0.05);
+  const metal = { ...ALLOYS.aluminium, kg_m3: 2700, liquidus_c: 600, solidus_c: 598, w_m_k: 1e5 };
+  const holds = Uint8Array.of(METAL);
+  const heat = new Conduction({
+    lines: { x: one, y: one, z: Float64Array.of(0, 0.01) },
+    holds,
+    metal,
+    pour_c: 650,
+    moisture: 0.03,
+    emissivity: 0,
+    outside_w_m2_k: [0, 0, 0, 0, 100, 100]
+  });
+  const { begins_s, runs_s, feeds_s, solid_s, bodies, energy_error } = freeze(
+    heat,
+    holds,
+    1,
+    () => true,
+    400
+  );
+  const [begins, solid] = [begins_s[0]!, solid_s[0]!];
+  // 2700 kg/m³ of 390 kJ/kg, 10 mm deep, at about 579 K over the air through both faces.
+  expect(Math.abs((solid - begins) / ((2700 * 390_000 * 0.01) / (200 * 579)) - 1)).toBeLessThan(0.02);
+  const share = (s: number) => (s - begins) / (solid - begins);
+  expect(share(runs_s[0]!)).toBeCloseTo(1 / 3, 1.7);
+  expect(share(feeds_s[0]!)).toBeCloseTo(0.7, 1.7);
+  expect(bodies[0]!.solid_s).toBe(solid);
+  // Then it cools by itself: T − 20 falls by e in each 2700 · 960 · 0.01 / 200 s.
+  const falls = ((2700 * 960 * 0.01) / 200) * Math.log((598 - 20) / (400 - 20));
+  expect(Math.abs((bodies[0]!.cool_s - solid) / falls - 1)).toBeLessThan(0.03);
+  expect(energy_error).toBeLessThan(1e-9);
+});

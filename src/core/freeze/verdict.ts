@@ -1,0 +1,52 @@
+import { durationText, inUnits } from '../quantity/display';
+import type { UnitSystem } from '../quantity/unit';
+import type { HotSpot, MoldFreezing, RiserVerdict } from './mold-freezing';
+
+/** A hollow or a pool in a casting: small, so to two digits. */
+export const hollowText = (m3: number, system: UnitSystem): string =>
+  inUnits(`${Number((m3 * 1e6).toPrecision(2))}\u202fcm³`, system);
+
+/** A riser that stays liquid longer by less than this share feeds as far as the estimate goes, no further. */
+const NARROW = 0.1;
+
+/** Whether the riser feeds; null where there is none. */
+export const feeds = ({ is }: RiserVerdict): boolean | null => (is === 'none' ? null : is === 'feeds');
+
+/** What the riser does, in a line, and why. */
+export function riserWords(
+  { riser, hot_spots }: Pick<MoldFreezing, 'riser' | 'hot_spots'>,
+  system: UnitSystem
+): { says: string; why: string } {
+  switch (riser.is) {
+    case 'none':
+      return hot_spots.length === 0
+        ? { says: 'It feeds itself', why: 'It has no riser and wants none: no liquid metal is cut off.' }
+        : { says: 'Nothing feeds the last of it', why: cutOffWords(hot_spots[0]!, system) };
+    case 'feeds':
+      return riser.longer_s < NARROW * riser.casting_s
+        ? {
+            says: 'The riser just feeds',
+            why: `It stays liquid only ${durationText(riser.longer_s)} longer than the casting, and the estimate is good to about a tenth. A wider one is safer.`
+          }
+        : {
+            says: 'The riser feeds',
+            why: `It stays liquid ${durationText(riser.longer_s)} longer than the casting and is joined to it until then.`
+          };
+    case 'freezes-first':
+      return {
+        says: 'The riser freezes first',
+        why: `It is solid after ${durationText(riser.riser_s)}, the casting after ${durationText(riser.casting_s)}: make it wider.`
+      };
+    case 'cut-off':
+      return { says: 'The riser does not reach the last of it', why: cutOffWords(hot_spots[0]!, system) };
+    case 'too-little':
+      return {
+        says: 'The riser holds too little',
+        why: `It can give ${hollowText(riser.gives_m3, system)} and ${hollowText(riser.asks_m3, system)} shrinks away: make it wider or higher.`
+      };
+  }
+}
+
+/** What happens at a place that nothing feeds. */
+export const cutOffWords = ({ cut_off_s, liquid_m3, hollow_m3 }: HotSpot, system: UnitSystem): string =>
+  `After ${durationText(cut_off_s)} nothing feeds ${hollowText(liquid_m3, system)} that is still liquid: about ${hollowText(hollow_m3, system)} goes missing there, as a sunk face or a hollow.`;
