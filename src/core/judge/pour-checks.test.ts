@@ -19,7 +19,8 @@ const mold: MoldBeforePour = {
   sand_c: 20,
   closed_h: 1,
   held_kg: 12,
-  wants_kg: 8
+  wants_kg: 8,
+  ticked: [...TICKED]
 };
 const level = (over: Partial<MoldBeforePour>, check: string) =>
   moldChecks({ ...mold, ...over }).find((each) => each.check === check)!.level;

@@ -14,29 +14,35 @@ export const POUR_CHECKS = [
   'vents',
   'charge',
   'melt-hot',
+  'skimmed',
   'tools-warm',
   'ground-dry',
   'clothing',
   'sand-at-hand',
+  'extinguisher',
+  'fuel',
   'way-out',
   'helper'
 ] as const;
 export type PourCheck = (typeof POUR_CHECKS)[number];
 
-/** Those that a person looks at: right once they are ticked. */
-export const TICKED = [
-  'weights-on',
-  'vents',
+/** Those that a person looks at, right once they are ticked: of each mold, of each melt, of the people and the place. */
+export const TICKED_OF_MOLD = ['weights-on', 'vents'] as const satisfies readonly PourCheck[];
+export const TICKED_OF_MELT = ['skimmed'] as const satisfies readonly PourCheck[];
+export const TICKED_OF_DAY = [
   'tools-warm',
   'ground-dry',
   'clothing',
   'sand-at-hand',
+  'extinguisher',
+  'fuel',
   'way-out',
   'helper'
 ] as const satisfies readonly PourCheck[];
+export const TICKED: readonly PourCheck[] = [...TICKED_OF_MOLD, ...TICKED_OF_MELT, ...TICKED_OF_DAY];
 
 /** One that water under metal hangs on is never let by with a word: so many letters say why. */
-export const GRAVE: readonly PourCheck[] = ['sand-wet', 'ground-dry', 'tools-warm'];
+export const GRAVE: readonly PourCheck[] = ['sand-wet', 'ground-dry', 'tools-warm', 'fuel'];
 export const REASON_LETTERS = { grave: 15, usual: 4 } as const;
 
 export interface Checked {
@@ -64,6 +70,8 @@ export interface MoldBeforePour {
   /** Weight and clamps that hold it, kg; null while nobody said. What is wanted, kg. */
   held_kg: number | null;
   wants_kg: number;
+  /** What somebody ticked of this very mold. */
+  ticked: readonly string[];
 }
 
 /** Wet so surely, and it is not poured; likely, and somebody looks (handbook default). */
@@ -83,7 +91,7 @@ const made = (
 
 /** What stands for or against pouring one mold. */
 export function moldChecks(mold: MoldBeforePour): Checked[] {
-  const { id, moisture, wettest, denied, sand_c, closed_h, held_kg, wants_kg } = mold;
+  const { id, moisture, wettest, denied, sand_c, closed_h, held_kg, wants_kg, ticked } = mold;
   const wet =
     moisture === null ? null : chanceBelow((moisture.value - wettest) / Math.max(moisture.sd, 1e-6));
   return [
@@ -119,7 +127,8 @@ export function moldChecks(mold: MoldBeforePour): Checked[] {
       wants_kg <= 0 ? 'go' : held_kg === null ? 'not-known' : held_kg >= wants_kg ? 'go' : 'no-go',
       held_kg,
       wants_kg
-    )
+    ),
+    ...TICKED_OF_MOLD.map((check) => made(check, id, ticked.includes(check) ? 'go' : 'not-known'))
   ];
 }
 
@@ -132,6 +141,7 @@ export function pourChecks(of: {
   melt_c: number | null;
   liquidus_c: number;
   pour_c: number;
+  /** Of this melt and of the day. */
   ticked: readonly string[];
 }): Checked[] {
   const { charged_kg, wants_kg, melt_c, liquidus_c, pour_c, ticked } = of;
@@ -150,7 +160,9 @@ export function pourChecks(of: {
       melt_c,
       pour_c
     ),
-    ...TICKED.map((check) => made(check, null, ticked.includes(check) ? 'go' : 'not-known'))
+    ...[...TICKED_OF_MELT, ...TICKED_OF_DAY].map((check) =>
+      made(check, null, ticked.includes(check) ? 'go' : 'not-known')
+    )
   ];
 }
 

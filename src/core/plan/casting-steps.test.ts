@@ -271,4 +271,33 @@ describe('open hours', () => {
       { from: Date.UTC(2026, 5, 6, 11), to: Date.UTC(2026, 5, 6, 18) }
     ]);
   });
+  it('sand that is right as it is gets a squeeze before it is rammed, no night and no tempering', () => {
+    const heap = facts().heaps[0]!;
+    const right = { ...heap, water_kg: 0, renew: false, short_kg: 0, frost_c: null };
+    const of = (over: Partial<typeof heap>) => {
+      const steps = castingSteps(facts({ heaps: [{ ...right, ...over }], buy: [] }));
+      const temper = steps.find(({ id }) => id === 'temper:1')!;
+      const ram = steps.find(({ id }) => id === 'ram:1')!;
+      return {
+        says: stepWords(temper.about, 'metric'),
+        minutes: temper.minutes,
+        lag_min: ram.after.find(({ id }) => id === 'temper:1')!.lag_min
+      };
+    };
+    expect(of({})).toEqual({
+      says: 'squeeze Gate heap before you ram',
+      minutes: 5,
+      lag_min: 0
+    });
+    // Whatever goes into it, or nobody knowing it, asks for the night.
+    for (const over of [
+      { water_kg: 0.2 },
+      { binder_kg: 0.1 },
+      { dry_off_kg: 0.1 },
+      { unknown: true },
+      { renew: true },
+      { short_kg: 1 }
+    ])
+      expect(of(over).lag_min).toBe(8 * 60);
+  });
 });

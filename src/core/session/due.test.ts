@@ -61,19 +61,30 @@ describe('what was noted', () => {
     expect(before.closed_h).toBe(2);
     expect(hoursSince(null, 0)).toBeNull();
     const melt = { charged_kg: 2, wants_kg: 1, melt_c: 740, liquidus_c: 613, pour_c: 700 };
-    const note = (id: string, state: 'done' | 'skipped', why_skipped?: string) => ({
+    const now = Date.UTC(2026, 3, 4, 10);
+    const note = (id: string, state: 'done' | 'skipped', why_skipped?: string, minutes_ago = 5) => ({
       id,
       kind: id,
       state,
+      at: new Date(now - minutes_ago * 60_000).toISOString(),
       ...(why_skipped && { why_skipped })
     });
-    const checks = checksOf([before], melt, [
-      note('check:helper', 'done'),
+    const noted = [
+      note('check:helper', 'done', undefined, 180),
+      note('check:skimmed', 'done'),
+      note('4:check:vents', 'done'),
       note('4:check:sand-wet', 'skipped', 'squeezed by an old hand, dry enough')
-    ]);
+    ];
+    const checks = checksOf([before], melt, noted, now);
     const of = (check: string) => checks.find((each) => each.check === check)!;
     expect(of('helper').level).toBe('go');
     expect(of('clothing').level).toBe('not-known');
+    // Vents are of each mold, and what was seen of a melt is of that melt.
+    expect([of('vents').mold_id, of('vents').level]).toEqual([4, 'go']);
+    expect(of('weights-on').level).toBe('not-known');
+    const other = checksOf([{ ...before, id: 5 }], melt, noted, now + 16 * 60_000);
+    const level = (check: string) => other.find((each) => each.check === check)!.level;
+    expect([level('vents'), level('skimmed'), level('helper')]).toEqual(['not-known', 'not-known', 'go']);
     expect(of('sand-wet').overridden).toBe('squeezed by an old hand, dry enough');
     expect(checkStep(of('sand-wet'))).toBe('4:check:sand-wet');
     expect(checkStep(of('helper'))).toBe('check:helper');

@@ -108,7 +108,7 @@
           </p>
         {:else if schedule.late_min > 0}
           <p class="text-xl font-bold text-(--heat)">
-            The day does not stand: {minutesWords(schedule.late_min)} are missing.
+            This plan is {minutesWords(schedule.late_min)} short of time.
           </p>
           <p>
             The soonest it can be is {dayAndHour(schedule.earliest!)}{schedule.proven

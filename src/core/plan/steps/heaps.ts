@@ -14,7 +14,14 @@ interface OfHeap {
 export type Renew = { do: 'renew'; short_kg: number } & OfHeap;
 export type Indoors = { do: 'indoors'; air_c: number } & OfHeap;
 export type Squeeze = { do: 'squeeze' } & OfHeap;
-export type Temper = { do: 'temper'; water_kg: number; binder_kg: number; dry_off_kg: number } & OfHeap;
+export type Temper = {
+  do: 'temper';
+  water_kg: number;
+  binder_kg: number;
+  dry_off_kg: number;
+  /** Nothing goes into it: it is only looked at. */
+  as_it_is: boolean;
+} & OfHeap;
 export type Recondition = { do: 'recondition' } & OfHeap;
 
 type Heap = CastingFacts['heaps'][number];
@@ -34,9 +41,15 @@ const warm = (facts: CastingFacts, heap: Heap): Wait[] => [
   ...(heap.frost_c === null ? [] : [after(indoorsId(heap), WARM_UP_H * 60)])
 ];
 
-/** What a mold of a heap waits for: tempered sand that has lain for the night. */
-export const sandReady = ({ heaps }: CastingFacts, heap_id: number): Wait[] =>
-  heaps.some(({ id }) => id === heap_id) ? [after(temperId(heap_id), NIGHT_H * 60)] : [];
+/** Sand that is likely right as it is by then: a squeeze before it is rammed is all that it wants. */
+const asItIs = ({ water_kg, binder_kg, dry_off_kg, unknown, renew, short_kg, frost_c }: Heap): boolean =>
+  !(water_kg + binder_kg + dry_off_kg + short_kg > 0 || unknown || renew || frost_c !== null);
+
+/** What a mold of a heap waits for: sand that was squeezed, and where anything went into it has lain for the night. */
+export const sandReady = ({ heaps }: CastingFacts, heap_id: number): Wait[] => {
+  const heap = heaps.find(({ id }) => id === heap_id);
+  return heap ? [after(temperId(heap_id), asItIs(heap) ? 0 : NIGHT_H * 60)] : [];
+};
 
 /** One step for each heap of which it is true. */
 const forHeaps = <A>(
@@ -114,13 +127,14 @@ export const temper: StepKind<Temper> = {
       () => true,
       (heap) => {
         const { water_kg, binder_kg, dry_off_kg } = heap;
+        const as_it_is = asItIs(heap);
         const sand_kg = facts.molds
           .filter(({ heap_id }) => heap_id === heap.id)
           .reduce((sum, mold) => sum + mold.sand_kg, 0);
         return {
           id: temperId(heap.id),
-          about: { do: 'temper', ...named(heap), water_kg, binder_kg, dry_off_kg },
-          minutes: TEMPER_MIN.first + TEMPER_MIN.per_kg * sand_kg,
+          about: { do: 'temper', ...named(heap), water_kg, binder_kg, dry_off_kg, as_it_is },
+          minutes: as_it_is ? WORK_MIN.squeeze : TEMPER_MIN.first + TEMPER_MIN.per_kg * sand_kg,
           after: heap.unknown ? [after(squeezeId(heap))] : warm(facts, heap),
           late: true
         };
@@ -132,7 +146,7 @@ export const temper: StepKind<Temper> = {
     const parts = doseParts(about, units);
     return parts.length > 0
       ? `temper ${about.heap}, by then likely with ${parts.join(' and ')}, and cover it overnight`
-      : `squeeze ${about.heap} and cover it overnight`;
+      : `squeeze ${about.heap}${about.as_it_is ? ' before you ram' : ' and cover it overnight'}`;
   },
   entered: (about, units) => `${doseParts(about, units).join(' and ')} into ${about.heap}`,
   page: ({ heap_id }) => `/heaps/${heap_id}`

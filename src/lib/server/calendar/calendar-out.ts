@@ -47,7 +47,7 @@ export function eventsOf(
           step.slack_min === null
             ? ''
             : step.slack_min > 0
-              ? ` It may slip by ${slackText(step.slack_min)}.`
+              ? ` It can wait ${slackText(step.slack_min)}.`
               : ' The pour slips with it.'
         }`,
         start: utc(step.from),

@@ -2,7 +2,7 @@ import { dayAfter, dayIn, timeOn } from '$core/time/day';
 import { newCasting } from '$lib/schema/pour';
 import { newPlan } from '$lib/schema/plan';
 import { newMold, newSession } from '$lib/schema/session';
-import { TICKED } from '$core/judge/pour-checks';
+import { tickedSteps } from '$core/session/pour-day';
 import { newAlloy } from '$lib/schema/pour';
 import { createAlloy } from '../alloy/alloys';
 import type { Database } from '../database/database';
@@ -44,6 +44,7 @@ export async function castingDays(
         lessons
       })
     );
+    const mold_ids: number[] = [];
     for (const { pattern, flask, metal, sand, came } of molds) {
       const { id: pattern_id } = patterns[pattern]!;
       const mold = await createMold(
@@ -57,6 +58,7 @@ export async function castingDays(
           patterns: [{ pattern_id, count: came.length }]
         })
       );
+      mold_ids.push(mold.id);
       const { kg } = castingOf(patterns[pattern]!, metal);
       for (const { photo, ...each } of came) {
         const weighed = each.result !== 'scrap' && { kg: thousandths(kg * (1 + by.noise(0.012))) };
@@ -69,11 +71,10 @@ export async function castingDays(
     }
     const ticked = i - (DIARY.length - TICKED_DAYS);
     if (ticked < 0) continue;
-    for (const check of TICKED)
+    for (const step of tickedSteps(mold_ids))
       await markStep(db, session.id, {
-        id: `check:${check}`,
-        kind: `check:${check}`,
-        ...(check === 'helper' && ticked === 3
+        ...step,
+        ...(step.id === 'check:helper' && ticked === 3
           ? { state: 'skipped', why_skipped: 'Bram was late; the door stood open' }
           : { state: 'done' }),
         at: at(day, 150)

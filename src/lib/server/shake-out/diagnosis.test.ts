@@ -1,6 +1,6 @@
 import { nowMs } from '$core/time/now';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { TICKED } from '$core/judge/pour-checks';
+import { tickedSteps } from '$core/session/pour-day';
 import type { MoldGating } from '$lib/schema/pour';
 import { newHeapTest } from '../testing/moisture-test';
 import { temporaryDatabase } from '../testing/temporary-database';
@@ -90,7 +90,8 @@ async function shed(percent: number, over: { facing?: boolean; gating?: MoldGati
       id,
       kind: id.split(':').at(-1)!,
       state,
-      at: ago(2 * HOUR),
+      // Metal was skimmed just before it was poured, an hour ago.
+      at: ago(id === 'check:skimmed' ? HOUR + 60_000 : 2 * HOUR),
       ...(why_skipped && { why_skipped }),
       ...(id.startsWith('check') ? {} : { mold_id: mold })
     });
@@ -101,7 +102,7 @@ async function shed(percent: number, over: { facing?: boolean; gating?: MoldGati
       over.skip?.includes(kind) ? 'no time' : undefined
     );
   await step(`${mold}:close`, 'done');
-  for (const check of TICKED) await step(`check:${check}`, 'done');
+  for (const { id } of tickedSteps([mold])) await step(id, 'done');
   return { backing, facing, session, mold, pattern: pattern.id };
 }
 const pour = (session: number, mold_id: number, over: object = {}) =>

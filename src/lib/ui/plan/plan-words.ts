@@ -7,9 +7,9 @@ import { locale } from '$lib/ui/preferences';
 export function slackWords(minutes: number | null): string {
   if (minutes === null) return '';
   if (minutes <= 0) return 'the pour waits for it';
-  if (minutes >= 2880) return `may slip ${Math.floor(minutes / 1440)} days`;
-  if (minutes >= 120) return `may slip ${Math.floor(minutes / 60)} h`;
-  return `may slip ${minutes} min`;
+  if (minutes >= 2880) return `can wait ${Math.floor(minutes / 1440)} days`;
+  if (minutes >= 120) return `can wait ${Math.floor(minutes / 60)} h`;
+  return `can wait ${minutes} min`;
 }
 
 /** So many minutes as one says them. */

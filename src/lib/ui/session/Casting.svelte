@@ -147,7 +147,7 @@
     {#if ahead && !casting.due}
       {#if ahead.late_min > 0}
         <p class="font-semibold text-(--heat)">
-          The day does not stand: <a href="/plan">{minutesWords(ahead.late_min)} are missing</a>.
+          This plan is <a href="/plan">{minutesWords(ahead.late_min)} short of time</a>.
         </p>
       {/if}
       <ul class="ruled">
@@ -180,7 +180,7 @@
         {/each}
       </ul>
     {:else if !casting.due}
-      <p>Every heap will be in temper then, as far as anybody has looked.</p>
+      <p>Every heap should be in temper by then.</p>
     {/if}
     <p class="row">
       <button type="button" class="quiet" onclick={() => over(casting)}>It is over</button>

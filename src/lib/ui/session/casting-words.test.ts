@@ -12,7 +12,7 @@ describe('how a casting is spoken of', () => {
     expect(words(2, 'Gnomon')).toEqual({ name: 'Gnomon', when: 'tomorrow, 10:00', on: false });
   });
   it('is on from its day until it is over', () => {
-    expect(words(1)).toEqual({ name: 'Today’s casting', when: 'it is on: ramming', on: true });
-    expect(words(1, 'Gnomon', 'shake-out').when).toBe('it is on: shaking out');
+    expect(words(1)).toEqual({ name: 'Today’s casting', when: 'under way: ramming', on: true });
+    expect(words(1, 'Gnomon', 'shake-out').when).toBe('under way: shaking out');
   });
 });

@@ -38,7 +38,7 @@ export function castingWords(
     on,
     name: casting.name ?? `${days === 0 ? 'Today' : WEEKDAY.format(at)}’s casting`,
     when: on
-      ? `it is on: ${STAGE_WORDS[casting.stage] ?? casting.stage}`
+      ? `under way: ${STAGE_WORDS[casting.stage] ?? casting.stage}`
       : days === 1
         ? `tomorrow, ${HOUR.format(at)}`
         : `in ${days} days, ${HOUR.format(at)}`
