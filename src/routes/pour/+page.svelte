@@ -38,7 +38,12 @@
   );
   const checks = $derived(
     next
-      ? checksOf([{ ...next.before, closed_h: hoursSince(next.closed_at, nowMs()) }], next.melt, noted)
+      ? checksOf(
+          [{ ...next.before, closed_h: hoursSince(next.closed_at, nowMs()) }],
+          next.melt,
+          noted,
+          nowMs()
+        )
       : []
   );
   const ready = $derived(checks.length > 0 && pourVerdict(checks) === 'go');

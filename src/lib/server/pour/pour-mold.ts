@@ -1,5 +1,8 @@
 import type { CastingBox } from '$core/mold/casting';
 import { castingSurface, gatingFor, moldToGate } from '$core/mold/mold-gating';
+import type { Flask } from '$core/mold/flask';
+import type { Layout } from '$core/mold/placement';
+import type { Solid } from '$core/pattern/solids';
 import type { FlaskJudgement } from '$core/mold/judge-flask';
 import { planMold } from '$core/mold/plan-mold';
 import { gatingBodies } from '$core/heat/gating-bodies';
@@ -11,6 +14,7 @@ import { USUAL_ALLOY, type AlloyFigures } from '$core/reference/alloys';
 import type { HeapBinder } from '$core/reference/targets';
 import { layoutOf } from '$lib/schema/kept-layout';
 import { gatingHabit, ownGating } from '$lib/schema/own-gating';
+import { solidOf, type PatternDraw } from '$lib/schema/pattern';
 import { figuresOf, listAlloys } from '../alloy/alloys';
 import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
@@ -33,6 +37,10 @@ export interface PourCasting {
   around: Spread;
   /** The surface is its mesh's, not a guess. */
   area_known: boolean;
+  /** As it lies; its mesh and how that is drawn, and the one solid that it is made of, where it is known by them. */
+  box: CastingBox;
+  mesh: { id: number; draw: PatternDraw } | null;
+  solid: Solid | null;
 }
 
 /** Metal on such sand spits, smokes or breaks it. */
@@ -70,6 +78,8 @@ export interface PourMold {
   hold_down_kg: number;
   /** What it weighs and takes; null where its flask or its patterns are gone. */
   judged: FlaskJudgement | null;
+  /** Its flask, and where its castings lie in it, in their order; null where it is not laid out. */
+  laid: { flask: Flask; layout: Layout } | null;
   closed_at: string | null;
 }
 
@@ -137,7 +147,11 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
             volume_m3,
             area_m2: surface.m2,
             around: spreadOf(surface.m2, [box.length_m, box.width_m, box.above_m + box.below_m]),
-            area_known: surface.known
+            area_known: surface.known,
+            box,
+            mesh:
+              pattern.mesh_id !== null && pattern.draw ? { id: pattern.mesh_id, draw: pattern.draw } : null,
+            solid: pattern.solids?.length === 1 ? solidOf(pattern.solids[0]!) : null
           });
           for (let i = 0; i < count; i++) boxes.push(box);
         }
@@ -210,6 +224,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
           margin: ratios.length > 0 ? Math.min(...ratios) : null,
           hold_down_kg: plan?.judged.cope_lift?.hold_down_kg ?? 0,
           judged: plan?.judged ?? null,
+          laid: plan && own ? { flask: own, layout: plan.layout } : null,
           closed_at: closed?.at ?? null
         };
       })

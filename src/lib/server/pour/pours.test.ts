@@ -1,6 +1,6 @@
 import { nowMs } from '$core/time/now';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { TICKED } from '$core/judge/pour-checks';
+import { tickedSteps } from '$core/session/pour-day';
 import { castingMass } from '$core/pattern/shrinkage';
 import { newHeapTest } from '../testing/moisture-test';
 import { temporaryDatabase } from '../testing/temporary-database';
@@ -117,7 +117,7 @@ describe('a pour', () => {
       at: ago(HOUR),
       mold_id: mold
     });
-    for (const check of TICKED) await step(`check:${check}`, 'done');
+    for (const { id } of tickedSteps([mold])) await step(id, 'done');
     expect(await refused(pour())).toEqual(['checks.charge']);
     await amendSession(db, session, { melt: { charged_kg: 0.2, melt_c: 740, crucible_l: 1 } });
     expect(await refused(pour())).toEqual(['checks.charge']);

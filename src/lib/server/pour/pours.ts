@@ -1,9 +1,8 @@
 import { nowMs } from '$core/time/now';
-import type { moldAfterPour } from '$core/heat/mold-after-pour';
 import { planMelts, type MeltPlan } from '$core/metal/melt-plan';
 import { gatingMass } from '$core/mold/mold-gating';
 import { pourVerdict, type Checked, type MoldBeforePour } from '$core/judge/pour-checks';
-import { checksOf, hoursSince, type MeltBeforePour } from '$core/session/pour-day';
+import { MELT_TELLS_MS, checksOf, hoursSince, type MeltBeforePour } from '$core/session/pour-day';
 import type { NotedStep } from '$core/session/noted-step';
 import { USUAL_ALLOY, type AlloyFigures } from '$core/reference/alloys';
 import { USUAL_HEEL } from '$core/reference/scrap';
@@ -14,8 +13,8 @@ import { writeAct } from '../heap/acts';
 import { readState } from '../heap/heap-state';
 import { Refusal, impossible, notFound } from '../refusal';
 import { readSession, type SessionRecord } from '../session/sessions';
-import { inThread } from '../worker/crew';
-import { gatingOf, hotMold, pourMolds, type PourMold } from './pour-mold';
+import { heatOfMold } from './mold-heat';
+import { gatingOf, pourMolds, type PourMold } from './pour-mold';
 
 /** Metal of the way in of a mold, kg. */
 export const gatingKg = (of: PourMold): number => gatingMass(gatingOf(of), of.castings_kg);
@@ -72,7 +71,7 @@ const sameMetal = (a: PourMold, b: PourMold) =>
 const waits = ({ mold }: PourMold) => mold.state !== 'poured' && mold.state !== 'shaken-out';
 
 /** A mold as it is judged before it is poured. */
-export const beforePour = (of: PourMold, now: number): MoldBeforePour => ({
+export const beforePour = (of: PourMold, now: number): Omit<MoldBeforePour, 'ticked'> => ({
   id: of.mold.id,
   moisture: of.moisture,
   wettest: of.wettest,
@@ -82,9 +81,6 @@ export const beforePour = (of: PourMold, now: number): MoldBeforePour => ({
   held_kg: of.mold.gating?.held_kg ?? null,
   wants_kg: of.hold_down_kg
 });
-
-/** A temperature that was taken longer ago tells nothing of a melt, ms (handbook default). */
-const TELLS_MS = 20 * 60_000;
 
 /** What is in the crucible now, kg: what was charged, less what was poured since; null while nobody said. */
 export function inCrucible(melt: GivenMelt | null, molds: readonly Pick<PourMold, 'mold'>[]): number | null {
@@ -99,7 +95,7 @@ export function inCrucible(melt: GivenMelt | null, molds: readonly Pick<PourMold
 
 /** How hot the melt is as far as anybody knows, °C. */
 export const meltNow = (melt: GivenMelt | null, now: number): number | null =>
-  melt?.melt_c === undefined || (melt.melt_at !== undefined && now - Date.parse(melt.melt_at) > TELLS_MS)
+  melt?.melt_c === undefined || (melt.melt_at !== undefined && now - Date.parse(melt.melt_at) > MELT_TELLS_MS)
     ? null
     : melt.melt_c;
 
@@ -130,7 +126,8 @@ export function checksForPour(
     [beforePour(of, now)],
     { ...meltBefore(of, all, session.melt), melt_c },
     // What is stored of a step was held against its schema.
-    session.steps as unknown as NotedStep[]
+    session.steps as unknown as NotedStep[],
+    now
   );
 }
 
@@ -169,8 +166,7 @@ export async function pourMold(
         }))
     );
   const plan = gatingOf(of);
-  const hot = hotMold(of, plan, input.pour_c);
-  const heat = hot ? await inThread<typeof moldAfterPour>('heat', hot) : null;
+  const heat = (await heatOfMold(db, of, { pour_c: input.pour_c }))?.after ?? null;
   const metal_kg = input.metal_kg ?? of.castings_kg + gatingMass(plan, of.castings_kg);
   const seconds = input.seconds ?? null;
   const entries = await entriesFor(db, of, input, heat, metal_kg, session_id);

@@ -1,7 +1,7 @@
-import { moldAfterPour } from '$core/heat/mold-after-pour';
 import { possibleMixes } from '$core/mold/possible-mixes';
 import { busyInFile } from '../calendar/calendar-job';
 import { meshInFile } from '../pattern/mesh-job';
+import { moldHeat } from '../pour/heat-job';
 import type { Job, JobName } from '../worker/job';
 
 /** What is done in threads: whatever reads what somebody sent, and what takes longer than others should wait. */
@@ -9,5 +9,5 @@ export const JOBS = {
   mesh: meshInFile,
   calendar: busyInFile,
   molds: possibleMixes,
-  heat: moldAfterPour
+  heat: moldHeat
 } satisfies Record<JobName, Job>;

@@ -105,14 +105,14 @@
             <button
               type="button"
               class="quiet shrink-0"
-              aria-label="Let it by: {words.asks}"
-              onclick={() => ([letting, why] = [key(each), ''])}>Let it by</button
+              aria-label="Allow it: {words.asks}"
+              onclick={() => ([letting, why] = [key(each), ''])}>Allow it</button
             >
           {/if}
         </div>
         {#if each.overridden !== null}
           <p class="small flex flex-wrap items-center justify-between gap-2 pl-9">
-            <em>let by: {each.overridden}</em>
+            <em>allowed: {each.overridden}</em>
             <button type="button" class="quiet" onclick={() => note(step(each, 'to-do'), each.mold_id)}
               >Take that back</button
             >
@@ -134,7 +134,7 @@
               error={short ? 'That is no reason yet.' : undefined}
             />
             <p class="row">
-              <button class="quiet" disabled={!isReason(each.check, why)}>Let it by</button>
+              <button class="quiet" disabled={!isReason(each.check, why)}>Allow it</button>
               <button type="button" class="quiet" onclick={() => (letting = null)}>Put it right first</button>
             </p>
           </form>

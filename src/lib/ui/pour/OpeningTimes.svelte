@@ -2,20 +2,22 @@
   /** When a mold could be opened, as its heat is worked out beside the page. */
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { Progress } from '@skeletonlabs/skeleton-svelte';
-  import type { MoldAfterPour } from '$core/heat/mold-after-pour';
   import { massText, temperatureText } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
+  import type { OpeningOf } from './heat-run.svelte';
   import { PART_WORDS, waitText } from './pour-words';
 
   interface Props {
-    after: MoldAfterPour | null;
+    after: OpeningOf | null;
     done: number | null;
     trouble: string | null;
     known: boolean;
+    /** This device worked it out while the server was out of reach. */
+    roughly: boolean;
     /** Castings of this metal come out below this, °C. */
     shake_out_c: number;
   }
-  const { after, done, trouble, known, shake_out_c }: Props = $props();
+  const { after, done, trouble, known, roughly, shake_out_c }: Props = $props();
   const time = (s: number | null) => (s === null ? 'later than three days' : waitText(s));
   const rows = $derived(
     after
@@ -46,7 +48,8 @@
       {/each}
     </dl>
     <p class="soft small">
-      An estimate. {PART_WORDS[after.last]} is solid last.
+      {roughly ? 'A rough estimate: Brunkel is out of reach. ' : 'An estimate. '}{PART_WORDS[after.last]} is solid
+      last.
       {#if after.likely_s !== null && after.open_s !== null && after.likely_s < after.open_s}
         The casting is likely below {temperatureText(shake_out_c, units())} after {waitText(after.likely_s)};
         hotter metal or thin sand takes the longer time.

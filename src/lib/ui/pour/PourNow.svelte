@@ -68,7 +68,7 @@
   $effect(() => {
     if (!hot || at_c <= alloy.liquidus_c) return;
     const asked = { ...hot, pour_c: at_c };
-    const soon = setTimeout(() => void heat.run(asked), 400);
+    const soon = setTimeout(() => void heat.run(mold.id, asked), 400);
     return () => clearTimeout(soon);
   });
 
@@ -175,6 +175,7 @@
     done={heat.done}
     trouble={heat.trouble}
     known={hot !== null}
+    roughly={heat.roughly}
     shake_out_c={alloy.shake_out_c}
   />
   <FormTrouble {form} />

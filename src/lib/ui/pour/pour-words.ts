@@ -44,6 +44,10 @@ export const CHECK_WORDS: Record<PourCheck, { asks: string; right: string; cauti
   },
   charge: { asks: 'The crucible holds enough', right: 'Add metal, or pour fewer molds of this melt.' },
   'melt-hot': { asks: 'The metal is hot enough', right: 'Wait for the furnace; take the temperature again.' },
+  skimmed: {
+    asks: 'The melt is skimmed, and still bright',
+    right: 'Skim with a warm, dry spoon just before you lift it.'
+  },
   'tools-warm': {
     asks: 'Skimmer, tongs and ingot mold are dry and warm',
     right: 'Hold them over the furnace until they hiss no more.',
@@ -62,6 +66,14 @@ export const CHECK_WORDS: Record<PourCheck, { asks: string; right: string; cauti
   'sand-at-hand': {
     asks: 'A bucket of dry sand stands at hand',
     right: 'Never water on burning metal.'
+  },
+  extinguisher: {
+    asks: 'A dry powder extinguisher is within reach, away from the furnace',
+    right: 'For fuel and for what burns around you. On burning metal use dry sand.'
+  },
+  fuel: {
+    asks: 'Hose and joints are tight; you can reach the shut-off',
+    right: 'Brush soapy water on the joints. If it bubbles or smells, shut it off and get it seen to.'
   },
   'way-out': {
     asks: 'The way back is clear, and nobody stands downwind',

@@ -123,7 +123,8 @@
     {flask ? `in ${flask.name}` : 'in a flask that is not on the rack'}, {MOLD_STATE_WORDS[
       mold.state
     ]}{mold.broken_because ? `: ${mold.broken_because}` : ''} ·
-    <a href="/mold/{mold.id}/gating">gating</a>{#if mold.state === 'closed'}
+    <a href="/mold/{mold.id}/gating">gating</a> ·
+    <a href="/mold/{mold.id}/freeze">how it freezes</a>{#if mold.state === 'closed'}
       · <a href="/pour">pour it</a>{/if} · <a href="/mold">all molds</a>
   </p>
 </header>

@@ -62,7 +62,8 @@
         name="mold.pour-c"
         id={of.mold.id}
         value={of.pour_c}>{temperatureText(of.pour_c, units())}</Fig
-      >{/if} · <a href="/mold/{of?.mold.id ?? ''}">the mold</a> · <a href="/pour">the pour</a>
+      >{/if} · <a href="/mold/{of?.mold.id ?? ''}">the mold</a> ·
+    {#if of}<a href="/mold/{of.mold.id}/freeze">how it freezes</a> ·{/if} <a href="/pour">the pour</a>
   </p>
 </header>
 {#if !of || !gate}

@@ -1,0 +1,82 @@
+import { nowMs } from '../src/core/time/now';
+import { NEXT_MOLDS } from '../src/lib/server/demo/scenario';
+import { accessible, expect, made, mixedHeap, open, squeezed, test } from './brunkel';
+
+const verdict = { name: 'What comes of it' };
+
+test.describe('how a mold of the demo freezes', () => {
+  test.use({ baseURL: async ({ shed }, use) => use(shed.url) });
+
+  test('it is cut through time, by keys and by button, and told in words', async ({ page }) => {
+    await open(page, `/mold/${NEXT_MOLDS[1]}`);
+    await page.getByRole('link', { name: 'how it freezes' }).click();
+    await expect(page.getByRole('region', verdict)).toContainText('until you may open it', {
+      timeout: 60_000
+    });
+    await expect(page.getByRole('region', verdict)).toContainText(/The riser (just )?feeds/);
+    const cut = page.getByRole('img', { name: /cut along its length/ });
+    const label = await cut.getAttribute('aria-label');
+    const time = page.getByRole('slider', { name: 'After the pour' });
+    await time.focus();
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('ArrowRight');
+    await expect(cut).not.toHaveAttribute('aria-label', label!);
+    const moved = await time.getAttribute('aria-valuetext');
+    await page.getByRole('button', { name: /^Riser solid/ }).click();
+    await expect(time).not.toHaveAttribute('aria-valuetext', moved!);
+    await accessible(page);
+  });
+});
+
+test('another riser is tried beside the one it has, and kept', async ({ page, request }) => {
+  const heap = await mixedHeap(request, 'Gate heap');
+  await squeezed(request, heap, 'temper');
+  const flask = await made(request, '/flasks', {
+    name: 'Deep board',
+    length_mm: 300,
+    width_mm: 220,
+    cope_mm: 90,
+    drag_mm: 80
+  });
+  const pattern = await made(request, '/patterns', {
+    name: 'Door weight',
+    known_by: 'solids',
+    length_mm: 70,
+    width_mm: 60,
+    height_mm: 50,
+    solids: [{ shape: 'box', length_mm: 70, width_mm: 60, height_mm: 50 }]
+  });
+  const day = await made(request, '/sessions', {
+    at: new Date(nowMs() + 86_400_000).toISOString(),
+    zone: 'Europe/London'
+  });
+  const mold = await made(request, `/sessions/${day.id}/molds`, {
+    backing_heap_id: heap,
+    flask_id: flask.id,
+    patterns: [{ pattern_id: pattern.id, count: 1 }],
+    metal: 'aluminium'
+  });
+  await open(page, `/mold/${mold.id}/freeze`);
+  await expect(page.getByRole('region', verdict)).toContainText(/The riser (just )?feeds/, { timeout: 60_000 });
+  await page.getByRole('button', { name: 'No riser', exact: true }).click();
+  await page.getByRole('button', { name: 'Gate it without a riser' }).click({ timeout: 60_000 });
+  await expect(page.getByText('The mold has no riser now.')).toBeVisible();
+  await expect(page.getByRole('region', verdict)).toContainText('Nothing feeds the last of it', {
+    timeout: 60_000
+  });
+  await expect(page.getByRole('heading', { name: 'Where it goes missing' })).toBeVisible();
+  await open(page, `/mold/${mold.id}/gating`);
+  await expect(page.getByRole('textbox', { name: 'Riser' })).toHaveValue(/^0/);
+});
+
+test('a mold without a flask leads on instead of freezing', async ({ page, request }) => {
+  const heap = await mixedHeap(request, 'Gate heap');
+  const day = await made(request, '/sessions', {
+    at: new Date(nowMs() + 86_400_000).toISOString(),
+    zone: 'Europe/London'
+  });
+  const mold = await made(request, `/sessions/${day.id}/molds`, { backing_heap_id: heap });
+  await open(page, `/mold/${mold.id}/freeze`);
+  await page.getByRole('link', { name: 'Look at the mold' }).click();
+  await expect(page).toHaveURL(`/mold/${mold.id}`);
+});
