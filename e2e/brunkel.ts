@@ -59,6 +59,9 @@ export const test = base.extend<{ brunkel: Brunkel; noErrors: undefined }, { she
 
 export { expect };
 
+/** The button that writes down what went into a heap: its words carry the amount. */
+export const LOG = /^Log (it$|this batch$|what went in$|[\d.½¼¾⅓⅔].* of )/;
+
 /**
  * Nothing that axe calls serious or critical, by WCAG 2.2 AA.
  *

@@ -28,6 +28,7 @@ const PAGES = [
   '/mold?pattern=3&metal=tin-bronze',
   `/mold/${NEXT_MOLDS[0]}`,
   `/mold/${NEXT_MOLDS[0]}/gating`,
+  `/mold/${NEXT_MOLDS[0]}/freeze`,
   '/pour',
   '/shake-out',
   '/sessions/1',

@@ -1,7 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import { RIGS } from '../src/core/bench/gear';
 import { TESTS_OF_SAND } from '../src/core/bench/bench-tests';
-import { expect, hoursAgo, made, mixedHeap, open, squeezed, state, test } from './brunkel';
+import { LOG, expect, hoursAgo, made, mixedHeap, open, squeezed, state, test } from './brunkel';
 
 /** A thumb that counts what it does: a tap, or a field that is filled in. */
 class Thumb {
@@ -41,7 +41,7 @@ test('on the phone, with nothing known, the first heap is mixed and logged in tw
   await thumb.tap(page.getByRole('button', { name: 'Make the heap' }));
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mix for Gate heap');
   await thumb.fill(page.getByLabel('Finished mix', { exact: true }).last(), '20 kg');
-  await thumb.tap(page.getByRole('button', { name: 'It went in' }));
+  await thumb.tap(page.getByRole('button', { name: LOG }));
   await expect.poll(async () => (await state(request, 1)).total_kg).toBeCloseTo(20, 1);
   console.log(`first heap: ${thumb.taps} actions (12 wanted)`);
   expect(thumb.taps).toBeLessThanOrEqual(12);
@@ -56,7 +56,7 @@ test('the daily dose is logged in three taps without scrolling, from the Bench a
   await open(page, '/');
   const bench = new Thumb(page);
   const before = (await state(request, heap)).total_kg as number;
-  await bench.tapInSight(page.getByRole('button', { name: 'It went in' }));
+  await bench.tapInSight(page.getByRole('button', { name: LOG }));
   await expect.poll(async () => (await state(request, heap)).total_kg).toBeGreaterThan(before + 0.05);
   console.log(`daily dose from the Bench: ${bench.taps} taps (3 wanted)`);
 
@@ -65,7 +65,7 @@ test('the daily dose is logged in three taps without scrolling, from the Bench a
   await open(page, `/heaps/${other}`);
   const ticket = new Thumb(page);
   const stood = (await state(request, other)).total_kg as number;
-  await ticket.tapInSight(page.getByRole('button', { name: 'It went in' }));
+  await ticket.tapInSight(page.getByRole('button', { name: LOG }));
   await expect.poll(async () => (await state(request, other)).total_kg).toBeGreaterThan(stood + 0.05);
   console.log(`daily dose at the heap: ${ticket.taps} taps (3 wanted)`);
   expect(Math.max(bench.taps, ticket.taps)).toBeLessThanOrEqual(3);

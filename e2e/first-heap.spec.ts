@@ -1,4 +1,4 @@
-import { accessible, expect, open, state, test } from './brunkel';
+import { LOG, accessible, expect, open, state, test } from './brunkel';
 
 test('first run: from nothing to a heap that was tested and corrected', async ({ page, request }) => {
   await open(page, '/');
@@ -17,7 +17,7 @@ test('first run: from nothing to a heap that was tested and corrected', async ({
   await page.getByLabel('Finished mix', { exact: true }).last().fill('30');
   await expect(ticket).toContainText('30.0');
   await accessible(page);
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
 
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
   await expect(page.getByText(/^Not known yet/).first()).toBeVisible();
@@ -59,7 +59,7 @@ test('first run: from nothing to a heap that was tested and corrected', async ({
   await dose.getByRole('checkbox').first().check();
   await expect(dose.getByLabel('Water that went in')).toHaveValue(/^\d+(\.\d)? g$/);
   for (const box of await dose.getByRole('checkbox').all()) await box.check();
-  await dose.getByRole('button', { name: 'It went in' }).click();
+  await dose.getByRole('button', { name: LOG }).click();
   await expect(page.getByText('Ready to ram')).toBeVisible();
   const after = await state(request, 1);
   expect(after.verdict).toBe('in-temper');

@@ -1,4 +1,4 @@
-import { accessible, expect, hoursAgo, made, mixedHeap, open, squeezed, state, test } from './brunkel';
+import { LOG, accessible, expect, hoursAgo, made, mixedHeap, open, squeezed, state, test } from './brunkel';
 
 test('the palette goes anywhere and takes an entry typed in a line; what is likely a slip is asked about', async ({
   page,
@@ -83,7 +83,7 @@ test('on the Bench splashes are ticked and logged; the clock for mulling runs, o
   await expect(page.getByRole('checkbox').first()).toBeChecked();
   const before = (await state(request, heap)).total_kg as number;
   const [first] = (await state(request, heap)).prescription.splashes_kg as number[];
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   await expect.poll(async () => (await state(request, heap)).total_kg).toBeCloseTo(before + first!, 2);
   const running = page.getByRole('region', { name: 'Running' });
   await expect(running).toContainText('Dry heap: mull');
@@ -142,7 +142,7 @@ test('sand that is not in stock is measured in the recipe, and the batch is logg
   await page.getByRole('button', { name: 'Reckon with it' }).click();
   await expect(page.getByText('Measured: 5.0 % water in the sand.')).toBeVisible();
   await page.getByText('Spread the clay on the sand').click();
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Gate heap', exact: true })).toBeVisible();
   const [batch] = (await (await request.get(`/api/v1/heaps/${id}/entries`)).json()).items;
   expect(batch.additions.find((each: { role: string }) => each.role === 'sand').moisture_percent).toBeCloseTo(

@@ -7,7 +7,7 @@ import { writeStl } from '../src/core/pattern/file/write-stl';
 import { nowIso, nowMs } from '../src/core/time/now';
 import { plate, rectangle } from '../src/core/pattern/shape/bodies';
 import { Door } from '../src/lib/server/access/door';
-import { accessible, expect, ready, serve, test } from './brunkel';
+import { LOG, accessible, expect, ready, serve, test } from './brunkel';
 
 /** As a phone sees it: plain http, under a name that is not this machine's own. */
 const NAME = 'shed.test';
@@ -59,7 +59,7 @@ test('a phone signs in by plain http under another name, and everything can be s
   await page.getByLabel('What do you call it?').fill('Gate heap');
   await page.getByRole('button', { name: 'Make the heap' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Mix for Gate heap');
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
   await page.goto(`${far}/heaps/1/test/squeeze`);
   await ready(page);

@@ -2,7 +2,19 @@ import { nowIso } from '../src/core/time/now';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { accessible, expect, made, mixedHeap, open, ready, serve, squeezed, state, test } from './brunkel';
+import {
+  LOG,
+  accessible,
+  expect,
+  made,
+  mixedHeap,
+  open,
+  ready,
+  serve,
+  squeezed,
+  state,
+  test
+} from './brunkel';
 
 const count = async (request: Parameters<typeof state>[0], heap: number) =>
   ((await (await request.get(`/api/v1/heaps/${heap}/entries?limit=500`)).json()) as { total: number }).total;
@@ -127,10 +139,10 @@ test('two tabs: the second press on the same ticket doses nothing, and says what
   // The other tab does not hear of changes: its press comes with the old amounts.
   await other.route('**/changes', (route) => route.abort());
   await open(other, `/heaps/${heap}`);
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   await expect(page.getByText('of water is in the heap')).toBeVisible();
   const once = (await state(request, heap)).total_kg;
-  await other.getByRole('button', { name: 'It went in' }).click();
+  await other.getByRole('button', { name: LOG }).click();
   await expect(other.locator('[data-scope=toast][data-part=root]')).toContainText('has changed since');
   expect((await state(request, heap)).total_kg).toBeCloseTo(once, 3);
 });

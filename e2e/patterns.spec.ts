@@ -74,7 +74,7 @@ test('from a mesh that is dropped in to a closed mold', async ({ page, request }
   await expect(page.getByRole('application')).toBeVisible();
   await expect(page.getByText(/The file does not say/)).toContainText('120');
   await expect(page.getByLabel('Length', { exact: true })).toHaveValue(/^120/);
-  await expect(page.getByText(/of aluminium, 7 silicon/).last()).toBeVisible();
+  await expect(page.getByText(/of aluminium, 7 % silicon/).last()).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Into the library' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate latch');
@@ -215,7 +215,7 @@ test('without a mesh: simple solids, water and weight, in inches and pounds', as
   await page.getByRole('button', { name: 'Into the library' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Row marker');
   await expect(page.getByText('Not known yet: only a mesh tells.')).toBeVisible();
-  await page.getByRole('button', { name: 'It is on' }).click();
+  await page.getByRole('button', { name: 'Log the coat' }).click();
   await expect(page.getByText(/dries for/)).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Take it out of the library' }).click();

@@ -1,6 +1,6 @@
 import { nowIso } from '../src/core/time/now';
 import { expect, hoursAgo, made, mixedHeap, squeezed, test } from './brunkel';
-import { TICKED } from '../src/core/judge/pour-checks';
+import { tickedSteps } from '../src/core/session/pour-day';
 
 const now = () => nowIso();
 
@@ -53,10 +53,9 @@ test('sessions, pours and castings as records: created, refused by name, amended
   expect((await unchecked.json()).errors.map(({ path }: { path: string }) => path)).toContain(
     'checks.ground-dry'
   );
-  for (const check of TICKED)
+  for (const step of tickedSteps([mold.id]))
     await made(request, `/sessions/${day.id}/steps`, {
-      id: `check:${check}`,
-      kind: 'check',
+      ...step,
       state: 'done',
       at: now()
     });

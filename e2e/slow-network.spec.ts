@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { atTheFarEnd } from '../scripts/chromium';
-import { expect, mixedHeap, ready, squeezed, state, test } from './brunkel';
+import { LOG, expect, mixedHeap, ready, squeezed, state, test } from './brunkel';
 
 /**
  * What the page as it is served asks for ahead of its waking; what is fetched once it is awake comes later. How long it
@@ -24,14 +24,15 @@ async function preloaded_kb(page: Page): Promise<number> {
 
 test.use({ viewport: { width: 390, height: 844 } });
 
-test('the Bench asks for no more than 76 kB of script ahead of its waking', async ({ page, request }) => {
+// Of these each page of the app takes about a tenth of a kB: the table of pages comes with every page.
+test('the Bench asks for no more than 77 kB of script ahead of its waking', async ({ page, request }) => {
   await squeezed(request, await mixedHeap(request, 'Gate heap', 0.2), 'dry');
   await page.goto('/');
   await ready(page);
   const scripts_kb = await preloaded_kb(page);
-  console.log(`${scripts_kb.toFixed(1)} kB of script (76)`);
+  console.log(`${scripts_kb.toFixed(1)} kB of script (77)`);
   expect(scripts_kb).toBeGreaterThan(20);
-  expect(scripts_kb).toBeLessThanOrEqual(76);
+  expect(scripts_kb).toBeLessThanOrEqual(77);
 });
 
 test('usable means that a press on what has come by then is stored, long before the scripts are there', async ({
@@ -43,7 +44,7 @@ test('usable means that a press on what has come by then is stored, long before 
   const before = (await state(request, heap)).total_kg as number;
   await atTheFarEnd(page);
   await page.goto('/', { waitUntil: 'commit' });
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   expect(await page.evaluate(() => document.documentElement.dataset.ready)).toBeUndefined();
   await expect.poll(async () => (await state(request, heap)).total_kg).toBeGreaterThan(before + 0.05);
 });

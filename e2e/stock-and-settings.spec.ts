@@ -1,5 +1,5 @@
 import { nowIso } from '../src/core/time/now';
-import { accessible, expect, hoursAgo, made, mixedHeap, open, state, test } from './brunkel';
+import { LOG, accessible, expect, hoursAgo, made, mixedHeap, open, state, test } from './brunkel';
 
 test('a lot: handbook defaults marked, own figures in their place, weighed again, removed and put back', async ({
   page,
@@ -77,7 +77,7 @@ test('a batch of two sands from stock: weights, cost, what is short, and the lar
   await page.getByLabel('Share of the second sand').fill('140');
   await expect(page.getByText('Must be more than 0 and less than 100 %.')).toBeVisible();
   await page.getByLabel('Share of the second sand').fill('40');
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Blend', exact: true })).toBeVisible();
   const lots = (await (await request.get('/api/v1/lots')).json()).items as {
     kind: string;

@@ -1,4 +1,4 @@
-import { accessible, expect, hoursAgo, made, mixedHeap, open, squeezed, state, test } from './brunkel';
+import { LOG, accessible, expect, hoursAgo, made, mixedHeap, open, squeezed, state, test } from './brunkel';
 
 test('sand that is too wet: dry off, or dry mix from stock', async ({ page, request }) => {
   const heap = await mixedHeap(request, 'Wet heap', 1.4);
@@ -12,7 +12,7 @@ test('sand that is too wet: dry off, or dry mix from stock', async ({ page, requ
   await page.getByText('Add dry mix').click();
   await expect(page.getByText(/Stock is short of .* of dry sand/)).toBeVisible();
   await page.getByText('Dry it off').click();
-  await page.getByRole('button', { name: 'Dried off' }).click();
+  await page.getByRole('button', { name: 'Log it as dried' }).click();
   // By the scale it is there, but nobody has squeezed what it has become.
   await expect(page.getByText('Likely ready to ram')).toBeVisible();
   expect((await state(request, heap)).verdict).toBe('probably-in-temper');
@@ -41,7 +41,7 @@ test('clay and water together, the missing clay named, then taken from stock', a
   await expect(page.getByRole('link', { name: /Sodium bentonite/ })).toBeVisible();
   await open(page, `/heaps/${heap.id}`);
   await expect(page.getByText('There is no sodium bentonite in stock')).toHaveCount(0);
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   // More went in than anybody is sure of: the hand says how it came out.
   await expect(page.getByText('It could be in temper or not: squeeze it.')).toBeVisible();
   const lots = await (await request.get('/api/v1/lots')).json();
@@ -57,7 +57,7 @@ test('an oil-bonded batch, with its cautions and no water', async ({ page, reque
   await expect(ticket).toContainText('Light mineral oil');
   await expect(ticket.getByText('Water', { exact: true })).toHaveCount(0);
   await accessible(page);
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   await expect(page.getByText('Ready to ram')).toBeVisible();
   const now = await state(request, heap.id);
   expect(now.total_kg).toBeCloseTo(12, 1);
@@ -71,11 +71,11 @@ test('what really went in is logged, not what was planned', async ({ page, reque
   await page.getByRole('button', { name: 'Something else went in' }).click();
   await page.getByLabel('Went in').last().fill('1 1/2 kg');
   await page.getByLabel('Went in').first().fill('nonsense');
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   await expect(page.getByText(/Is required|not a weight/).first()).toBeVisible();
   await expect(page.getByLabel('Went in').last()).toHaveValue('1 1/2 kg');
   await page.getByLabel('Went in').first().fill('22 kg');
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   // That much water is asked about before it is written, and nothing typed is lost.
   await expect(page.getByText(/far more than this sand can want/).first()).toBeVisible();
   await expect(page.getByLabel('Went in').last()).toHaveValue('1 1/2 kg');

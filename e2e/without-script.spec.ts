@@ -1,4 +1,4 @@
-import { expect, made, mixedHeap, squeezed, state, test } from './brunkel';
+import { LOG, expect, made, mixedHeap, squeezed, state, test } from './brunkel';
 
 test.describe('without any script', () => {
   test.use({ javaScriptEnabled: false });
@@ -12,7 +12,7 @@ test.describe('without any script', () => {
     const before = (await state(request, heap)).total_kg as number;
     await page.goto(`/heaps/${heap}`);
     await page.getByLabel('Water that went in').fill('300 g');
-    await page.getByRole('button', { name: 'It went in' }).click();
+    await page.getByRole('button', { name: LOG }).click();
     await expect(page.getByText('+300 g')).toBeVisible();
     expect((await state(request, heap)).total_kg).toBeCloseTo(before + 0.3, 2);
 
@@ -99,7 +99,7 @@ test.describe('the rest without any script', () => {
     await page.getByRole('button', { name: 'Work it out' }).click();
     await expect(page.getByLabel('Moisture of the finished mix')).toHaveValue('3,2');
     await page.getByLabel('Water, as it went in').fill('300 g');
-    await page.getByRole('button', { name: 'It went in' }).click();
+    await page.getByRole('button', { name: LOG }).click();
     await expect(page.getByRole('heading', { level: 1, name: 'Gate heap' })).toBeVisible();
     const [batch] = (await (await request.get(`/api/v1/heaps/${heap.id}/entries`)).json()).items;
     expect(batch.additions.find((each: { ingredient: string }) => each.ingredient === 'water').kg).toBe(0.3);
@@ -231,7 +231,7 @@ test('a press before the page is awake is not swallowed', async ({ page, request
   await page.goto(`/heaps/${heap}`, { waitUntil: 'commit' });
   const wanted = (await state(request, heap)).prescription.water_kg as number;
   const before = (await state(request, heap)).total_kg as number;
-  await page.getByRole('button', { name: 'It went in' }).click();
+  await page.getByRole('button', { name: LOG }).click();
   await expect.poll(async () => (await state(request, heap)).total_kg).toBeCloseTo(before + wanted, 2);
   // A form that picks from lists of ours waits until the page is awake, and goes then.
   await page.goto(`/heaps/${heap}/settings`, { waitUntil: 'commit' });

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { DRAWING } from './chromium';
 import { ended } from './served';
+import { tickedSteps } from '../src/core/session/pour-day';
 import { LAST_DAY, NEXT_DAY, NEXT_MOLDS } from '../src/lib/server/demo/scenario';
 
 type Call = (method: string, at: string, body?: object) => Promise<Record<string, unknown>>;
@@ -15,6 +16,8 @@ interface View {
   phone?: boolean;
   /** A button that is pressed first. */
   press?: string;
+  /** Words that stand there once its work is done. */
+  waits?: string;
   /** What is entered before it is looked at. */
   before?: (call: Call) => Promise<void>;
 }
@@ -23,11 +26,11 @@ const VIEWS: readonly View[] = [
   { name: 'bench', path: '/' },
   { name: 'heap', path: '/heaps/1' },
   { name: 'mix', path: '/heaps/1/mix' },
-  { name: 'patterns', path: '/patterns' },
   { name: 'pattern', path: '/patterns/2', press: 'Show it in three dimensions' },
   { name: 'mold', path: '/mold?pattern=1&count=3' },
   { name: 'mold-phone', path: `/mold/${NEXT_MOLDS[0]}`, phone: true },
   { name: 'gating', path: `/mold/${NEXT_MOLDS[0]}/gating` },
+  { name: 'freeze', path: `/mold/${NEXT_MOLDS[1]}/freeze`, waits: 'until you may open it' },
   { name: 'plan', path: '/plan' },
   { name: 'what-if', path: '/heaps/1/what-if' },
   { name: 'year', path: '/year' },
@@ -44,9 +47,8 @@ const VIEWS: readonly View[] = [
 /** Both molds of the day are poured: the first is open by now, the second waits. */
 async function pour(call: Call) {
   const at = (minutes: number) => new Date(Date.now() - minutes * 60_000).toISOString();
-  const { steps } = (await call('GET', `/sessions/${LAST_DAY}`)) as { steps: { id: string; kind: string }[] };
-  for (const { id, kind } of steps)
-    await call('POST', `/sessions/${NEXT_DAY}/steps`, { id, kind, state: 'done', at: at(14) });
+  for (const step of tickedSteps(NEXT_MOLDS))
+    await call('POST', `/sessions/${NEXT_DAY}/steps`, { ...step, state: 'done', at: at(14) });
   for (const [i, mold_id] of NEXT_MOLDS.entries()) {
     const entries = [{ heap_id: 1, kind: 'drawn', at: at(90), kg: 12, session_id: NEXT_DAY, mold_id }];
     await call('POST', '/acts', { entries, molds: [{ id: mold_id, state: 'rammed' }] });
@@ -95,7 +97,7 @@ const { port } = await new Promise<{ port: number }>((done, fail) => {
 });
 const browser = await chromium.launch(DRAWING);
 try {
-  for (const { name, path, phone = false, press, before } of VIEWS.filter(
+  for (const { name, path, phone = false, press, waits, before } of VIEWS.filter(
     (view) => wanted.length === 0 || wanted.includes(view.name)
   )) {
     const context = await browser.newContext({
@@ -119,6 +121,7 @@ try {
     await page.waitForFunction(() => document.documentElement.dataset.ready === 'yes');
     await page.evaluate(() => document.fonts.ready);
     if (await page.locator('.chart').count()) await page.locator('.chart canvas').first().waitFor();
+    if (waits) await page.getByText(waits).waitFor({ timeout: 120_000 });
     if (press) {
       await page.getByRole('button', { name: press }).click();
       await page.getByLabel('Which way up').waitFor();

@@ -39,7 +39,7 @@
   </section>
   <aside class="stack" aria-label="What it has shown">
     <section class="grid gap-1">
-      <h2>{hand ? hand.name : 'Whoever is here'}</h2>
+      <h2>{hand ? hand.name : 'Guest'}</h2>
       {#if record.answers === 0}
         <p class="soft">Not known yet: nothing was answered.</p>
       {:else}

@@ -6,6 +6,7 @@
     label: string;
     value: number;
     max: number;
+    step?: number;
     /** What stands beside its label. */
     about?: string;
     /** What it is at, in words. */
@@ -15,14 +16,14 @@
     /** Once it is let go. */
     onsettle?: () => void;
   }
-  const { label, value, max, about, says, tone = 'ink', onmove, onsettle }: Props = $props();
+  const { label, value, max, step = 5, about, says, tone = 'ink', onmove, onsettle }: Props = $props();
 </script>
 
 <Slider
   value={[value]}
   min={0}
   {max}
-  step={5}
+  {step}
   aria-label={[label]}
   getAriaValueText={() => says}
   onValueChange={({ value: [to] }) => onmove(to!)}

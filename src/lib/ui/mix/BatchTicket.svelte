@@ -239,7 +239,7 @@
         />
       {/each}
     </noscript>
-    <button class="act hidden desk:inline-flex" disabled={form.busy}>It went in</button>
+    <button class="act hidden desk:inline-flex" disabled={form.busy}>Log this batch</button>
   </form>
   {#if !adjusting}
     <button class="quiet" type="button" onclick={adjust}>Something else went in</button>

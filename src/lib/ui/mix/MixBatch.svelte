@@ -340,7 +340,7 @@
             >with {massText(shown!.batch.water_kg, units())} water</span
           >{/if}
       {/snippet}
-      {#snippet action()}<button class="act" form={weigh_form}>It went in</button>{/snippet}
+      {#snippet action()}<button class="act" form={weigh_form}>Log this batch</button>{/snippet}
     </InSight>
   {/if}
 </div>

@@ -64,7 +64,7 @@
     </p>
     <WorkProgress progress={work.progress} onstop={() => work.stop()} />
   {:else if answer.molds.length === 0}
-    <p>Not one mold of them: no flask takes one with the sand that there is.</p>
+    <p>None of your flasks takes these with the sand you have.</p>
   {:else}
     <ul class="ruled">
       {#each answer.molds as mold, i (i)}

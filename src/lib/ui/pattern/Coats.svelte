@@ -99,6 +99,6 @@
       />
     </div>
     <FormTrouble {form} />
-    <p><button class="quiet" disabled={form.busy}>It is on</button></p>
+    <p><button class="quiet" disabled={form.busy}>Log the coat</button></p>
   </form>
 </section>

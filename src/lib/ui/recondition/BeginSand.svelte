@@ -100,7 +100,7 @@
       {/each}
     </dl>
   {:else}
-    <p>Nothing has to go in or out, as far as anybody has looked: sort it, riddle it, mull it and test it.</p>
+    <p>By your latest tests nothing has to go in or out: sort, riddle, mull and test it.</p>
   {/if}
   {#if needs.burnt_kg > 0}<p class="soft small">
       {mass(needs.burnt_kg)} of it lies burnt by the heat of the pour, an estimate until it is weighed out.

@@ -148,7 +148,7 @@
     hint="By the heat about {massText(
       burnt_kg,
       units()
-    )} burnt (an estimate). What you weigh out is believed, and teaches this heap."
+    )} burnt (an estimate). Weigh it if you can: your figure counts, and this heap learns from it."
   />
   {#if facing}
     <Choice

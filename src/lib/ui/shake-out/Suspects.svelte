@@ -69,7 +69,7 @@
             class="quiet"
             aria-pressed={cause === suspect.cause}
             onclick={() => oncause(cause === suspect.cause ? null : suspect.cause)}
-            >{cause === suspect.cause ? 'It was that' : 'That was it'}</button
+            >{cause === suspect.cause ? 'Noted as the cause' : 'This was the cause'}</button
           >
         </p>
       </li>

@@ -34,6 +34,15 @@
   let water = $state<number | undefined>(proposed.water.kg);
   let waterText = $state(proposed.water.text);
   let clayKg = $state<number | undefined>(proposed.clay.kg);
+  /** What pressing the button writes down. */
+  const logged = $derived(
+    [
+      clay && (clayKg ?? 0) > 0 && `${massText(clayKg!, units())} of clay`,
+      (water ?? 0) > 0 && `${massText(water!, units())} of water`
+    ]
+      .filter(Boolean)
+      .join(' and ') || 'it'
+  );
   let clayText = $state(proposed.clay.text);
 
   function fill(kg: number) {
@@ -103,7 +112,7 @@
         >Squeeze it{now.latest_squeeze ? ' again' : ''}</a
       >
     </p>
-    {#if dose.water_kg > 0}<p class="small">What it would likely want, a splash at a time:</p>{/if}
+    {#if dose.water_kg > 0}<p class="small">Likely dose, one splash at a time:</p>{/if}
   {:else if dose.weigh_first}
     <p class="small">
       <strong>Worth a sample first:</strong> the water is in doubt.
@@ -192,7 +201,7 @@
           error={form.errorOf('kg') ?? form.errorOf('additions[1].kg')}
         />
       </div>
-      <button class="act hidden desk:inline-flex" type="submit" disabled={form.busy}>It went in</button>
+      <button class="act hidden desk:inline-flex" type="submit" disabled={form.busy}>Log {logged}</button>
     </form>
     <InSight>
       {#snippet answer()}
@@ -206,7 +215,7 @@
         >
       {/snippet}
       {#snippet action()}
-        <button class="act" type="submit" form={form_id} disabled={form.busy}>It went in</button>
+        <button class="act" type="submit" form={form_id} disabled={form.busy}>Log {logged}</button>
       {/snippet}
     </InSight>
     <FormTrouble {form} onlikely={likely} />

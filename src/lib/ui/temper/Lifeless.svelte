@@ -76,7 +76,9 @@
       post={{ path: 'kg', factor: 1 }}
       error={form.errorOf('kg')}
     />
-    <button class="act" type="submit" disabled={form.busy || !(wanted_kg > 0)}>It went in</button>
+    <button class="act" type="submit" disabled={form.busy || !(wanted_kg > 0)}
+      >Log {massText(kg ?? 0, units())} of {fines ? 'fines' : 'clay'}</button
+    >
   </form>
   <FormTrouble
     {form}

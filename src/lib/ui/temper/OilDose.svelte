@@ -109,7 +109,7 @@
         />
       {/if}
     </div>
-    <button class="act" type="submit" disabled={form.busy}>It went in</button>
+    <button class="act" type="submit" disabled={form.busy}>Log what went in</button>
   </form>
   <FormTrouble {form} />
   <p class="small">Why: {dose.reason}</p>

@@ -81,7 +81,7 @@
         </label>
       {/each}
     {/if}
-    <button class="quiet" disabled={form.busy}>It went in</button>
+    <button class="quiet" disabled={form.busy}>Log it</button>
     {#if dose.weigh_first}
       <a class="small inline-flex min-h-12 items-center" href="/heaps/{heap.id}/test/moisture"
         >worth a sample first</a

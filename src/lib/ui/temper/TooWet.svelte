@@ -163,7 +163,7 @@
       </div>
     {/if}
     <button class="act" type="submit" disabled={form.busy}
-      >{way === 'dry-off' ? 'Dried off' : 'It went in'}</button
+      >{way === 'dry-off' ? 'Log it as dried' : 'Log what went in'}</button
     >
   </form>
   <FormTrouble {form} onlikely={likely} />

@@ -4,6 +4,8 @@ const DOING = {
   measuring: 'Measuring it',
   searching: 'Looking which way it draws',
   drawing: 'Looking at every face',
+  filling: 'Filling the mold',
+  freezing: 'Letting it freeze',
   laying: 'Laying castings into the flasks'
 } as const;
 

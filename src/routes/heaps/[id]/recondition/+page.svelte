@@ -48,7 +48,7 @@
     {#each data.heaps.filter(({ id }) => id !== heap.id) as other (other.id)}
       <a href="/heaps/{other.id}/recondition">{other.name}</a>
     {/each}
-    <a href="/heaps/{heap.id}/renew">a renewal by sliders</a>
+    <a href="/heaps/{heap.id}/renew">plan a renewal</a>
     {#if data.day}<a href="/sessions/{data.day.id}">the record of the day</a>{/if}
   </p>
   <p class="text-xl"><VerdictWord state={data.state} look oil={data.heap.system === 'oil'} /></p>
