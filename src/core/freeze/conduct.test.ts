@@ -133,6 +133,17 @@ describe('heat through metal and sand, against what is known exactly', () => {
     const metal = metalOf('aluminium', { w_m_k: 1e4 });
     const x = evenly(-0.005, 0.01, 30);
     const heat = line(x, 0, { metal, pour_c: 700, moisture: 0.04, contact_w_m2_k: 1e6 });
+    // While its water boils away, sand stays at 100 °C.
+    const boiling: number[] = [];
+    for (let seconds = 1; seconds <= 20; seconds++) {
+      runTo(heat, seconds, 0.02);
+      heat.celsius.forEach((c, i) => {
+        const share = heat.gone_kg_m3[i]! / heat.water_kg_m3;
+        if (share > 0.02 && share < 0.98) boiling.push(c);
+      });
+    }
+    expect(boiling.length).toBeGreaterThan(5);
+    for (const c of boiling) expect(Math.abs(c - 100)).toBeLessThan(0.5);
     runTo(heat, 40_000, 0.05);
     const { solid_kg_m3, solid_j_kg_k, solidus_c, latent_j_kg, liquid_j_kg_k, liquidus_c } = ALLOYS.aluminium;
     const given =

@@ -185,6 +185,16 @@ describe('a mold as it freezes', () => {
     expect(coin.last).toBe('basin');
     expect(coin.all_solid_s!).toBeGreaterThan(60);
     expect(coin.open_s).toBe(300);
+    // A basin as big as a fist holds the mold shut long after its coin is cool.
+    const { basin, ...way } = mold('zinc-4', [0.04, 0.04, 0.003]).way;
+    const fist = { ...basin, length_m: 0.1, width_m: 0.08, depth_m: 0.05 };
+    const held = freezeMold({
+      ...mold('zinc-4', [0.04, 0.04, 0.003]),
+      way: { ...way, basin: fist }
+    });
+    expect(held.last).toBe('basin');
+    expect(held.all_solid_s!).toBeGreaterThan(330);
+    expect(held.open_s).toBe(held.all_solid_s);
     const block_ = freezeMold(mold('aluminium', [0.06, 0.06, 0.05]));
     expect(block_.open_s!).toBeGreaterThan(block_.all_solid_s!);
   });
