@@ -112,12 +112,26 @@ function drawn(draft: Draft, normal: () => number): () => Float64Array {
     Matrix.from1DArray(size, size, Array.from(draft.covariance)),
     { assumeSymmetric: true }
   );
-  const root = realEigenvalues.map((value) => Math.sqrt(Math.max(0, value)));
+  const rows = eigenvectorMatrix
+    .to2DArray()
+    .map((row) => row.map((each, k) => each * Math.sqrt(Math.max(0, realEigenvalues[k]!))));
   return () => {
-    const z = root.map((each) => each * normal());
-    const off = eigenvectorMatrix.mmul(Matrix.columnVector(z)).to1DArray();
-    return draft.mean.map((value, i) => value + off[i]!);
+    const z = realEigenvalues.map(() => normal());
+    return draft.mean.map((value, i) => rows[i]!.reduce((sum, each, k) => sum + each * z[k]!, value));
   };
+}
+
+/** Mean and covariance of outcomes, by plain loops: forty thousand of them are asked of every pair. */
+function momentsOf(outcomes: readonly number[][]): { middle: Float64Array; covariance: Float64Array } {
+  const size = outcomes[0]!.length;
+  const [middle, covariance] = [new Float64Array(size), new Float64Array(size * size)];
+  for (const each of outcomes) for (let i = 0; i < size; i++) middle[i]! += each[i]! / outcomes.length;
+  for (const each of outcomes)
+    for (let i = 0; i < size; i++) {
+      const off = (each[i]! - middle[i]!) / outcomes.length;
+      for (let j = 0; j <= i; j++) covariance[i * size + j]! += off * (each[j]! - middle[j]!);
+    }
+  return { middle, covariance };
 }
 
 /**
@@ -134,12 +148,12 @@ function agrees(
   const draw = drawn(before, normal);
   const outcomes = Array.from({ length: RUNS }, () => truth(draw(), normal));
   const size = sizeOf(carried.covariance);
-  const middle = outcomes[0]!.map((_, i) => meanOf(outcomes.map((each) => each[i]!)));
+  const { middle, covariance } = momentsOf(outcomes);
   const sd = (i: number) => Math.sqrt(Math.max(0, carried.covariance[i * size + i]!));
   for (let i = 0; i < size; i++) {
     expect(Math.abs(middle[i]! - carried.mean[i]!)).toBeLessThan(0.04 * sd(i) + 2e-3);
     for (let j = 0; j <= i; j++) {
-      const measured = meanOf(outcomes.map((each) => (each[i]! - middle[i]!) * (each[j]! - middle[j]!)));
+      const measured = covariance[i * size + j]!;
       const scale = Math.max(sd(i) * sd(j), 1e-7);
       expect([i, j, (measured - carried.covariance[i * size + j]!) / scale]).toEqual([
         i,

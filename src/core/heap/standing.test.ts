@@ -1,7 +1,7 @@
 import { ovenOf } from '$core/bench/testing/readings';
 import { describe, expect, it } from 'vitest';
 import { mean as meanOf, standardDeviation } from 'simple-statistics';
-import { composition } from '$core/material/composition';
+import { composition, totalMass } from '$core/material/composition';
 import {
   BOUND_WATER_SD_SHARE,
   DRYING_LOG_SD,
@@ -145,6 +145,21 @@ describe('drying in the estimate', () => {
     expect(
       Math.sqrt(stood.covariance[WATER * size + WATER]!) / (BOUND_WATER_SD_SHARE * bound_kg)
     ).toBeCloseTo(1, 1);
+  });
+  it('oil-bonded sand that stands open for months is as dry as the air makes it: 0.1 to 0.2 %, never nothing', () => {
+    const oil: HeapNature = { ...nature('open'), system: 'oil', targets: TARGETS.oil };
+    for (const water of [0.12, 0.01, 0]) {
+      const mixed = known('open', 0.01);
+      mixed.mean[WATER] = water;
+      const stood = standUntil(oil, mixed, at(300));
+      const total = totalMass(sandOf(stood));
+      const size = sizeOf(stood.covariance);
+      expect(sandOf(stood).water / total).toBeCloseTo(0.0015, 4);
+      // Give or take 0.05 %.
+      expect(Math.abs(Math.sqrt(stood.covariance[WATER * size + WATER]!) / total - 0.0005)).toBeLessThan(
+        1e-4
+      );
+    }
   });
   it('learns how fast a heap dries from tests before and after, and the weather of a stay apart from it', () => {
     const oven = (id: number, days: number, moisture: number): LedgerEntry => ({

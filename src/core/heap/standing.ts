@@ -123,7 +123,7 @@ function dryOut(draft: Draft, standing: Standing, hours: number): void {
   const left = (water_kg: number, faster: number) =>
     waterLeft(water_kg, standing, rate, hours * Math.exp(faster));
   const before = standing.water_kg;
-  if (!(before > 0)) return standStill(draft, spell);
+  if (!(before > 0) && !standing.takes_up) return standStill(draft, spell);
   let [mean, by_water, by_log, square] = [0, 0, 0, 0];
   for (const [x, wx] of THREE) {
     for (const [y, wy] of FIVE) {
@@ -140,15 +140,16 @@ function dryOut(draft: Draft, standing: Standing, hours: number): void {
   const of_water =
     water_sd > 1e-9 * before
       ? (by_water - of_log * tilt) / water_sd
-      : (left(before * (1 + STEP), log) - left(before, log)) / (before * STEP);
+      : (left(before + STEP * standing.free_kg, log) - left(before, log)) / (STEP * standing.free_kg);
   const more_clay = {
+    ...standing,
     free_kg: standing.free_kg * (1 + STEP),
     bound_kg: standing.bound_kg * (1 + STEP)
   };
   const active = draft.mean[ACTIVE]!;
   const course = hours * Math.exp(log);
   const of_active =
-    active > 0
+    active > 0 && !standing.takes_up
       ? (waterLeft(before, more_clay, rate, course) - waterLeft(before, standing, rate, course)) /
         (active * STEP)
       : 0;

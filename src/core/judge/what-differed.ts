@@ -77,22 +77,8 @@ export function whatDiffered(castings: readonly Looked[], properties: readonly P
   if (usable.length === 0) return { verdict: 'nothing', differences: [], ...head };
 
   const outcome = castings.map((each) => (each.bad ? 1 : 0));
-  const columns = usable.map(({ name }) => {
-    const values = castings.map(({ had }) => had[name]);
-    const numeric = values.every((value) => value === undefined || typeof value === 'number');
-    return { name, unit: unitOf(castings, values), values, numeric };
-  });
-  const strength = ({
-    numeric,
-    values
-  }: {
-    numeric: boolean;
-    values: readonly (number | string | undefined)[];
-  }) =>
-    numeric
-      ? rankDifference(values as readonly (number | undefined)[], outcome)
-      : countDifference(values, outcome).z;
-  const observed = columns.map(strength);
+  const columns = usable.map(({ name }) => columnOf(castings, name));
+  const observed = columns.map((column) => strength(tally(column, outcome), column.numeric));
 
   const random = seeded(castings.length * 7919 + bad);
   const blocks = {
@@ -108,7 +94,7 @@ export function whatDiffered(castings: readonly Looked[], properties: readonly P
       casting: otherBlocks(blocks.casting, random)
     };
     shuffles.push(
-      columns.map((column) => strength({ ...column, values: from[column.unit].map((i) => column.values[i]) }))
+      columns.map((column) => strength(tally(column, outcome, from[column.unit]), column.numeric))
     );
   }
   // Each property's own chance, of what was seen and of every shuffle, so that they can be held against each other.
@@ -120,15 +106,16 @@ export function whatDiffered(castings: readonly Looked[], properties: readonly P
     .map((row) => Math.min(...row.map((value, j) => alone[j]!(value))))
     .sort((a, b) => a - b);
   const differences = columns
-    .map(({ name, unit, numeric, values }, j): Difference => {
+    .map((column, j): Difference => {
+      const { name, unit, numeric, levels } = column;
       const chance_alone = alone[j]!(observed[j]!);
       // How often the best of a shuffle is as good.
       const as_good = firstAtLeast(best, chance_alone + 1e-9);
-      const pairs = values.flatMap((value, i) =>
-        value === undefined ? [] : [{ value, bad: outcome[i] === 1 }]
-      );
+      const counts = tally(column, outcome);
       const of = (is_bad: boolean) =>
-        pairs.filter((each) => each.bad === is_bad).map(({ value }) => value as number);
+        levels.flatMap((level, code) =>
+          Array<number>(is_bad ? counts.bad[code]! : counts.of[code]! - counts.bad[code]!).fill(Number(level))
+        );
       return {
         name,
         unit,
@@ -138,8 +125,8 @@ export function whatDiffered(castings: readonly Looked[], properties: readonly P
           numeric && of(true).length > 0 && of(false).length > 0
             ? { bad: median(of(true)), good: median(of(false)) }
             : null,
-        stands_out: numeric ? null : countDifference(values, outcome).level,
-        castings: pairs.length
+        stands_out: numeric ? null : standsOut(counts, levels),
+        castings: counts.n
       };
     })
     .sort((a, b) => a.chance - b.chance || a.chance_alone - b.chance_alone);
@@ -187,50 +174,83 @@ function otherBlocks(blocks: readonly (readonly number[])[], random: () => numbe
   return from;
 }
 
-/** How far the ranks of the bad lie from those of the good, in deviations; ties share their rank. */
-function rankDifference(values: readonly (number | undefined)[], outcome: readonly number[]): number {
-  const pairs = values.flatMap((value, i) => (value === undefined ? [] : [{ value, bad: outcome[i]! }]));
-  const n = pairs.length;
-  const bad = pairs.reduce((sum, each) => sum + each.bad, 0);
-  if (bad === 0 || bad === n) return 0;
-  pairs.sort((a, b) => a.value - b.value);
-  let [sum, ties] = [0, 0];
-  for (let i = 0; i < n;) {
-    let j = i;
-    while (j < n && pairs[j]!.value === pairs[i]!.value) j += 1;
-    const rank = (i + j + 1) / 2;
-    for (let k = i; k < j; k++) sum += pairs[k]!.bad * rank;
-    ties += (j - i) ** 3 - (j - i);
-    i = j;
-  }
-  const variance = ((bad * (n - bad)) / 12) * (n + 1 - ties / (n * (n - 1)));
-  return variance > 0 ? Math.abs(sum - (bad * (n + 1)) / 2) / Math.sqrt(variance) : 0;
+/** A property of all castings: each has one of its levels, by number; -1 where nobody knows. */
+interface Column {
+  name: string;
+  unit: Unit;
+  /** Whether its levels are figures, which then rise. */
+  numeric: boolean;
+  levels: readonly (number | string)[];
+  codes: Int32Array;
 }
 
-/** The value that goes wrong more often than the rest, by the deviations of the hypergeometric count. */
-function countDifference(
-  values: readonly (number | string | undefined)[],
-  outcome: readonly number[]
-): { z: number; level: Difference['stands_out'] } {
-  const counts = new Map<string, { bad: number; of: number }>();
-  let [n, bad] = [0, 0];
-  values.forEach((value, i) => {
-    if (value === undefined) return;
-    const key = String(value);
-    const count = counts.get(key) ?? { bad: 0, of: 0 };
-    counts.set(key, { bad: count.bad + outcome[i]!, of: count.of + 1 });
+function columnOf(castings: readonly Looked[], name: string): Column {
+  const values = castings.map(({ had }) => had[name]);
+  const known = values.filter((value) => value !== undefined);
+  const numeric = known.every((value) => typeof value === 'number');
+  const levels = [...new Set(known)];
+  if (numeric) levels.sort((a, b) => Number(a) - Number(b));
+  const code = new Map(levels.map((level, i) => [level, i]));
+  const codes = Int32Array.from(values, (value) => (value === undefined ? -1 : code.get(value)!));
+  return { name, unit: unitOf(castings, values), numeric, levels, codes };
+}
+
+/** How many castings there are of each level of a property, and how many of them are bad. */
+interface Tally {
+  of: Float64Array;
+  bad: Float64Array;
+  n: number;
+  bad_n: number;
+}
+
+/** @param from for each casting, the place whose value it is given */
+function tally({ codes, levels }: Column, outcome: readonly number[], from?: readonly number[]): Tally {
+  const [of, bad] = [new Float64Array(levels.length), new Float64Array(levels.length)];
+  let [n, bad_n] = [0, 0];
+  for (let i = 0; i < codes.length; i++) {
+    const code = codes[from ? from[i]! : i]!;
+    if (code < 0) continue;
+    of[code]! += 1;
+    bad[code]! += outcome[i]!;
     n += 1;
-    bad += outcome[i]!;
-  });
-  let best: { z: number; level: Difference['stands_out'] } = { z: 0, level: null };
-  for (const [value, count] of counts) {
-    const expected = (count.of * bad) / n;
-    const variance = n > 1 ? (expected * (1 - bad / n) * (n - count.of)) / (n - 1) : 0;
-    const z = variance > 0 ? (count.bad - expected) / Math.sqrt(variance) : 0;
-    if (z > best.z)
-      best = { z, level: { value, ...count, others_bad: bad - count.bad, others: n - count.of } };
+    bad_n += outcome[i]!;
   }
-  return best;
+  return { of, bad, n, bad_n };
+}
+
+const strength = (counts: Tally, numeric: boolean): number =>
+  numeric ? rankDifference(counts) : Math.max(0, ...countDeviations(counts));
+
+/** How far the ranks of the bad lie from those of the good, in deviations; ties share their rank. */
+function rankDifference({ of, bad, n, bad_n }: Tally): number {
+  if (bad_n === 0 || bad_n === n) return 0;
+  let [sum, ties, below] = [0, 0, 0];
+  for (let code = 0; code < of.length; code++) {
+    const many = of[code]!;
+    sum += bad[code]! * (below + (many + 1) / 2);
+    ties += many ** 3 - many;
+    below += many;
+  }
+  const variance = ((bad_n * (n - bad_n)) / 12) * (n + 1 - ties / (n * (n - 1)));
+  return variance > 0 ? Math.abs(sum - (bad_n * (n + 1)) / 2) / Math.sqrt(variance) : 0;
+}
+
+/** How many deviations of the hypergeometric count each level goes wrong more often than the rest. */
+const countDeviations = ({ of, bad, n, bad_n }: Tally): Float64Array =>
+  of.map((many, code) => {
+    const expected = (many * bad_n) / n;
+    const variance = n > 1 ? (expected * (1 - bad_n / n) * (n - many)) / (n - 1) : 0;
+    return variance > 0 ? (bad[code]! - expected) / Math.sqrt(variance) : 0;
+  });
+
+/** The level that goes wrong more often than the rest, most deviations of all; null where none does. */
+function standsOut(counts: Tally, levels: Column['levels']): Difference['stands_out'] {
+  const deviations = countDeviations(counts);
+  const most = deviations.indexOf(Math.max(...deviations));
+  if (!(deviations[most]! > 0)) return null;
+  const [bad, of] = [counts.bad[most]!, counts.of[most]!];
+  const others = { others_bad: counts.bad_n - bad, others: counts.n - of };
+  return { value: String(levels[most]), bad, of, ...others };
 }
 
 /** Where in a sorted list the first value is that is not below. */

@@ -35,7 +35,11 @@ describe('evaporation', () => {
   });
   it('slows down as clay holds on to its water, and never takes what dead clay and fines hold', () => {
     const sand = composition({ grain: 30, active_clay: 2, dead_clay: 1, fines: 1, water: 1 });
-    expect(holdingOf(sand, 0.43)).toEqual({ free_kg: 0.43 * 2 + 0.13, bound_kg: 0.1 * 2 + 0.13 });
+    expect(holdingOf(sand, 0.43)).toEqual({
+      free_kg: 0.43 * 2 + 0.13,
+      bound_kg: 0.1 * 2 + 0.13,
+      takes_up: false
+    });
   });
   it('oil sand has no cliff: the drier, the slower, and what is in it goes', () => {
     const left = (moisture: number) => {
@@ -46,8 +50,35 @@ describe('evaporation', () => {
       );
       return days / sand.water;
     };
-    expect(left(0.0046)).toBeCloseTo(left(0.0048), 2);
+    expect(left(0.0046)).toBeCloseTo(left(0.0048), 1.5);
     expect(left(0.0046)).toBeLessThan(0.7);
+  });
+});
+
+describe('oil-bonded sand settles with the air', () => {
+  it.each([
+    [0.0046, 'lid'],
+    [0, 'lid'],
+    [0.0008, 'open']
+  ] as const)('from %f under %s as small steps of the rate take it', (moisture, cover) => {
+    const kg = 20;
+    const holding = holdingOf(composition({ grain: kg }), null);
+    const case_: Standing = { ...standing, ...holding, water_kg: moisture * kg, cover, exposed_area_m2: 0.3 };
+    const full =
+      evaporationRate(0.1, humidityRatio(12, 1), humidityRatio(12, 0.75)) *
+      0.3 *
+      (cover === 'lid' ? 0.08 : 1);
+    let water = moisture * kg;
+    for (let i = 0; i < 72_000; i++) water -= (full * (water / kg - 0.0015) * 0.001) / (0.01 - 0.0015);
+    expect(waterAfterStanding(case_, 72)).toBeCloseTo(water, 4);
+  });
+  it('in the end at 0.15 % of its mass, from above and from below', () => {
+    const holding = holdingOf(composition({ grain: 20 }), null);
+    for (const water_kg of [0.2, 0.01, 0])
+      expect(waterAfterStanding({ ...standing, ...holding, water_kg, cover: 'open' }, 5000)).toBeCloseTo(
+        0.03,
+        6
+      );
   });
 });
 

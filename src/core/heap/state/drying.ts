@@ -74,25 +74,32 @@ export interface Holding {
   free_kg: number;
   /** Down here, kg, none leaves any more. */
   bound_kg: number;
+  /** Sand that is drier takes up as much from the air, whatever its clay. */
+  takes_up: boolean;
 }
 
 /** Temper ratio down to which clay lets go of its water. */
 const BOUND_RATIO = 0.1;
-/** Moisture above which oil sand dries as an open surface does: organoclay and oil hold no water. */
+/** Moisture above which oil sand dries as an open surface does, and at which it settles with the air (handbook: 0.1 to 0.2 %). */
 const OIL_SAND_FREE = 0.01;
+const OIL_SAND_SETTLES = 0.0015;
 
 /**
  * How a sand holds its water. Clay lets go of it ever more slowly, from its temper ratio down to τ = 0.1, with what dead
- * clay and fines hold below that; oil-bonded sand holds none.
+ * clay and fines hold below that. Oil-bonded sand settles with the air, whatever its clay.
  *
  * @param target_temper_ratio the aimed ratio; null where water does not temper the sand
  */
 export function holdingOf(sand: Composition, target_temper_ratio: number | null): Holding {
-  if (target_temper_ratio === null) return { free_kg: OIL_SAND_FREE * totalMass(sand), bound_kg: 0 };
+  if (target_temper_ratio === null) {
+    const kg = totalMass(sand);
+    return { free_kg: OIL_SAND_FREE * kg, bound_kg: OIL_SAND_SETTLES * kg, takes_up: true };
+  }
   const held = heldWater(sand);
   return {
     free_kg: target_temper_ratio * sand.active_clay + held,
-    bound_kg: BOUND_RATIO * sand.active_clay + held
+    bound_kg: BOUND_RATIO * sand.active_clay + held,
+    takes_up: false
   };
 }
 
@@ -108,7 +115,7 @@ export interface Standing extends Holding {
  * and then falls in proportion to what is left above the bound water, so the course is a line and then an
  * exponential, in closed form; no stepping.
  *
- * @returns kg of water; never more than there was, never below the bound water
+ * @returns kg of water; never below the bound water, nor more than there was, but for sand that takes up to it
  */
 export function waterAfterStanding(standing: Standing, hours: number): number {
   return waterLeft(standing.water_kg, standing, evaporationOf(standing), hours);
@@ -126,12 +133,12 @@ export function evaporationOf({
 /** The same course, for whoever asks it for many waters: what each holds and how fast it loses worked out before. */
 export function waterLeft(
   water_kg: number,
-  { free_kg: free, bound_kg: bound }: Holding,
+  { free_kg: free, bound_kg: bound, takes_up }: Holding,
   rate_kg_h: number,
   hours: number
 ): number {
-  if (!(hours > 0) || !(water_kg > 0) || !(rate_kg_h > 0)) return water_kg;
-  if (water_kg <= bound) return water_kg;
+  if (!(hours > 0) || !(rate_kg_h > 0)) return water_kg;
+  if (water_kg <= bound && !takes_up) return water_kg;
   const hours_free = Math.max(0, (water_kg - free) / rate_kg_h);
   if (hours <= hours_free) return water_kg - rate_kg_h * hours;
   const start = Math.min(water_kg, free);
