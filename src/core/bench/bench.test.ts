@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { standardDeviation } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { dryingProgress, moistureByDrying, moistureTestSd } from './formula/moisture';
 import {
@@ -44,13 +45,29 @@ describe('drying to constant weight', () => {
       moistureTestSd({ method, pan_g: 100, wet_g: 100 + sample, scale_g, scoops }, 0.035);
     expect(sd('oven', 100, 0.1)).toBeLessThan(sd('pan', 100, 0.1));
     expect(sd('oven', 100, 0.1)).toBeLessThan(sd('oven', 20, 0.1));
-    // On a scale that shows whole grams 80 g of sand tell hardly more than a squeeze.
+    // On a scale that shows whole grams 80 g of sand tell hardly more than a squeeze: 0.87 % (a step of 0.4933 on three).
     expect(sd('oven', 80, 1)).toBeCloseTo(
-      Math.hypot(0.001, (Math.SQRT2 * 1) / Math.sqrt(12) / 80, 0.04 * 0.035),
-      12
+      Math.hypot(0.001, (0.493_288 * Math.sqrt(1 + 0.965 ** 2 + 0.035 ** 2)) / 80, 0.04 * 0.035),
+      8
     );
     expect(sd('oven', 80, 1)).toBeGreaterThan(2.5 * sd('oven', 80, 0.1));
     expect(sd('oven', 400, 1, 4)).toBeLessThan(sd('oven', 400, 1));
+  });
+  it('three weighings stray as thousands of them on a scale that rounds and repeats to 0.4 of a step', () => {
+    let x = 7;
+    const uniform = () => (x = (x * 48_271) % 2_147_483_647) / 2_147_483_647;
+    const normal = () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
+    const read: number[] = [];
+    for (let n = 0; n < 40_000; n++) {
+      // Whatever lies in the pan, and wherever in a step.
+      const [pan, sample] = [100 + uniform(), 60];
+      const shows = (g: number) => Math.round(g + 0.4 * normal());
+      const [pan_g, wet_g, dry_g] = [shows(pan), shows(pan + sample), shows(pan + sample * 0.96)];
+      read.push((wet_g - dry_g) / (wet_g - pan_g));
+    }
+    const of_scale = moistureTestSd({ method: 'oven', pan_g: 0, wet_g: 60, scale_g: 1 }, 0.04);
+    const rest = Math.hypot(0.001, 0.04 * 0.04);
+    expect(Math.abs(standardDeviation(read) / Math.sqrt(of_scale ** 2 - rest ** 2) - 1)).toBeLessThan(0.03);
   });
 });
 

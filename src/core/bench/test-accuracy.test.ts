@@ -19,11 +19,8 @@ const sieved = (grams: Record<string, number>): HeapTest => ({
 
 describe('how far one reading strays', () => {
   it('is a tenth of a percent for an oven test on a fair sample, and more on a small one', () => {
-    // A tenth by the oven, a scoop's scatter of 4 % of 3 %, and the scale's step.
-    expect(testSd(oven(100))).toBeCloseTo(
-      Math.hypot(0.001, 0.0012, (0.1 * Math.SQRT2) / Math.sqrt(12) / 100),
-      6
-    );
+    // A tenth by the oven, a scoop's scatter of 4 % of 3 %, and half a step of the scale at each of three weighings.
+    expect(testSd(oven(100))).toBeCloseTo(Math.hypot(0.001, 0.0012, (0.049_329 * 1.3934) / 100), 6);
     expect(testSd(oven(20))).toBeGreaterThan(1.2 * testSd(oven(100)));
   });
   it('is two points of compactability, whatever it reads', () =>

@@ -18,6 +18,16 @@ export const SCOOP_SD_SHARE = 0.04;
 /** What a scale shows at its finest, g, unless the user names it: a kitchen scale. */
 export const KITCHEN_SCALE_G = 1;
 
+/** Weighed again, the same thing shows so many steps more or less (usual data sheet of a small scale). */
+const SCALE_REPEATS_STEPS = 0.4;
+
+/**
+ * Standard deviation of what a scale shows, in the unit of its step.
+ *
+ * @source anywhere within a step is as likely, which spreads by its width over √12; and how well it repeats
+ */
+export const scaleSd = (step: number): number => step * Math.hypot(1 / Math.sqrt(12), SCALE_REPEATS_STEPS);
+
 /** A capacitive moisture probe pushed into the sand: how dense it lies around it counts as much as the water. */
 export const PROBE_MOISTURE_SD = 0.006;
 

@@ -1,4 +1,4 @@
-import { KITCHEN_SCALE_G, MOISTURE_SD, SCOOP_SD_SHARE } from '$core/reference/accuracy';
+import { KITCHEN_SCALE_G, MOISTURE_SD, SCOOP_SD_SHARE, scaleSd } from '$core/reference/accuracy';
 
 export type DryingMethod = keyof typeof MOISTURE_SD;
 
@@ -63,11 +63,12 @@ export function dryingProgress(weighings_g: readonly number[]): DryingProgress {
 }
 
 /**
- * Standard deviation of one moisture test (fraction): the method's own, the scale's step on both weighings of the
- * sample, and how one scoop differs from the heap.
+ * Standard deviation of one moisture test (fraction): the method's own, the scale's at the weighing of the pan, of the wet
+ * and of the dry sample, and how one scoop differs from the heap.
  *
  * @param moisture of the sand, fraction: the scatter of a scoop goes with it
- * @source two weighings each off by a uniform step (step/√12); scoop scatter and methods are handbook defaults
+ * @source moisture = (wet − dry) / (wet − pan), three weighings each off by itself; scoop scatter and methods are handbook
+ *   defaults
  */
 export function moistureTestSd(
   {
@@ -83,7 +84,7 @@ export function moistureTestSd(
   },
   moisture: number
 ): number {
-  const weighing = (Math.SQRT2 * scale_g) / Math.sqrt(12) / (wet_g - pan_g);
+  const weighing = (scaleSd(scale_g) * Math.hypot(1 - moisture, 1, moisture)) / (wet_g - pan_g);
   const scoop = (SCOOP_SD_SHARE * moisture) / Math.sqrt(scoops);
   return Math.hypot(MOISTURE_SD[method], weighing, scoop);
 }

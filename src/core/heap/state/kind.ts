@@ -8,7 +8,7 @@ import type { Belief, HeapNature } from './belief';
 import type { HabitAmount } from './habits';
 import type { Move } from './moves';
 import type { Question } from './question';
-import { KITCHEN_SCALE_G, WEIGHING_SD_KG, WEIGHING_SD_SHARE } from '$core/reference/accuracy';
+import { KITCHEN_SCALE_G, WEIGHING_SD_KG, WEIGHING_SD_SHARE, scaleSd } from '$core/reference/accuracy';
 
 /**
  * A kind of entry: everything there is to know of it, in one file each under `kinds/`. The schema, the interface's
@@ -194,10 +194,9 @@ export const NO_EFFECT: Effect = { moves: [] };
 export const entryKind = <E extends { kind: string }, const F extends FieldSpecs>(kind: EntryKind<E, F>) =>
   kind;
 
-/** Standard deviation of a weighing, kg: the scale's step, sand that settles, and a part of the load. */
+/** Standard deviation of a weighing, kg: the scale's own, sand that settles, and a part of the load. */
 export function weighingSd(kg: number, scale_g = KITCHEN_SCALE_G): number {
-  // Anywhere within a step is as likely: a uniform spread has the width over √12.
-  return Math.hypot(scale_g / 1000 / Math.sqrt(12), WEIGHING_SD_KG, WEIGHING_SD_SHARE * kg);
+  return Math.hypot(scaleSd(scale_g) / 1000, WEIGHING_SD_KG, WEIGHING_SD_SHARE * kg);
 }
 
 /** Working a heap over (water in, sand in, sand out) mixes in the burnt sand that still lay beside it. */
