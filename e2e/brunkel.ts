@@ -65,21 +65,23 @@ export const LOG = /^Log (it$|this batch$|what went in$|[\d.½¼¾⅓⅔].* of )
 /**
  * Nothing that axe calls serious or critical, by WCAG 2.2 AA.
  *
- * @param only one of its rules, by name
- * @param all what it calls moderate or minor too
+ * @param what of a page as it opens: all that axe finds, moderate and minor too, with the size of targets; all but colours,
+ *   or these alone
  */
-export async function accessible(page: Page, only?: string, all = false): Promise<void> {
+export async function accessible(page: Page, what?: 'all' | 'but-colours' | 'colours'): Promise<void> {
+  const all = what !== undefined;
   const axe = new AxeBuilder({ page }).setLegacyMode().options({
     // What passed is not written out: nobody reads it, and it is most of what would be.
     resultTypes: ['violations'],
-    ...(only
-      ? { runOnly: { type: 'rule', values: [only] } }
+    ...(what === 'colours'
+      ? { runOnly: { type: 'rule', values: ['color-contrast'] } }
       : {
           rules: {
             // What one reads on a control is what one says to it.
             'label-content-name-mismatch': { enabled: true },
             // Of every page as it opens; what is open on it besides is held to 48 px by `reading-it`.
-            'target-size': { enabled: all }
+            'target-size': { enabled: all },
+            'color-contrast': { enabled: what !== 'but-colours' }
           }
         })
   });

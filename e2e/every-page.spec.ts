@@ -1,9 +1,6 @@
 import type { Page } from '@playwright/test';
 import { NEXT_DAY, NEXT_MOLDS } from '../src/lib/server/demo/scenario';
-import { accessible, expect, ready, test } from './brunkel';
-
-// No server of their own: one that serves the demo to all of them.
-test.use({ baseURL: async ({ shed }, use) => use(shed.url) });
+import { accessible, expect, ready, test as base } from './brunkel';
 
 /** Every page there is, on the demo's records. */
 const PAGES = [
@@ -101,65 +98,6 @@ async function withinItsBounds(page: Page): Promise<void> {
   expect(beyond).toEqual([]);
 }
 
-for (const { size, units } of LOOKS)
-  for (const pages of stretches)
-    test(`${size}, ${units} units, light and dark, nothing for axe, nothing out of bounds: ${pages.join(' ')}`, async ({
-      page,
-      shed
-    }) => {
-      // Colours that are still on their way from one theme to the other are nobody's colours.
-      await page.emulateMedia({ reducedMotion: 'reduce' });
-      await page.setViewportSize(
-        size === 'desk' ? { width: 1280, height: 800 } : { width: 390, height: 844 }
-      );
-      const cookie = encodeURIComponent(JSON.stringify({ units, mode: 'light' }));
-      await page.context().addCookies([{ name: 'preferences', value: cookie, url: shed.url }]);
-      for (const path of pages)
-        await test.step(path, async () => {
-          const answer = await page.goto(path);
-          expect(answer!.status()).toBe(200);
-          await ready(page);
-          await accessible(page, undefined, true);
-          await withinItsBounds(page);
-          // Between the two themes only the colours differ.
-          await page.evaluate(() => (document.documentElement.dataset.mode = 'dark'));
-          await accessible(page, 'color-contrast');
-        });
-    });
-
-test('what lies over a page: palette, places, keys and an explained word', async ({ page }) => {
-  await page.goto('/heaps/1/mix');
-  await ready(page);
-  const word = page.getByRole('link', { name: 'What is “Parts per 100 of dry sand”?' });
-  await word.click();
-  const explained = page.getByRole('dialog', { name: 'Parts per 100 (phs)' });
-  await expect(explained).toContainText('8 kg on 100 kg of sand');
-  await accessible(page);
-  await page.keyboard.press('Escape');
-  await expect(explained).toHaveCount(0);
-  await expect(word).toBeFocused();
-  for (const [key, name] of [
-    ['/', 'Go anywhere'],
-    ['?', 'Keys']
-  ] as const) {
-    await page.keyboard.press(key);
-    const open = page.getByRole('dialog');
-    await expect(open, name).toBeVisible();
-    await accessible(page);
-    await page.keyboard.press('Escape');
-    await expect(open).toHaveCount(0);
-  }
-});
-
-test('without a script a word leads to the handbook', async ({ browser, shed }) => {
-  const context = await browser.newContext({ javaScriptEnabled: false });
-  const page = await context.newPage();
-  await page.goto(`${shed.url}/heaps/1/mix`);
-  await page.getByRole('link', { name: 'What is “Parts per 100 of dry sand”?' }).click();
-  await expect(page).toHaveURL(/handbook#word-phs$/);
-  await context.close();
-});
-
 /** Words of the craft as its books have them; each that stands on any page is explained in the handbook. */
 const CRAFT = [
   'activator',
@@ -243,41 +181,126 @@ const unexplained = () =>
     )
     .map(({ row }) => (row.textContent ?? '').replace(/\s+/g, ' ').slice(0, 80));
 
-test('every word of the craft and every figure on a page is explained in the handbook', async ({ page }) => {
-  const chapters = ['', '/mix', '/temper', '/mold', '/pour', '/shake-out', '/recondition'];
-  let explained = '';
-  const places = new Set<string>();
-  for (const chapter of chapters) {
-    await page.goto(`/handbook${chapter}`);
-    const ids = await page.locator('[id]').evaluateAll((all) => all.map(({ id }) => id));
-    for (const id of ids) places.add(`/handbook${chapter}#${id}`);
-    // The names and meanings of words, tests and defects; not whatever else may mention them.
-    explained += await page
-      .locator('dt, dd, [id^=test-], [id^=defect-]')
-      .allTextContents()
-      .then((texts) => texts.join('\n').toLowerCase());
-  }
-  const seen = new Map<string, string>();
-  const bare: Record<string, string[]> = {};
-  const lead = new Set<string>();
-  for (const path of PAGES.filter((each) => !each.startsWith('/handbook'))) {
-    await page.goto(path);
-    const text = (await page.locator('main').innerText()).toLowerCase();
-    for (const word of CRAFT)
-      if (!seen.has(word) && new RegExp(`\\b${word}(s|es)?\\b`).test(text)) seen.set(word, path);
-    await ready(page);
-    const figures = await page.evaluate(unexplained);
-    if (figures.length > 0) bare[path] = figures;
-    for (const href of await page
-      .locator('a[href^="/handbook"][href*="#"]')
-      .evaluateAll((all) => all.map((each) => each.getAttribute('href')!)))
-      lead.add(href);
-  }
-  expect(bare).toEqual({});
-  expect(lead.size).toBeGreaterThan(20);
-  expect([...lead].filter((href) => !places.has(href))).toEqual([]);
-  // A check that finds no words checks nothing.
-  expect(seen.size).toBeGreaterThan(30);
-  const unknown = [...seen].filter(([word]) => !new RegExp(`\\b${word}(s|es|ed|ing)?\\b`).test(explained));
+/** What the handbook explains, and the places that one may be led to in it. */
+interface Handbook {
+  explained: string;
+  places: ReadonlySet<string>;
+}
+
+const test = base.extend<object, { handbook: Handbook }>({
+  handbook: [
+    async ({ browser, shed }, use) => {
+      const page = await browser.newPage();
+      const places = new Set<string>();
+      let explained = '';
+      for (const chapter of ['', '/mix', '/temper', '/mold', '/pour', '/shake-out', '/recondition']) {
+        await page.goto(`${shed.url}/handbook${chapter}`);
+        const ids = await page.locator('[id]').evaluateAll((all) => all.map(({ id }) => id));
+        for (const id of ids) places.add(`/handbook${chapter}#${id}`);
+        // The names and meanings of words, tests and defects; not whatever else may mention them.
+        const texts = await page.locator('dt, dd, [id^=test-], [id^=defect-]').allTextContents();
+        explained += texts.join('\n').toLowerCase();
+      }
+      await page.close();
+      await use({ explained, places });
+    },
+    { scope: 'worker' }
+  ]
+});
+
+// No server of their own: one that serves the demo to all of them.
+test.use({ baseURL: async ({ shed }, use) => use(shed.url) });
+
+/** Every word of the craft and every figure on a page is explained in the handbook, and each link into it leads somewhere. */
+async function allExplained(page: Page, { explained, places }: Handbook): Promise<void> {
+  const text = (await page.locator('main').innerText()).toLowerCase();
+  const unknown = CRAFT.filter(
+    (word) =>
+      new RegExp(`\\b${word}(s|es)?\\b`).test(text) &&
+      !new RegExp(`\\b${word}(s|es|ed|ing)?\\b`).test(explained)
+  );
   expect(unknown).toEqual([]);
+  expect(await page.evaluate(unexplained)).toEqual([]);
+  const leads = await page
+    .locator('a[href^="/handbook"][href*="#"]')
+    .evaluateAll((all) => all.map((each) => each.getAttribute('href')!));
+  expect(leads.filter((href) => !places.has(href))).toEqual([]);
+}
+
+for (const { size, units } of LOOKS)
+  for (const pages of stretches)
+    test(`${size}, ${units} units, nothing for axe, nothing out of bounds, all explained: ${pages.join(' ')}`, async ({
+      page,
+      shed,
+      handbook
+    }) => {
+      // Colours that are still on their way from one theme to the other are nobody's colours.
+      await page.emulateMedia({ reducedMotion: 'reduce' });
+      await page.setViewportSize(
+        size === 'desk' ? { width: 1280, height: 800 } : { width: 390, height: 844 }
+      );
+      const cookie = encodeURIComponent(JSON.stringify({ units, mode: 'light' }));
+      await page.context().addCookies([{ name: 'preferences', value: cookie, url: shed.url }]);
+      for (const [i, path] of pages.entries())
+        await test.step(path, async () => {
+          const answer = await page.goto(path);
+          expect(answer!.status()).toBe(200);
+          await ready(page);
+          // The phone lays out anew what the desk shows, in its colours: of each stretch one page is enough for them.
+          const colours = size === 'desk' || i === 0;
+          await accessible(page, colours ? 'all' : 'but-colours');
+          await withinItsBounds(page);
+          if (size === 'desk' && !path.startsWith('/handbook')) await allExplained(page, handbook);
+          if (!colours) return;
+          // Between the two themes only the colours differ.
+          await page.evaluate(() => (document.documentElement.dataset.mode = 'dark'));
+          await accessible(page, 'colours');
+        });
+    });
+
+test('what is explained is looked for where it stands: words, figures and links of the heap page', async ({
+  page,
+  handbook
+}) => {
+  // A check that finds none of them checks nothing.
+  await page.goto('/heaps/1');
+  await ready(page);
+  const text = (await page.locator('main').innerText()).toLowerCase();
+  expect(CRAFT.filter((word) => text.includes(word)).length).toBeGreaterThan(5);
+  expect(CRAFT.filter((word) => handbook.explained.includes(word)).length).toBeGreaterThan(50);
+  expect(await page.locator('main .figure').count()).toBeGreaterThan(5);
+  expect(await page.locator('a[href^="/handbook"][href*="#"]').count()).toBeGreaterThan(2);
+});
+
+test('what lies over a page: palette, places, keys and an explained word', async ({ page }) => {
+  await page.goto('/heaps/1/mix');
+  await ready(page);
+  const word = page.getByRole('link', { name: 'What is “Parts per 100 of dry sand”?' });
+  await word.click();
+  const explained = page.getByRole('dialog', { name: 'Parts per 100 (phs)' });
+  await expect(explained).toContainText('8 kg on 100 kg of sand');
+  await accessible(page);
+  await page.keyboard.press('Escape');
+  await expect(explained).toHaveCount(0);
+  await expect(word).toBeFocused();
+  for (const [key, name] of [
+    ['/', 'Go anywhere'],
+    ['?', 'Keys']
+  ] as const) {
+    await page.keyboard.press(key);
+    const open = page.getByRole('dialog');
+    await expect(open, name).toBeVisible();
+    await accessible(page);
+    await page.keyboard.press('Escape');
+    await expect(open).toHaveCount(0);
+  }
+});
+
+test('without a script a word leads to the handbook', async ({ browser, shed }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto(`${shed.url}/heaps/1/mix`);
+  await page.getByRole('link', { name: 'What is “Parts per 100 of dry sand”?' }).click();
+  await expect(page).toHaveURL(/handbook#word-phs$/);
+  await context.close();
 });

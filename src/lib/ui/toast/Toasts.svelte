@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { navigating } from '$app/state';
   import { Toast } from '@skeletonlabs/skeleton-svelte';
   import { onMount } from 'svelte';
   import { showNotes } from './toaster';
@@ -13,6 +14,11 @@
       })
     )
   );
+  // A note on the way to the next page stays until that page is there, however slow: its time to be read begins then.
+  $effect(() => {
+    if (navigating.to) toaster.pause();
+    else toaster.resume();
+  });
 </script>
 
 <Toast.Group {toaster}>
