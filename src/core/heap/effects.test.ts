@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
-import { mean as meanOf } from 'simple-statistics';
 import { arrivalOf } from '$core/material/arrival';
 import { composition, plus, totalMass, type Composition } from '$core/material/composition';
 import {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { earliestPlan } from './earliest';
 import { planBack, type Plan } from './plan-back';
 import { whatToDrop, whenItSlips } from './slips';
-import { firstFree, tidy, without, type Span } from './spans';
+import { firstFree, joined, less, tidy, without, type Span } from './spans';
 import { MINUTE_MS, inOrder, type PlanStep } from './steps/step';
 import type { People } from './timetable';
 
@@ -327,5 +327,21 @@ describe('stretches of time', () => {
     expect(firstFree([spans, [{ from: 6, to: 20 }]], 0, 3)).toBe(6);
     expect(firstFree([spans], 7, 3)).toBeNull();
     expect(firstFree([], 7, 3)).toBe(7);
+  });
+  it('one more, or one less, is hour by hour what it should be, and tidy', () => {
+    const stretch = fc.tuple(fc.nat(30), fc.nat(8)).map(([from, long]) => ({ from, to: from + long }));
+    const hours = (spans: readonly Span[]) =>
+      Array.from({ length: 40 }, (_, h) => spans.some(({ from, to }) => from <= h && h < to));
+    fc.assert(
+      fc.property(fc.array(stretch, { maxLength: 8 }), stretch, (any, one) => {
+        const spans = tidy(any);
+        const more = joined(spans, one);
+        expect(hours(more)).toEqual(hours([...spans, one]));
+        expect(more).toEqual(tidy(more));
+        const left = less(spans, one);
+        expect(hours(left)).toEqual(hours(spans).map((free, h) => free && !hours([one])[h]));
+        expect(left).toEqual(tidy(left));
+      })
+    );
   });
 });

@@ -18,17 +18,34 @@ export function tidy(spans: readonly Span[]): Span[] {
 
 /** What is left of tidy stretches when others are taken out. */
 export function without(spans: readonly Span[], taken: readonly Span[]): Span[] {
-  let left: Span[] = [...spans];
-  for (const { from, to } of tidy(taken))
-    left = left.flatMap((span) =>
-      span.to <= from || span.from >= to
-        ? [span]
-        : [
-            { from: span.from, to: from },
-            { from: to, to: span.to }
-          ].filter((part) => part.to > part.from)
-    );
-  return left;
+  return tidy(taken).reduce(less, [...spans]);
+}
+
+/** Tidy stretches and one more, which touches or overlaps whatever it does. */
+export function joined(spans: readonly Span[], { from, to }: Span): Span[] {
+  if (to <= from) return [...spans];
+  const first = endingAfter(spans, from);
+  let [begins, ends, next] = [from, to, first];
+  for (; next < spans.length && spans[next]!.from <= to; next++) {
+    begins = Math.min(begins, spans[next]!.from);
+    ends = Math.max(ends, spans[next]!.to);
+  }
+  return [...spans.slice(0, first), { from: begins, to: ends }, ...spans.slice(next)];
+}
+
+/** Tidy stretches less one. */
+export function less(spans: readonly Span[], { from, to }: Span): Span[] {
+  if (to <= from) return [...spans];
+  // What ends just where it begins keeps all of it.
+  let first = endingAfter(spans, from);
+  if (spans[first]?.to === from) first += 1;
+  const left: Span[] = [];
+  let next = first;
+  for (; next < spans.length && spans[next]!.from < to; next++) {
+    if (spans[next]!.from < from) left.push({ from: spans[next]!.from, to: from });
+    if (spans[next]!.to > to) left.push({ from: to, to: spans[next]!.to });
+  }
+  return [...spans.slice(0, first), ...left, ...spans.slice(next)];
 }
 
 /** The same stretches seen from the other end of time: what came last comes first. */
@@ -46,7 +63,8 @@ export function firstFree(lists: readonly (readonly Span[])[], at: number, lengt
   const places = lists.map((spans) => endingAfter(spans, at + length));
   for (let moved = true; moved;) {
     moved = false;
-    for (const [i, spans] of lists.entries()) {
+    for (let i = 0; i < lists.length; i++) {
+      const spans = lists[i]!;
       while (places[i]! < spans.length && spans[places[i]!]!.to < from + length) places[i]! += 1;
       const span = spans[places[i]!];
       if (!span) return null;

@@ -1,5 +1,5 @@
 import { MINUTE_MS, type Placed, type PlanStep } from './steps/step';
-import { firstFree, tidy, type Span } from './spans';
+import { firstFree, joined, less, type Span } from './spans';
 
 /** Who has time when: tidy stretches by person. */
 export type People = Readonly<Record<string, readonly Span[]>>;
@@ -26,10 +26,20 @@ export class Timetable {
     return at;
   }
 
-  /** The first place for a step in somebody's hands; null where there is none. */
-  firstPlace(step: PlanStep, who: string | null, ready: number): Placed | null {
-    const lists = step.uses.map((name) => this.freeOf(name));
-    if (who !== null) lists.push(this.freeOf(who));
+  /**
+   * The first place for a step in somebody's hands; null where there is none.
+   *
+   * @param but time that is taken of some, as if a step stood there
+   */
+  firstPlace(
+    step: PlanStep,
+    who: string | null,
+    ready: number,
+    but?: Span & { names: readonly string[] }
+  ): Placed | null {
+    const lists = namesOf(step, who).map((name) =>
+      but?.names.includes(name) ? less(this.freeOf(name), but) : this.freeOf(name)
+    );
     const length = step.minutes * MINUTE_MS;
     const from = firstFree(lists, ready, length);
     return from === null ? null : { from, to: from + length, who };
@@ -67,9 +77,10 @@ export class Timetable {
       for (let tries = 0; tries < MOST_MOVES; tries++) {
         const later = this.firstPlace(before, was.who, place.from - most - (was.to - was.from));
         if (!later) return null;
-        const undo = this.put(before, later);
-        place = this.firstPlace(step, who, Math.max(ready, later.to + lag));
-        undo();
+        place = this.firstPlace(step, who, Math.max(ready, later.to + lag), {
+          ...later,
+          names: namesOf(before, later.who)
+        });
         if (!place) return null;
         if (place.from - later.to <= most) return { place, moved: { step: before, place: later } };
       }
@@ -94,9 +105,9 @@ export class Timetable {
 
   /** Takes a step out of its place; what is handed back puts it in again. */
   private takeOut(step: PlanStep, place: Placed): () => void {
-    const names = namesOf(step, place);
+    const names = namesOf(step, place.who);
     const before = names.map((name) => [name, this.freeOf(name)] as const);
-    for (const name of names) this.free.set(name, tidy([...this.freeOf(name), place]));
+    for (const name of names) this.free.set(name, joined(this.freeOf(name), place));
     this.placed.delete(step.id);
     return () => {
       for (const [name, spans] of before) this.free.set(name, spans);
@@ -106,9 +117,9 @@ export class Timetable {
 
   /** Puts a step in; what is handed back takes it out again. */
   put(step: PlanStep, place: Placed): () => void {
-    const names = namesOf(step, place);
+    const names = namesOf(step, place.who);
     const before = names.map((name) => [name, this.freeOf(name)] as const);
-    for (const name of names) this.free.set(name, taken(this.freeOf(name), place));
+    for (const name of names) this.free.set(name, less(this.freeOf(name), place));
     this.placed.set(step.id, place);
     return () => {
       for (const [name, spans] of before) this.free.set(name, spans);
@@ -134,19 +145,4 @@ export interface Fit {
 /** Openings of the two that may not fit together before one gives up. */
 const MOST_MOVES = 400;
 
-const namesOf = ({ uses }: PlanStep, { who }: Placed) => [...uses, ...(who === null ? [] : [who])];
-
-/** Free time less one place that lies within it. */
-function taken(spans: readonly Span[], { from, to }: Span): Span[] {
-  if (to <= from) return [...spans];
-  const left: Span[] = [];
-  for (const span of spans) {
-    if (span.to <= from || span.from >= to) {
-      left.push(span);
-      continue;
-    }
-    if (span.from < from) left.push({ from: span.from, to: from });
-    if (span.to > to) left.push({ from: to, to: span.to });
-  }
-  return left;
-}
+const namesOf = ({ uses }: PlanStep, who: string | null) => (who === null ? uses : [...uses, who]);
