@@ -123,6 +123,44 @@ test('a casting gets a day, says what each heap wants by then, moves and is over
   await expect(casting.getByRole('heading', { name: 'Before Gnomon' })).toBeVisible();
 });
 
+test('a day is not over while sand stands in a mold: it goes back first, and can be taken back', async ({
+  page,
+  request
+}) => {
+  const heap = await mixedHeap(request, 'Gate heap');
+  await squeezed(request, heap, 'temper');
+  const day = await made(request, '/sessions', { at: hoursAgo(1), zone: 'Europe/London', name: 'Latches' });
+  const mold = await made(request, `/sessions/${day.id}/molds`, { backing_heap_id: heap });
+  const on_hand = async () => (await state(request, heap)).total_kg;
+  const before = await on_hand();
+  await made(request, `/heaps/${heap}/entries`, {
+    kind: 'drawn',
+    at: hoursAgo(0.2),
+    kg: 6,
+    session_id: day.id,
+    mold_id: mold.id
+  });
+  await request.patch(`/api/v1/sessions/${day.id}/molds/${mold.id}`, {
+    data: { state: 'rammed', version: 1 }
+  });
+  await open(page, '/');
+  const casting = page.getByRole('region', { name: 'The next casting' });
+  await casting.getByRole('button', { name: 'It is over' }).click();
+  const asked = page.getByRole('region', { name: 'Before it is over' });
+  await expect(asked).toContainText('Mold 1: rammed');
+  await accessible(page);
+  await asked.getByRole('button', { name: 'Pour on another day' }).click();
+  await expect(casting.getByRole('heading', { name: 'On which day instead?' })).toBeVisible();
+  await casting.getByRole('button', { name: 'Leave it' }).click();
+  await casting.getByRole('button', { name: 'It is over' }).click();
+  await asked.getByRole('button', { name: 'Give its sand back' }).click();
+  // Its sand is back, and with nothing left in a mold the day is over.
+  await expect(casting.getByRole('heading', { name: 'When do you cast next?' })).toBeVisible();
+  expect(Math.abs((await on_hand()) - before)).toBeLessThan(0.3);
+  const { molds } = await (await request.get(`/api/v1/sessions/${day.id}`)).json();
+  expect(molds[0]).toMatchObject({ state: 'broken', broken_because: 'it was not poured' });
+});
+
 test('sand that is not in stock is measured in the recipe, and the batch is logged as it was measured', async ({
   page,
   request

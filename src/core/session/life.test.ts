@@ -35,5 +35,10 @@ describe('the stages of a casting day', () => {
     expect(againstStage('shake-out', molds('closed'))).toBe('needs a poured mold');
     expect(againstStage('shake-out', molds('closed', 'poured'))).toBeNull();
     for (const stage of ['mold', 'recondition', 'done'] as const) expect(againstStage(stage, [])).toBeNull();
+    // Sand that stands in a mold is nobody's once the day is over.
+    for (const state of ['rammed', 'closed'] as const)
+      expect(againstStage('done', molds('shaken-out', state))).toMatch(/rammed mold was not poured/);
+    expect(againstStage('done', molds('rammed', 'poured'))).toMatch(/shake out/);
+    expect(againstStage('done', molds('planned', 'shaken-out', 'broken'))).toBeNull();
   });
 });

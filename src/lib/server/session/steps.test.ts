@@ -94,6 +94,11 @@ describe('steps of a molding session', () => {
     // With sand in it, it is not taken off as if it had never been.
     await expect(removeMold(db, session, id)).rejects.toMatchObject({ status: 409 });
     await expect(removeSession(db, session)).rejects.toMatchObject({ status: 409 });
+    // Nor is its day over before somebody says what becomes of that sand.
+    await expect(amendSession(db, session, { stage: 'done' })).rejects.toMatchObject({
+      status: 422,
+      errors: [{ path: 'stage', message: expect.stringContaining('is not over yet') as string }]
+    });
     expect((await move('broken')).state).toBe('broken');
     await removeMold(db, session, id);
   });

@@ -1,13 +1,9 @@
 <script lang="ts">
-  import { readAnew } from '$lib/ui/read-anew';
-  import { nowIso } from '$core/time/now';
   /** A mold that broke as its pattern was drawn: the likely cause, and its sand back in the heaps. */
   import type { MoldState } from '$core/session/mold-life';
   import { BREAKAGES, likelyBreakages, type Breakage } from '$core/mold/ramming-steps';
-  import { api, ApiProblem, amend } from '$lib/ui/api-client';
-  import { zone } from '$lib/ui/field/record-form.svelte';
-  import { outbox } from '$lib/ui/outbox/outbox.svelte';
-  import { told } from '$lib/ui/toast/toaster';
+  import { ApiProblem } from '$lib/ui/api-client';
+  import { giveBack } from './give-back';
   import { BREAKAGE_ADVICE } from './mold-words';
 
   interface Props {
@@ -26,36 +22,9 @@
   async function log(cause: Breakage) {
     busy = true;
     trouble = null;
-    const at = nowIso();
     try {
-      if (heaps.length > 0) {
-        const act = await outbox.post<{ id: number }>(
-          '/acts',
-          {
-            name: 'a mold broke',
-            entries: [...new Set(heaps)].map((heap_id) => ({
-              heap_id,
-              kind: 'returned',
-              at,
-              zone: zone(),
-              session_id,
-              mold_id: mold.id
-            })),
-            molds: [{ id: mold.id, state: 'broken', broken_because: BREAKAGES[cause] }]
-          },
-          'a mold that broke'
-        );
-        told('Its sand is back in the heap.', async () => {
-          await api('POST', `/acts/${act.id}/undo`);
-          await readAnew();
-        });
-      } else
-        await amend(`/sessions/${session_id}/molds/${mold.id}`, mold, {
-          broken_because: BREAKAGES[cause],
-          state: 'broken'
-        });
+      await giveBack(session_id, mold, heaps, BREAKAGES[cause], 'a mold broke');
       open = false;
-      await readAnew();
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       trouble = thrown.message;

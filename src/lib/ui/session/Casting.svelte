@@ -1,9 +1,10 @@
 <script lang="ts">
   /** What there is to do before the next casting, worked out from the heaps; or the question when that is. */
   import { readAnew } from '$lib/ui/read-anew';
-  import { onMount } from 'svelte';
+  import { onMount, type ComponentProps } from 'svelte';
   import { durationText, massText } from '$core/quantity/display';
-  import { amend } from '$lib/ui/api-client';
+  import { holdsSand } from '$core/session/mold-life';
+  import { amend, api } from '$lib/ui/api-client';
   import { momentName, textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -18,6 +19,7 @@
   import { castingWords, type Casting } from './casting-words';
   import { dueWords } from './due-words';
   import Countdown from './Countdown.svelte';
+  import StillFull from './StillFull.svelte';
   import StepLine from '$lib/ui/plan/StepLine.svelte';
   import { minutesWords, relativeDay } from '$lib/ui/plan/plan-words';
   import type { PlanStepShown } from '$lib/ui/plan/schedule';
@@ -72,9 +74,14 @@
     await readAnew();
   }
 
+  /** Molds of the day, once it was to be over while sand stood in them. */
+  let molds = $state<ComponentProps<typeof StillFull>['molds'] | null>(null);
   async function over(seen: Casting) {
     const where = `/sessions/${seen.id}`;
-    const ended = await amend(where, seen, { stage: 'done' });
+    const day = await api<{ molds: NonNullable<typeof molds>; version: number }>('GET', where);
+    molds = day.molds.some(({ state }) => holdsSand(state)) ? day.molds : null;
+    if (molds) return;
+    const ended = await amend(where, { ...seen, version: day.version }, { stage: 'done' });
     told(`${seen.name ?? 'The casting'} is over.`, async () => {
       await amend(where, ended, { stage: seen.stage });
       await readAnew();
@@ -187,6 +194,18 @@
       <button type="button" class="quiet" onclick={() => move(casting)}>Another day</button>
       {#if !ahead}<a class="quiet" href="/plan">Plan it</a>{/if}
     </p>
+    {#if molds}
+      <StillFull
+        session_id={casting.id}
+        {molds}
+        onseen={() => over(casting)}
+        onlater={() => {
+          molds = null;
+          move(casting);
+        }}
+        onleave={() => (molds = null)}
+      />
+    {/if}
   {:else}
     <h2>{moving ? 'On which day instead?' : 'When do you cast next?'}</h2>
     <p class="soft small">Then the Bench says what each heap wants by that day, and what to buy before.</p>
