@@ -57,7 +57,9 @@ test('another riser is tried beside the one it has, and kept', async ({ page, re
     metal: 'aluminium'
   });
   await open(page, `/mold/${mold.id}/freeze`);
-  await expect(page.getByRole('region', verdict)).toContainText(/The riser (just )?feeds/, { timeout: 60_000 });
+  await expect(page.getByRole('region', verdict)).toContainText(/The riser (just )?feeds/, {
+    timeout: 60_000
+  });
   await page.getByRole('button', { name: 'No riser', exact: true }).click();
   await page.getByRole('button', { name: 'Gate it without a riser' }).click({ timeout: 60_000 });
   await expect(page.getByText('The mold has no riser now.')).toBeVisible();
@@ -67,6 +69,15 @@ test('another riser is tried beside the one it has, and kept', async ({ page, re
   await expect(page.getByRole('heading', { name: 'Where it goes missing' })).toBeVisible();
   await open(page, `/mold/${mold.id}/gating`);
   await expect(page.getByRole('textbox', { name: 'Riser' })).toHaveValue(/^0/);
+  // One that feeds is found by itself, and kept.
+  await open(page, `/mold/${mold.id}/freeze`);
+  await page.getByRole('button', { name: 'Find a riser that feeds' }).click({ timeout: 60_000 });
+  await expect(page.getByText(/^The riser feeds; nothing goes missing/)).toBeVisible({ timeout: 60_000 });
+  await page
+    .getByRole('button', { name: /^Gate it with/ })
+    .last()
+    .click();
+  await expect(page.getByRole('region', verdict)).toContainText('The riser feeds', { timeout: 60_000 });
 });
 
 test('a mold without a flask leads on instead of freezing', async ({ page, request }) => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { HotSpot, RiserVerdict } from './mold-freezing';
-import { feeds, hollowText, riserWords } from './verdict';
+import { feeds, feedsSurely, hollowText, riserWords } from './verdict';
 
 const spot: HotSpot = {
   x_m: 0,
@@ -23,6 +23,10 @@ describe('what is said of a riser', () => {
     const narrow = says({ is: 'feeds', longer_s: 6, casting_s: 135 });
     expect(narrow.says).toBe('The riser just feeds');
     expect(narrow.why).toContain('A wider one is safer.');
+    // The estimate is good to a tenth: of 135 s that is 13.5.
+    expect(feedsSurely({ is: 'feeds', longer_s: 13.4, casting_s: 135 })).toBe(false);
+    expect(feedsSurely({ is: 'feeds', longer_s: 13.6, casting_s: 135 })).toBe(true);
+    expect(feedsSurely({ is: 'none' })).toBe(false);
   });
   it('why it does not: frozen first, cut off, too little; and what goes missing without one', () => {
     expect(says({ is: 'freezes-first', riser_s: 60, casting_s: 80 }).why).toBe(

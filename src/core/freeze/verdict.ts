@@ -12,6 +12,10 @@ const NARROW = 0.1;
 /** Whether the riser feeds; null where there is none. */
 export const feeds = ({ is }: RiserVerdict): boolean | null => (is === 'none' ? null : is === 'feeds');
 
+/** It feeds, and by more than the estimate may be wrong. */
+export const feedsSurely = (riser: RiserVerdict): boolean =>
+  riser.is === 'feeds' && riser.longer_s >= NARROW * riser.casting_s;
+
 /** What the riser does, in a line, and why. */
 export function riserWords(
   { riser, hot_spots }: Pick<MoldFreezing, 'riser' | 'hot_spots'>,
@@ -23,14 +27,14 @@ export function riserWords(
         ? { says: 'It feeds itself', why: 'It has no riser and wants none: no liquid metal is cut off.' }
         : { says: 'Nothing feeds the last of it', why: cutOffWords(hot_spots[0]!, system) };
     case 'feeds':
-      return riser.longer_s < NARROW * riser.casting_s
+      return feedsSurely(riser)
         ? {
-            says: 'The riser just feeds',
-            why: `It stays liquid only ${durationText(riser.longer_s)} longer than the casting, and the estimate is good to about a tenth. A wider one is safer.`
-          }
-        : {
             says: 'The riser feeds',
             why: `It stays liquid ${durationText(riser.longer_s)} longer than the casting and is joined to it until then.`
+          }
+        : {
+            says: 'The riser just feeds',
+            why: `It stays liquid only ${durationText(riser.longer_s)} longer than the casting, and the estimate is good to about a tenth. A wider one is safer.`
           };
     case 'freezes-first':
       return {

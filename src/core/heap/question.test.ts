@@ -119,3 +119,29 @@ describe('an entry is asked about before it is written', () => {
     expect(ask({ kind: 'moved', container: nature.container })).toBeNull();
   });
 });
+
+describe('burnt sand by the heap', () => {
+  const poured: Event = { kind: 'poured', burnt_kg: 0.4, water_driven_off_kg: null, metal_kg: 1.2 };
+  const out: Event[] = [{ kind: 'drawn', kg: 8 }, poured, { kind: 'returned', kg: 7.6 }];
+  const works: Event[] = [
+    { kind: 'water', kg: 0.15 },
+    { kind: 'mixed', additions: [part('sand', 2), part('binder', 0.2)] },
+    { kind: 'added', additions: [part('binder', 0.2)] },
+    { kind: 'drawn', kg: 8 }
+  ];
+  it('is asked about before anything stirs it in', () => {
+    for (const event of works) {
+      expect(ask(event), event.kind).toBeNull();
+      const question = ask(event, heap(...out));
+      expect(question?.message, event.kind).toMatch(/^About [34]\d0 g of burnt sand .* stirs it in/);
+      expect(question?.impossible).toBeUndefined();
+    }
+  });
+  it('is not once it was thrown out, or was stirred in', () => {
+    const thrown: Event = { kind: 'discarded', kg: 0.4, burnt: true };
+    for (const event of works) {
+      expect(ask(event, heap(...out, thrown)), event.kind).toBeNull();
+      expect(ask(event, heap(...out, { kind: 'water', kg: 0.15 })), event.kind).toBeNull();
+    }
+  });
+});

@@ -97,8 +97,8 @@ export interface FreezeAnswer {
     cut_off_cm3: number;
     hollow_cm3: number;
   }[];
-  /** Whether the riser feeds; null where there is none. */
-  riser: { feeds: boolean | null; is: RiserVerdict['is']; says: string; why: string } | null;
+  /** Whether the riser feeds, and by more than the estimate may be wrong; null where there is none. */
+  riser: { feeds: boolean | null; surely: boolean; is: RiserVerdict['is']; says: string; why: string } | null;
   /** Where metal comes later than it runs there. */
   misrun: {
     casting: number;

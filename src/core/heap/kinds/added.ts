@@ -7,7 +7,7 @@ import {
   type Ingredient
 } from '../state/ingredient';
 import { entryKind, signed, workedOver } from '../state/kind';
-import { batchQuestion } from '../state/question';
+import { batchQuestion, burntQuestion } from '../state/question';
 
 /** One thing weighed in. */
 export interface Added {
@@ -42,5 +42,6 @@ export const added = entryKind({
     moves: [...workedOver(bodies), ...additions.map((each) => arrivalMove(each, scale_g))]
   }),
   amounts: (event: Added) => sandAmounts(event),
-  question: (event: Added, { nature, belief }) => batchQuestion(nature, belief, event)
+  question: (event: Added, { nature, belief }) =>
+    batchQuestion(nature, belief, event) ?? burntQuestion(belief, 'kg')
 });

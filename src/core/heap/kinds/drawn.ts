@@ -4,7 +4,7 @@ import { sandOf } from '../state/belief';
 import { HEAP } from '../state/bodies';
 import { entryKind, signed, weighingSd, workedOver } from '../state/kind';
 import { learned } from '../state/lessons';
-import { habitQuestion, tenth, words } from '../state/question';
+import { burntQuestion, habitQuestion, tenth, words } from '../state/question';
 
 /** Sand taken for a mold. */
 export interface Drawn {
@@ -64,6 +64,6 @@ export const drawn = entryKind({
         message: `There are only about ${words(there)} in the heap.`,
         likely_kg: kg / 10 < there ? kg / 10 : null
       };
-    return habitQuestion(belief, 'drawn', kg, 'kg');
+    return habitQuestion(belief, 'drawn', kg, 'kg') ?? burntQuestion(belief, 'kg');
   }
 });

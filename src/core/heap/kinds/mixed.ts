@@ -7,7 +7,7 @@ import {
   type Ingredient
 } from '../state/ingredient';
 import { entryKind, workedOver } from '../state/kind';
-import { batchQuestion } from '../state/question';
+import { batchQuestion, burntQuestion } from '../state/question';
 
 /** A batch: several things weighed in together. */
 export interface Mixed {
@@ -37,5 +37,6 @@ export const mixed = entryKind({
     moves: [...workedOver(bodies), ...additions.map((each) => arrivalMove(each, scale_g))]
   }),
   amounts: (event: Mixed) => sandAmounts(event),
-  question: (event: Mixed, { nature, belief }) => batchQuestion(nature, belief, event)
+  question: (event: Mixed, { nature, belief }) =>
+    batchQuestion(nature, belief, event) ?? burntQuestion(belief, 'additions[0].kg')
 });

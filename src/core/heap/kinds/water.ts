@@ -3,7 +3,7 @@ import { POURED_WATER_SD_SHARE } from '$core/reference/accuracy';
 import { HEAP, WATER } from '../state/bodies';
 import { entryKind, signed, workedOver } from '../state/kind';
 import { unit } from '../state/moves';
-import { waterQuestion } from '../state/question';
+import { burntQuestion, waterQuestion } from '../state/question';
 
 /** Water poured on and worked in. */
 export interface Water {
@@ -31,5 +31,6 @@ export const water = entryKind({
       }
     ]
   }),
-  question: ({ kg }: Water, { nature, belief }) => waterQuestion(nature, belief, kg, 'kg')
+  question: ({ kg }: Water, { nature, belief }) =>
+    waterQuestion(nature, belief, kg, 'kg') ?? burntQuestion(belief, 'kg')
 });

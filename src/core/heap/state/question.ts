@@ -12,7 +12,8 @@ import {
 } from '$core/material/composition';
 import { middle } from '$core/reference/targets';
 import { aimMoisture } from '$core/judge/temper-window';
-import { believedMoisture, sandOf, type Belief, type HeapNature } from './belief';
+import { believedMoisture, placeOf, sandOf, type Belief, type HeapNature } from './belief';
+import { BURNT, PART_COUNT } from './bodies';
 import { usualOf, type HabitName } from './habits';
 import type { Ingredient } from './ingredient';
 
@@ -38,6 +39,8 @@ const SLURRY = 0.3;
 const FAR_TOO_WET = 1.7;
 /** So many times what is usual, or that part of it, and it is asked about. */
 export const UNUSUAL = 6;
+/** Crumbs that a sorter leaves, kg: nobody is asked about them. */
+const LEFT_BY_A_SORTER_KG = 0.02;
 /** As many entries of a kind make a habit. */
 const HABIT = 3;
 
@@ -174,6 +177,27 @@ function recipeQuestion(
     path: path(sand),
     message: `With ${words(kg)} of sand the new sand is ${(100 * gets).toFixed(gets < 0.01 ? 1 : 0)} % active clay.`,
     likely_kg: tenth(kg, wanted)
+  };
+}
+
+/**
+ * Working the heap over stirs in the burnt sand that lies with it since it was poured on: asked about where there surely is
+ * more of it than a sorter leaves.
+ */
+export function burntQuestion(belief: Belief, path: string): Question | null {
+  const at = placeOf(belief.layout, BURNT);
+  if (at === null) return null;
+  const size = belief.mean.length;
+  let [kg, variance] = [0, 0];
+  for (let i = at; i < at + PART_COUNT; i++) {
+    kg += belief.mean[i]!;
+    for (let j = at; j < at + PART_COUNT; j++) variance += belief.covariance[i * size + j]!;
+  }
+  if (!(kg - NINE_IN_TEN * Math.sqrt(Math.max(0, variance)) > LEFT_BY_A_SORTER_KG)) return null;
+  return {
+    path,
+    message: `About ${words(kg)} of burnt sand lies by this heap since it was poured on, and this stirs it in. If you threw it out, log that first.`,
+    likely_kg: null
   };
 }
 

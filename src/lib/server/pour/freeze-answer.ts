@@ -1,4 +1,4 @@
-import { feeds, riserWords } from '$core/freeze/verdict';
+import { feeds, feedsSurely, riserWords } from '$core/freeze/verdict';
 import type { At, MoldToFreeze } from '$core/freeze/mold-freezing';
 import { gatingBodies } from '$core/heat/gating-bodies';
 import { spreadOf } from '$core/heat/shape';
@@ -91,7 +91,13 @@ function answerOf({ after, freezing, picture }: MoldHeat, { picture: wanted }: F
         hollow_cm3: cm3(hollow_m3)
       })
     ),
-    riser: { feeds: feeds(freezing.riser), is: freezing.riser.is, says, why },
+    riser: {
+      feeds: feeds(freezing.riser),
+      surely: feedsSurely(freezing.riser),
+      is: freezing.riser.is,
+      says,
+      why
+    },
     misrun: freezing.misrun.map(({ casting, arrives_s, runs_s, volume_m3, ...at }) => ({
       casting,
       ...mm(at),

@@ -24,6 +24,7 @@
   const work = new LongWork();
   let tried = $state.raw<{ riser_mm: number; answer: FreezeAnswer }[]>([]);
   let trouble = $state<string | null>(null);
+  const busy = $derived(finding || work.progress !== null);
   const length = (mm: number) => (mm === 0 ? 'No riser' : figureText(lengthFigure(mm / 1000, units())));
   /** What one would lie beside it: none, a quarter narrower, a quarter wider, or a usual one where there is none. */
   const ways = $derived(
@@ -31,16 +32,35 @@
       .map((mm) => Math.round(mm))
       .filter((mm) => !tried.some(({ riser_mm }) => riser_mm === mm))
   );
-  async function attempt(riser_mm: number) {
+  async function attempt(riser_mm: number): Promise<FreezeAnswer | null> {
     trouble = null;
     try {
       const answer = await work.follow((how) =>
         api<FreezeAnswer>('POST', '/calc/freeze', { mold_id: mold.id, riser_mm }, how)
       );
       tried = [...tried, { riser_mm, answer }];
+      return answer;
     } catch (thrown) {
       trouble = (thrown as Error).message;
+      return null;
     }
+  }
+  /** Wider ones, a quarter of it at a time, or usual ones where there is none. */
+  const WIDER = [1.25, 1.5, 1.75, 2] as const;
+  const USUAL_MM = [25, 35, 45, 60] as const;
+  let finding = $state(false);
+  /** None of them feeds. */
+  let none = $state(false);
+  /** Goes through wider risers up to the first that surely feeds. */
+  async function find() {
+    [finding, none, tried] = [true, false, []];
+    const widths = riser_m === null ? USUAL_MM : WIDER.map((times) => Math.round(times * riser_m * 1000));
+    for (const riser_mm of widths) {
+      const answer = await attempt(riser_mm);
+      finding = answer !== null && !answer.riser?.surely;
+      if (!finding) return;
+    }
+    [finding, none] = [false, true];
   }
   async function keep(riser_mm: number) {
     const where = `/sessions/${session_id}/molds/${mold.id}`;
@@ -91,11 +111,22 @@
       </div>
     {/each}
   </dl>
+  {#if none}
+    <p class="small" role="status">
+      None of these surely feeds it. A wider way to the riser, a riser nearer to the last place, or a thinner
+      place there helps more.
+    </p>
+  {/if}
   {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
   <WorkProgress progress={work.progress} onstop={() => work.stop()} />
   <p class="row">
+    {#if !as_it_is.riser?.surely && (riser_m !== null || hollow(as_it_is) > 0)}
+      <button type="button" class="quiet" disabled={busy} onclick={() => find()}
+        >Find a riser that feeds</button
+      >
+    {/if}
     {#each ways as mm (mm)}
-      <button type="button" class="quiet" disabled={work.progress !== null} onclick={() => attempt(mm)}
+      <button type="button" class="quiet" disabled={busy} onclick={() => void attempt(mm)}
         >{length(mm)}</button
       >
     {/each}

@@ -269,7 +269,7 @@
           </p>
         {/if}
         {#if answer.misrun.length === 0 && answer.ungated.length < of.castings.length}
-          <p class="small">It is everywhere before it stops running.</p>
+          <p class="small">Metal reaches every part before it stops running.</p>
         {:else if answer.misrun.length > 0}
           <ul class="list-disc pl-5">
             {#each answer.misrun as late, i (i)}
