@@ -20,12 +20,12 @@ describe('what is said of a riser', () => {
       says: 'The riser feeds',
       why: 'It stays liquid 30 s longer than the casting and is joined to it until then.'
     });
-    const narrow = says({ is: 'feeds', longer_s: 6, casting_s: 135 });
+    const narrow = says({ is: 'feeds', longer_s: 2, casting_s: 135 });
     expect(narrow.says).toBe('The riser just feeds');
     expect(narrow.why).toContain('A wider one is safer.');
-    // The estimate is good to a tenth: of 135 s that is 13.5.
-    expect(feedsSurely({ is: 'feeds', longer_s: 13.4, casting_s: 135 })).toBe(false);
-    expect(feedsSurely({ is: 'feeds', longer_s: 13.6, casting_s: 135 })).toBe(true);
+    // The cells are good to a fiftieth: of 135 s that is 2.7.
+    expect(feedsSurely({ is: 'feeds', longer_s: 2.6, casting_s: 135 })).toBe(false);
+    expect(feedsSurely({ is: 'feeds', longer_s: 2.8, casting_s: 135 })).toBe(true);
     expect(feedsSurely({ is: 'none' })).toBe(false);
   });
   it('why it does not: frozen first, cut off, too little; and what goes missing without one', () => {

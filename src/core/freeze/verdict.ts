@@ -6,13 +6,16 @@ import type { HotSpot, MoldFreezing, RiserVerdict } from './mold-freezing';
 export const hollowText = (m3: number, system: UnitSystem): string =>
   inUnits(`${Number((m3 * 1e6).toPrecision(2))}\u202fcm³`, system);
 
-/** A riser that stays liquid longer by less than this share feeds as far as the estimate goes, no further. */
-const NARROW = 0.1;
+/**
+ * Closer than this share of its time the riser and the casting are not told apart: cells of another size move an answer so
+ * far. What else is wrong with the estimate moves both alike.
+ */
+const NARROW = 0.02;
 
 /** Whether the riser feeds; null where there is none. */
 export const feeds = ({ is }: RiserVerdict): boolean | null => (is === 'none' ? null : is === 'feeds');
 
-/** It feeds, and by more than the estimate may be wrong. */
+/** It feeds, by more than the cells may be wrong. */
 export const feedsSurely = (riser: RiserVerdict): boolean =>
   riser.is === 'feeds' && riser.longer_s >= NARROW * riser.casting_s;
 
@@ -34,7 +37,7 @@ export function riserWords(
           }
         : {
             says: 'The riser just feeds',
-            why: `It stays liquid only ${durationText(riser.longer_s)} longer than the casting, and the estimate is good to about a tenth. A wider one is safer.`
+            why: `It stays liquid only ${durationText(riser.longer_s)} longer than the casting, closer than this model can tell. A wider one is safer.`
           };
     case 'freezes-first':
       return {

@@ -97,7 +97,7 @@ export interface FreezeAnswer {
     cut_off_cm3: number;
     hollow_cm3: number;
   }[];
-  /** Whether the riser feeds, and by more than the estimate may be wrong; null where there is none. */
+  /** Whether the riser feeds, and by more than the cells may be wrong; null where there is none. */
   riser: { feeds: boolean | null; surely: boolean; is: RiserVerdict['is']; says: string; why: string } | null;
   /** Where metal comes later than it runs there. */
   misrun: {
