@@ -79,8 +79,8 @@ export async function amend<T = unknown>(
     }
 }
 
-/** As often somebody else may be quicker. */
-const MOST_TRIES = 5;
+/** As often somebody else may be quicker: a dozen checks that are just being ticked each are. */
+const MOST_TRIES = 30;
 
 /** Whether somebody stopped it, and did not just wait in vain. */
 const isStopped = (signal: AbortSignal | undefined): boolean =>
