@@ -6,7 +6,7 @@
   import { CAUTIONS, type CautionName } from '$lib/ui/caution/cautions';
 
   import TextField from '$lib/ui/field/TextField.svelte';
-  import { CHAPTERS, found } from '$lib/ui/handbook/chapters';
+  import { CHAPTERS } from '$lib/ui/handbook/chapters';
   import TermDrawing, { DRAWN } from '$lib/ui/term/TermDrawing.svelte';
   import { TERMS, TERM_NAMES } from '$lib/ui/term/terms';
 
@@ -14,7 +14,6 @@
   // What was asked for stands in the field until something else is typed.
   // svelte-ignore state_referenced_locally
   let words = $state(data.words);
-  const hits = $derived(found(data.words));
 
   const range = (window: { min: number; max: number } | null, scale = 100, decimals = 1) =>
     window ? `${(window.min * scale).toFixed(decimals)}–${(window.max * scale).toFixed(decimals)}` : '–';
@@ -41,9 +40,9 @@
   </form>
   {#if data.words !== ''}
     <section aria-label="Found">
-      <h2>{hits.length === 0 ? `Nothing of “${data.words}”` : `Of “${data.words}”`}</h2>
+      <h2>{data.hits.length === 0 ? `Nothing of “${data.words}”` : `Of “${data.words}”`}</h2>
       <ul class="ruled">
-        {#each hits as hit (hit.href + hit.name)}
+        {#each data.hits as hit (hit.href + hit.name)}
           <li>
             <a class="block py-2 no-underline" href={hit.href}
               ><strong class="inline-block first-letter:uppercase">{hit.name}</strong>

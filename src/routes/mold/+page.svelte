@@ -18,7 +18,7 @@
     </p>
   </div>
   {#if data.molds.length > 0}
-    <ul class="row print:hidden" aria-label="Molds of {data.session?.name ?? 'this casting'}">
+    <ul id="coming" class="row print:hidden" aria-label="Molds of {data.session?.name ?? 'this casting'}">
       {#each data.molds as mold, i (mold.id)}
         <li>
           <a class="quiet px-4 text-left" href="/mold/{mold.id}">

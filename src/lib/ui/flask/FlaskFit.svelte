@@ -99,7 +99,7 @@
   );
 </script>
 
-<form class="stack" method="GET" onsubmit={(event) => event.preventDefault()} novalidate>
+<form id="fit" class="stack" method="GET" onsubmit={(event) => event.preventDefault()} novalidate>
   <Restored {draft} />
   <div class="pair">
     {#each SIDES as { name, label } (name)}

@@ -37,7 +37,8 @@ export const CHAPTERS: readonly Chapter[] = [
       'mull',
       'splash',
       'riddle',
-      'cost'
+      'cost',
+      'sea-coal'
     ],
     tests: TESTS_BY_STAGE.mix,
     cautions: ['dust', 'flammable']
@@ -84,7 +85,17 @@ export const CHAPTERS: readonly Chapter[] = [
       'rap',
       'vent',
       'drop-out',
-      'contraction'
+      'contraction',
+      'print',
+      'chaplet',
+      'cheek',
+      'match',
+      'gagger',
+      'jacket',
+      'slick',
+      'swab',
+      'fillet',
+      'skin-dried'
     ],
     tests: [],
     cautions: ['dust']
@@ -93,7 +104,7 @@ export const CHAPTERS: readonly Chapter[] = [
     id: 'pour',
     name: 'Pour',
     about: 'How much metal, how hot, by which way, and whether it is safe.',
-    terms: ['melt', 'heel', 'liquidus', 'gating', 'choke', 'riser', 'modulus'],
+    terms: ['melt', 'flux', 'heel', 'liquidus', 'gating', 'choke', 'riser', 'chill', 'modulus'],
     tests: [],
     cautions: ['wet', 'damp', 'burns', 'zinc', 'chips']
   },
@@ -101,7 +112,7 @@ export const CHAPTERS: readonly Chapter[] = [
     id: 'shake-out',
     name: 'Shake out',
     about: 'When it may be opened, what came out, and why.',
-    terms: ['shake-out', 'burnt', 'yield', 'suspect'],
+    terms: ['shake-out', 'burnt', 'burn-on', 'fettling', 'yield', 'suspect'],
     tests: [],
     cautions: ['hot']
   },
@@ -165,16 +176,12 @@ export function entries(): Entry[] {
       name: CAUTIONS[caution].title,
       text: CAUTIONS[caution].text,
       href: `/handbook/${stage(({ cautions }) => cautions.includes(caution))}`
-    }))
+    })),
+    {
+      what: 'trouble',
+      name: 'Edges break out when you cut the mold',
+      text: 'Dry, weak or rammed too hard: told apart by what you see and by your records.',
+      href: '/handbook#edges'
+    }
   ];
-}
-
-/** What holds all of some words, names first. */
-export function found(words: string): Entry[] {
-  const asked = words.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
-  if (asked.length === 0) return [];
-  const has = (text: string) => asked.every((word) => text.toLowerCase().includes(word));
-  const all = entries();
-  const named = all.filter(({ name }) => has(name));
-  return [...named, ...all.filter((entry) => !named.includes(entry) && has(`${entry.name} ${entry.text}`))];
 }

@@ -16,7 +16,7 @@
   import { entryWords } from '$lib/ui/entry/entry-words';
   import { logEntry } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
-  import { destinations, found } from './destinations';
+  import { destinations, found, lookedUp } from './destinations';
   import { typedEntry, type NamedHeap, type NamedLot } from './typed-entry';
 
   /** As many as are looked through at a glance. */
@@ -58,7 +58,8 @@
   });
   const shown = $derived([
     ...(said ? [{ href: 'log', label: said, of: 'write it in' }] : []),
-    ...found(destinations(heaps), line, SHOWN)
+    ...found(destinations(heaps), line, SHOWN),
+    ...(line.trim().length > 1 ? [lookedUp(line)] : [])
   ]);
   const collection = $derived(
     useListCollection({ items: shown, itemToValue: ({ href }) => href, itemToString: ({ label }) => label })
@@ -150,10 +151,12 @@
       {/each}
     </Combobox.Content>
   </Combobox>
-  {#if shown.length === 0}
+  {#if loaded && !said}
     <p class="soft small">
-      Nothing is called that. Entries read like “water 200 g gate”, “bentonite {massText(0.5, units())} gate”, “spilled
-      {massText(1, units())}” or “note gate: crust on top”.
+      Entries read like “water 200 g gate”, “bentonite {massText(0.5, units())} gate”, “spilled {massText(
+        1,
+        units()
+      )}” or “note gate: crust on top”.
     </p>
   {/if}
   {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}

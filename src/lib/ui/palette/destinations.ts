@@ -21,6 +21,10 @@ const ACTIONS = [
   ['/drying', 'How it will dry'],
   ['/temper-curve', 'Temper curve'],
   ['/learned', 'What it has taught'],
+  ['/what-if', 'What if: a change tried on paper'],
+  ['/charts', 'Control charts'],
+  ['/recondition', 'Recondition, step by step'],
+  ['/test', 'All tests'],
   ['/settings', 'Windows and container']
 ] as const;
 
@@ -44,8 +48,21 @@ export function destinations(heaps: readonly NamedHeap[]): Destination[] {
     { href: '/heaps/new', label: 'New heap', of: 'action' },
     { href: '/handbook#edges', label: 'Edges break out when I cut the mold', of: 'handbook' },
     { href: '/stock/new', label: 'Put something in stock', of: 'action' },
-    { href: '/flasks', label: 'Which flask takes it: fit, sand and weight', of: 'action' },
+    { href: '/flasks#fit', label: 'Which flask takes it: fit, sand and weight', of: 'action' },
     { href: '/flasks/new', label: 'A flask for the rack', of: 'action' },
+    { href: '/patterns/new', label: 'New pattern: from a mesh, solids or its sizes', of: 'action' },
+    { href: '/mold#coming', label: 'Gating, sand and steps of the coming molds', of: 'action' },
+    { href: '/pour#melt', label: 'Melt, furnace and checks before the pour', of: 'action' },
+    { href: '/plan#calendar', label: 'Calendar: take the plan along, say when you are busy', of: 'action' },
+    { href: '/journal?view=wall', label: 'Wall of photos', of: 'place' },
+    { href: '/year', label: 'The year: yield, defects, what differed', of: 'place' },
+    { href: '/alloys', label: 'Alloys of your own', of: 'place' },
+    { href: '/records#copies', label: 'Backup and copies', of: 'action' },
+    { href: '/records#open', label: 'Export and import in open formats', of: 'action' },
+    { href: '/records#phone', label: 'From the phone', of: 'action' },
+    { href: '/records#devices', label: 'Scales, devices and scripts', of: 'action' },
+    { href: '/trainer?training=mold', label: 'Trainer: molds and castings', of: 'place' },
+    { href: '/trainer?training=word', label: 'Trainer: words of the craft', of: 'place' },
     { href: '/hands', label: 'Hands of the shed', of: 'place' },
     { href: '/heaps/compare', label: 'Two heaps side by side', of: 'place' }
   ];
@@ -55,7 +72,7 @@ export function destinations(heaps: readonly NamedHeap[]): Destination[] {
 export function found(all: readonly Destination[], line: string, most: number): Destination[] {
   const words = line.toLowerCase().split(/\s+/).filter(Boolean);
   const begins = ({ label }: Destination) => {
-    const parts = label.toLowerCase().split(/[\s:]+/);
+    const parts = label.toLowerCase().split(/[\s:,]+/);
     return words.every((word) => parts.some((part) => part.startsWith(word)));
   };
   return all
@@ -63,3 +80,10 @@ export function found(all: readonly Destination[], line: string, most: number): 
     .sort((a, b) => (words.length === 0 ? 0 : a.label.length - b.label.length))
     .slice(0, most);
 }
+
+/** Where the handbook is asked for what is typed: the last way of all. */
+export const lookedUp = (line: string): Destination => ({
+  href: `/handbook?words=${encodeURIComponent(line.trim())}`,
+  label: `Look up “${line.trim()}”`,
+  of: 'handbook'
+});

@@ -23,7 +23,7 @@
   }
 </script>
 
-<section class="grid gap-3" aria-label="In your own calendar">
+<section id="calendar" class="grid gap-3" aria-label="In your own calendar">
   <h2>In your own calendar</h2>
   <p class="row">
     <a class="quiet" href="/api/v1/plans/{plan_id}/calendar.ics" download>Take the file (.ics)</a>

@@ -149,7 +149,7 @@
   }
 </script>
 
-<section class="stack" aria-label="The melt">
+<section id="melt" class="stack" aria-label="The melt">
   <header class="flex flex-wrap items-baseline justify-between gap-x-4">
     <h2>The melt</h2>
     <p class="soft small">{alloy.name}, poured at {temperatureText(pour_c, units())}</p>

@@ -259,6 +259,80 @@ export const TERMS = {
     word: 'Hand, scale, oven',
     means:
       'A squeeze tells moisture to about half a percent, a pan and kitchen scale to a quarter, an oven to a tenth.'
+  },
+  chill: {
+    word: 'Chill',
+    means:
+      'A piece of clean dry metal set against a thick place in the mold, so that it freezes sooner. Damp or rusty, it makes gas: warm it first.'
+  },
+  chaplet: {
+    word: 'Chaplet',
+    means:
+      'A small metal stilt that holds a core where its prints alone do not. It stays in the casting, so it is clean and of a metal that melts in.'
+  },
+  print: {
+    word: 'Core print',
+    means:
+      'A stub on the pattern that leaves a seat in the sand. The core lies in it, held against floating up in the metal.'
+  },
+  cheek: {
+    word: 'Cheek',
+    means: 'A third part of a flask, between cope and drag, for a shape that draws neither up nor down.'
+  },
+  match: {
+    word: 'Match plate, follow board',
+    means:
+      'A match plate carries both halves of the pattern on its two faces, so that every mold parts alike. A follow board is hollowed to bed a loose pattern to its parting line.'
+  },
+  gagger: {
+    word: 'Gagger, bars',
+    means:
+      'Bars cross the cope and hold up its sand. A gagger is a hook wetted with clay water that hangs from a bar into a deep pocket.'
+  },
+  jacket: {
+    word: 'Jacket',
+    means:
+      'A frame slipped over a mold whose flask was taken off, so that it does not burst when it is poured.'
+  },
+  slick: {
+    word: 'Slick, trowel, gate cutter',
+    means:
+      'Small smooth tools for mending and cutting sand: press, do not rub. Rubbed sand brings its water to the face, and it flakes off.'
+  },
+  swab: {
+    word: 'Swab, bulb',
+    means:
+      'A wet brush or bulb that damps the edge of the sand around a pattern before it is drawn. A few drops: wet sand there blows.'
+  },
+  fillet: {
+    word: 'Fillet',
+    means:
+      'A rounded inner corner, of wax, putty or wood on the pattern. A sharp one breaks out of the sand and tears the metal as it shrinks.'
+  },
+  'skin-dried': {
+    word: 'Skin-dried mold, mold wash',
+    means:
+      'A mold whose face is dried with a torch, often over a wash of fine refractory, so that heavy or hot metal meets no water. Pour it soon: the face draws water again.'
+  },
+  flux: {
+    word: 'Flux, skimming, degassing',
+    means:
+      'Flux draws dross together so that it skims off cleanly. Degassing takes out the gas that damp scrap brought in. Both are dry and go in with long tools, gloves and a face shield.'
+  },
+  'sea-coal': {
+    word: 'Sea coal, carbon',
+    means:
+      'Fine coal or another carbon in sand for iron: it smokes where the metal meets it, and keeps the grains from sticking. For aluminium it is of little use. Too much makes gas.'
+  },
+  'burn-on': {
+    word: 'Burn-on, penetration',
+    means:
+      'Sand that holds to the casting. Burn-on is a thin crust fused by the heat; penetration is metal that ran in between the grains. Finer sand, firmer ramming and cooler metal help.'
+  },
+  fettling: {
+    word: 'Fettling: cut, file, clean',
+    means:
+      'Brush all sand off first, for grains ruin a saw. Then saw off sprue and risers, file or grind the flash, and look at the cut: a hollow there tells of shrinkage.'
   }
 } as const;
 
