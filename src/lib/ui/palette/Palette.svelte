@@ -28,7 +28,7 @@
   /** Likely a slip: it is taken once somebody says that it is right. */
   let asked = $state(false);
   let input = $state<HTMLElement | null>(null);
-  let loaded = false;
+  let loaded = $state(false);
   /** Enter was pressed before it was known what there is. */
   let pressed = false;
 
@@ -59,7 +59,7 @@
   const shown = $derived([
     ...(said ? [{ href: 'log', label: said, of: 'write it in' }] : []),
     ...found(destinations(heaps), line, SHOWN),
-    ...(line.trim().length > 1 ? [lookedUp(line)] : [])
+    ...(loaded && line.trim().length > 1 ? [lookedUp(line)] : [])
   ]);
   const collection = $derived(
     useListCollection({ items: shown, itemToValue: ({ href }) => href, itemToString: ({ label }) => label })

@@ -19,7 +19,7 @@
   import { castingWords, type Casting } from './casting-words';
   import { dueWords } from './due-words';
   import Countdown from './Countdown.svelte';
-  import StillFull from './StillFull.svelte';
+  import type StillFull from './StillFull.svelte';
   import StepLine from '$lib/ui/plan/StepLine.svelte';
   import { minutesWords, relativeDay } from '$lib/ui/plan/plan-words';
   import type { PlanStepShown } from '$lib/ui/plan/schedule';
@@ -195,16 +195,18 @@
       {#if !ahead}<a class="quiet" href="/plan">Plan it</a>{/if}
     </p>
     {#if molds}
-      <StillFull
-        session_id={casting.id}
-        {molds}
-        onseen={() => over(casting)}
-        onlater={() => {
-          molds = null;
-          move(casting);
-        }}
-        onleave={() => (molds = null)}
-      />
+      {#await import('./StillFull.svelte') then { default: StillFull }}
+        <StillFull
+          session_id={casting.id}
+          {molds}
+          onseen={() => over(casting)}
+          onlater={() => {
+            molds = null;
+            move(casting);
+          }}
+          onleave={() => (molds = null)}
+        />
+      {/await}
     {/if}
   {:else}
     <h2>{moving ? 'On which day instead?' : 'When do you cast next?'}</h2>
