@@ -85,7 +85,7 @@ export const SAID_AS: Readonly<Record<string, string>> = {
   'school-tilt': 'tilt mold angle',
   'defect-blow':
     'bubbles holes gas holes blow hole bubble in casting my casting has holes cavities round pits porosity blister',
-  'defect-pinholes': 'pin holes tiny holes porous porosity specks pores',
+  'defect-pinholes': 'pin holes tiny holes in casting has holes porous porosity specks pores',
   'defect-dirt': 'sand in casting grains inclusions dirty',
   'defect-drop': 'sand fell in lump missing caved in collapsed mold crushed',
   'defect-scab': 'rough patch raised patch wavy line scabs expansion buckled',

@@ -24,7 +24,7 @@ const SAME: Readonly<Record<string, string>> = {
   froze: 'freeze'
 };
 /** So many are looked through. */
-const MOST_FOUND = 12;
+const MOST_FOUND = 8;
 /** A shorter word is typed right. */
 const LONG_ENOUGH_TO_SLIP = 4;
 
@@ -72,9 +72,9 @@ export function found(words: string): Entry[] {
   const { search, all } = indexed();
   const hits = search.search(words);
   const best = hits[0]?.score ?? 0;
-  // What matches a tenth as well says something else.
+  // What matches a quarter as well says something else.
   return hits
-    .filter(({ score }) => score > 0.1 * best)
+    .filter(({ score }) => score > 0.25 * best)
     .slice(0, MOST_FOUND)
     .map(({ id }) => all[id as number]!);
 }
