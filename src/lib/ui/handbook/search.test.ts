@@ -138,7 +138,15 @@ const ASKED: readonly (readonly [string, ...string[]])[] = [
   ['permiability', 'word-permeability', 'test-permeability', 'formula-permeability'],
   ['shrinkadge', 'word-contraction', 'defect-shrinkage', 'formula-shrinkage'],
   ['ramed too hard', 'word-ramming', 'test-hardness', 'school-ram'],
-  ['mould', 'word-cope-drag', 'word-parting', 'word-skin-dried', 'word-flask', 'edges', 'formula-sand-demand'],
+  [
+    'mould',
+    'word-cope-drag',
+    'word-parting',
+    'word-skin-dried',
+    'word-flask',
+    'edges',
+    'formula-sand-demand'
+  ],
   ['risér', 'word-riser', 'word-gating', 'formula-modulus'],
   ['vents', 'word-vent', 'school-vent'],
   ['squeezing', 'word-squeeze', 'test-squeeze']
