@@ -2,7 +2,7 @@
   import { readAnew } from '$lib/ui/read-anew';
   import { massText } from '$core/quantity/display';
   import type { NotedStep } from '$core/session/noted-step';
-  import { amend } from '$lib/ui/api-client';
+  import { ApiProblem, amend } from '$lib/ui/api-client';
   import BeginSand from '$lib/ui/recondition/BeginSand.svelte';
   import LongView from '$lib/ui/recondition/LongView.svelte';
   import MakeFacing from '$lib/ui/recondition/MakeFacing.svelte';
@@ -10,7 +10,7 @@
   import { units } from '$lib/ui/preferences';
   import FollowSession from '$lib/ui/step/FollowSession.svelte';
   import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
-  import { told } from '$lib/ui/toast/toaster';
+  import { told, warned } from '$lib/ui/toast/toaster';
 
   const { data } = $props();
   const heap = $derived(data.heap);
@@ -30,7 +30,15 @@
   async function over() {
     const where = `/sessions/${data.day!.id}`;
     const before = data.day!.stage;
-    const ended = await amend(where, data.day!, { stage: 'done' });
+    let ended: { version: number };
+    try {
+      ended = await amend(where, data.day!, { stage: 'done' });
+    } catch (thrown) {
+      if (!(thrown instanceof ApiProblem)) throw thrown;
+      const stage = thrown.errors.find(({ path }) => path === 'stage');
+      warned(stage ? `This casting ${stage.message}.` : thrown.message);
+      return;
+    }
     told('The wheel is closed: this casting is over.', async () => {
       await amend(where, ended, { stage: before });
       await readAnew();
