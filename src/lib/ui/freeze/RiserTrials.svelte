@@ -24,6 +24,8 @@
   const work = new LongWork();
   let tried = $state.raw<{ riser_mm: number; answer: FreezeAnswer }[]>([]);
   let trouble = $state<string | null>(null);
+  /** One that feeds is looked for. */
+  let finding = $state(false);
   const busy = $derived(finding || work.progress !== null);
   const length = (mm: number) => (mm === 0 ? 'No riser' : figureText(lengthFigure(mm / 1000, units())));
   /** What one would lie beside it: none, a quarter narrower, a quarter wider, or a usual one where there is none. */
@@ -48,7 +50,6 @@
   /** Wider ones, a quarter of it at a time, or usual ones where there is none. */
   const WIDER = [1.25, 1.5, 1.75, 2] as const;
   const USUAL_MM = [25, 35, 45, 60] as const;
-  let finding = $state(false);
   /** None of them feeds. */
   let none = $state(false);
   /** Goes through wider risers up to the first that surely feeds. */
