@@ -132,6 +132,7 @@ test('ready-mixed sand of unknown make is taken in, held loosely, and sharpened 
     kind: 'moisture',
     at: nowIso(),
     method: 'oven',
+    scale_g: 0.1,
     pan_g: 100,
     wet_g: 200,
     dry_g: 196.8
