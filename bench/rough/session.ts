@@ -629,7 +629,8 @@ class Shed {
     if (slipped) this.entries.slips += 1;
     else this.entries.sound += 1;
     if (question && slipped) this.entries.slips_caught += 1;
-    if (question && !slipped) this.entries.sound_questioned += 1;
+    // Whether burnt sand is stirred in is asked of whoever left it by the heap: that doubts no amount.
+    if (question && !slipped && !question.message.includes('burnt sand')) this.entries.sound_questioned += 1;
     const written = slipped && !question ? slipped : event;
     this.belief = advance(this.nature, this.belief, { id: this.id++, at: this.at(), event: written });
     return true;

@@ -68,6 +68,9 @@ export interface Nature {
   bound_ratio: number;
 }
 
+/** Moisture at which oil-bonded sand stands still with the air: 0.1 to 0.2 %, by how the heap holds its water. */
+const settlesAt = ({ bound_ratio }: Nature): number => 0.001 + (0.001 * (bound_ratio - 0.06)) / 0.08;
+
 /** Moisture at which the sand has a ratio of free water to active clay. */
 export function moistureAt(s: TrueSand, nature: Nature, ratio: number): number {
   const water = ratio * s.active + nature.dead_holds * s.dead + nature.fines_hold * s.fines;
@@ -117,12 +120,14 @@ export function stand(s: TrueSand, nature: Nature, hours: number, by: Chance): T
     weather;
   const held = nature.dead_holds * s.dead + nature.fines_hold * s.fines;
   const [least, most] = nature.binder === 'oil' ? [0.2, 0.2] : TRUE_RATIO[nature.binder];
+  const oil = nature.binder === 'oil';
   const full = ((least + most) / 2) * s.active + held;
-  const bound = nature.binder === 'oil' ? 0 : nature.bound_ratio * s.active + held;
+  const bound = oil ? settlesAt(nature) * massOf(s) : nature.bound_ratio * s.active + held;
   let water = s.water;
   for (let t = 0; t < hours; t += STEP_H) {
-    const freely = Math.min(1, Math.max(0, (water - bound) / (full - bound || 1)));
-    water = Math.max(Math.min(water, bound), water - rate * Math.min(STEP_H, hours - t) * freely);
+    const freely = Math.min(1, Math.max(oil ? -1 : 0, (water - bound) / (full - bound || 1)));
+    const left = water - rate * Math.min(STEP_H, hours - t) * freely;
+    water = freely < 0 ? Math.min(bound, left) : Math.max(Math.min(water, bound), left);
   }
   return { ...s, water };
 }
