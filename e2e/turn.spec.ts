@@ -330,6 +330,9 @@ test('a server that is killed in the middle loses no step and no wait', async ({
   const wait = page.getByRole('region', { name: 'Leave them shut' });
   await expect(wait).toContainText('mold 1');
   await wait.getByRole('button', { name: 'Ring when it may be opened' }).click();
+  // What comes last is there: of a server that is gone no page has more than what it has fetched.
+  await expect(page.locator('[data-scope="toast"][data-part="group"]')).toBeAttached();
+  await expect(page.getByRole('radio', { name: 'lb' }).first()).toBeAttached();
   await server.end('SIGKILL');
   server = await serve(folder, { PORT: port });
   await page.reload();
