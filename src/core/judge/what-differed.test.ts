@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { whatDiffered, type Looked, type Property } from './what-differed';
+import { rankDifference, whatDiffered, type Looked, type Property } from './what-differed';
 
 /** A world of its own, with chance of its own: what drives defects in it is rougher than any rank. */
 function world(seed: number, driven: 'moisture' | 'pattern' | null) {
@@ -123,5 +123,11 @@ describe('what differed on the bad days', () => {
   it('is the same every time it is asked', () => {
     const castings = world(77, 'moisture');
     expect(whatDiffered(castings, LOOKED_AT)).toEqual(whatDiffered(castings, LOOKED_AT));
+  });
+  it('ranks measures as the textbook does, those that are tied by their middle', () => {
+    // Bad 1, 2, 2; good 2, 3, 4: ranks 1, 3, 3 of 1 to 6. 7 against 10.5, over √(9/12 · (7 − 24/30)).
+    const counts = { of: Float64Array.of(1, 3, 1, 1), bad: Float64Array.of(1, 2, 0, 0), n: 6, bad_n: 3 };
+    expect(rankDifference(counts)).toBeCloseTo(3.5 / Math.sqrt(4.65), 12);
+    expect(rankDifference({ ...counts, bad: Float64Array.of(0, 0, 0, 0), bad_n: 0 })).toBe(0);
   });
 });

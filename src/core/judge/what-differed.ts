@@ -196,7 +196,7 @@ function columnOf(castings: readonly Looked[], name: string): Column {
 }
 
 /** How many castings there are of each level of a property, and how many of them are bad. */
-interface Tally {
+export interface Tally {
   of: Float64Array;
   bad: Float64Array;
   n: number;
@@ -222,7 +222,7 @@ const strength = (counts: Tally, numeric: boolean): number =>
   numeric ? rankDifference(counts) : Math.max(0, ...countDeviations(counts));
 
 /** How far the ranks of the bad lie from those of the good, in deviations; ties share their rank. */
-function rankDifference({ of, bad, n, bad_n }: Tally): number {
+export function rankDifference({ of, bad, n, bad_n }: Tally): number {
   if (bad_n === 0 || bad_n === n) return 0;
   let [sum, ties, below] = [0, 0, 0];
   for (let code = 0; code < of.length; code++) {

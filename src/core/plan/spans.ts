@@ -36,9 +36,7 @@ export function joined(spans: readonly Span[], { from, to }: Span): Span[] {
 /** Tidy stretches less one. */
 export function less(spans: readonly Span[], { from, to }: Span): Span[] {
   if (to <= from) return [...spans];
-  // What ends just where it begins keeps all of it.
-  let first = endingAfter(spans, from);
-  if (spans[first]?.to === from) first += 1;
+  const first = endingAfter(spans, from);
   const left: Span[] = [];
   let next = first;
   for (; next < spans.length && spans[next]!.from < to; next++) {

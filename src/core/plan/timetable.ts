@@ -26,20 +26,9 @@ export class Timetable {
     return at;
   }
 
-  /**
-   * The first place for a step in somebody's hands; null where there is none.
-   *
-   * @param but time that is taken of some, as if a step stood there
-   */
-  firstPlace(
-    step: PlanStep,
-    who: string | null,
-    ready: number,
-    but?: Span & { names: readonly string[] }
-  ): Placed | null {
-    const lists = namesOf(step, who).map((name) =>
-      but?.names.includes(name) ? less(this.freeOf(name), but) : this.freeOf(name)
-    );
+  /** The first place for a step in somebody's hands; null where there is none. */
+  firstPlace(step: PlanStep, who: string | null, ready: number): Placed | null {
+    const lists = namesOf(step, who).map((name) => this.freeOf(name));
     const length = step.minutes * MINUTE_MS;
     const from = firstFree(lists, ready, length);
     return from === null ? null : { from, to: from + length, who };
@@ -77,10 +66,8 @@ export class Timetable {
       for (let tries = 0; tries < MOST_MOVES; tries++) {
         const later = this.firstPlace(before, was.who, place.from - most - (was.to - was.from));
         if (!later) return null;
-        place = this.firstPlace(step, who, Math.max(ready, later.to + lag), {
-          ...later,
-          names: namesOf(before, later.who)
-        });
+        // It comes after the other one, and so never into its way.
+        place = this.firstPlace(step, who, Math.max(ready, later.to + lag));
         if (!place) return null;
         if (place.from - later.to <= most) return { place, moved: { step: before, place: later } };
       }

@@ -30,7 +30,7 @@ export const SAID_AS: Readonly<Record<string, string>> = {
     'bentonite clay cat litter glue what holds sand together oil bonded oil sand organoclay recipe',
   'word-active-clay': 'clay worn out weak old sand lost strength live clay',
   'word-fines': 'dust dead sand too dusty',
-  'word-fineness': 'afs gfn mesh number which sand play sand fine coarse sharp sand kind of sand',
+  'word-fineness': 'mesh number grain fineness which sand play sand fine coarse sharp sand kind of sand',
   'word-mull': 'mix mixing knead muller cement mixer work in',
   'word-riddle': 'sieve sift lumps screen',
   'word-flask': 'box frame molding box wood frame size',

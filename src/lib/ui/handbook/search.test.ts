@@ -3,7 +3,7 @@ import { entries } from './chapters';
 import { SAID_AS } from './said-as';
 import { found } from './search';
 
-/** What people type, and where one of the first three has to lead: words as they were asked at benches, none of the handbook's making. */
+/** What people are likely to type, and where one of the first three has to lead. */
 const ASKED: readonly (readonly [string, ...string[]])[] = [
   ['sand sticks to pattern', 'defect-sticker'],
   ['bubbles in casting', 'defect-blow', 'defect-pinholes'],

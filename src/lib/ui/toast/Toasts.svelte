@@ -3,7 +3,7 @@
   import { Toast } from '@skeletonlabs/skeleton-svelte';
   import { onMount } from 'svelte';
   import { showNotes } from './toaster';
-  import { MOST_NOTES, toaster } from './toast-store';
+  import { makeRoom, toaster } from './toast-store';
 
   onMount(() =>
     showNotes(({ title, type, undo }) => {
@@ -15,13 +15,6 @@
       });
     })
   );
-  /** What was done last is told at once: where there is no more room the oldest note goes, one of trouble last of all. */
-  function makeRoom() {
-    const shown = toaster.getVisibleToasts();
-    if (shown.length < MOST_NOTES) return;
-    const oldest = shown.findLast(({ type }) => type !== 'error') ?? shown.at(-1);
-    if (oldest?.id) toaster.remove(oldest.id);
-  }
   // A note on the way to the next page stays until that page is there, however slow: its time to be read begins then.
   $effect(() => {
     if (navigating.to) toaster.pause();
