@@ -41,7 +41,18 @@ export const SEEN = [
   'coat-soft',
   'sharp-corner',
   'gate-thin',
-  'no-bars'
+  'no-bars',
+  'edges-sharp',
+  'thin-dust',
+  'not-rapped',
+  'bare-sand',
+  'mixed-grains',
+  'thick-there',
+  'rapped-after',
+  'crucible-emptied',
+  'riser-unseen',
+  'metal-outside',
+  'vents-through'
 ] as const;
 export type Seen = (typeof SEEN)[number];
 export type Sign = Measured | Seen;
@@ -74,4 +85,19 @@ export function against(what: 'least' | 'most', value: number, limit: number): P
   const ratio = Math.max(1e-3, value / limit);
   const off = what === 'most' ? 1 + Math.log2(ratio) : -1 + Math.log2(ratio);
   return { at: what === 'most' ? Math.max(0, Math.min(4, off)) : Math.min(0, Math.max(-4, off)), sd: 0.2 };
+}
+
+/**
+ * A reading beside what was planned: 0 where it is as planned or on the safe side of it, 1.2 half as far again past it, 2 at
+ * twice as far. Who does as the plan says gives no cause.
+ *
+ * @param what whether less than planned, or more, is what harms
+ * @param sd of the reading, share of it
+ */
+export function beside(what: 'least' | 'most', value: number, planned: number, sd = 0.1): Placed {
+  const past = 2 * Math.log2(Math.max(1e-3, value / planned));
+  return {
+    at: what === 'most' ? Math.max(0, Math.min(4, past)) : Math.min(0, Math.max(-4, past)),
+    sd: (2 * sd) / Math.LN2
+  };
 }

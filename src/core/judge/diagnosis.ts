@@ -38,7 +38,18 @@ const SIGNS: Record<Cause, { measured?: Partial<Record<Measured, 1 | -1>>; seen?
   'rough-pattern': { seen: ['coat-soft'] },
   'sharp-corner': { seen: ['sharp-corner'] },
   ridge: { seen: ['ridge-left'] },
-  warped: { seen: ['flask-rocks'] }
+  warped: { seen: ['flask-rocks'] },
+  'sharp-edges': { seen: ['edges-sharp'] },
+  'little-parting': { seen: ['thin-dust'] },
+  'no-rapping': { seen: ['not-rapped'] },
+  'little-carbon': { seen: ['bare-sand'] },
+  'soft-grains': { seen: ['mixed-grains'] },
+  'heavy-section': { seen: ['thick-there'] },
+  'rapped-closed': { seen: ['rapped-after'] },
+  'little-metal': { seen: ['crucible-emptied'] },
+  'stopped-early': { seen: ['riser-unseen'] },
+  'ran-out': { measured: { hold: -1 }, seen: ['metal-outside'] },
+  'deep-vents': { seen: ['vents-through'] }
 };
 
 /** Signs that a cause shows, in the order in which they tell most. */

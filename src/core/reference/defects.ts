@@ -40,7 +40,18 @@ export const CAUSES = {
   'rough-pattern': 'the pattern is rough or its coat soft',
   'sharp-corner': 'a sharp inner corner',
   ridge: 'a ridge of sand was left at the parting',
-  warped: 'the flask is warped'
+  warped: 'the flask is warped',
+  'sharp-edges': 'sharp edges of sand stood where the metal ran',
+  'little-parting': 'too little parting dust',
+  'no-rapping': 'the pattern was drawn without rapping',
+  'little-carbon': 'nothing in the sand keeps the metal off it: no carbon and no wash',
+  'soft-grains': 'the sand holds grains that melt early: feldspar, shell or salt',
+  'heavy-section': 'the metal is thick there and heats the sand for long',
+  'rapped-closed': 'it was rapped or knocked after it was closed',
+  'little-metal': 'there was too little metal',
+  'stopped-early': 'the pour stopped before metal showed in riser or vents',
+  'ran-out': 'metal ran out at the joint',
+  'deep-vents': 'the vent wire went through to the pattern'
 } as const;
 export type Cause = keyof typeof CAUSES;
 export const CAUSE_NAMES = Object.keys(CAUSES) as Cause[];
@@ -57,25 +68,25 @@ export const DEFECTS = {
   blow: {
     name: 'blow, gas hole',
     look: 'smooth round hollows, often under the skin that lay in the cope',
-    sand: ['wet', 'too-fine', 'rammed-hard', 'no-vents', 'smoky'],
-    elsewhere: ['damp-tools', 'gas-in-melt']
+    sand: ['wet', 'rammed-hard', 'no-vents', 'too-fine', 'hot-sand', 'smoky'],
+    elsewhere: ['damp-tools', 'fast-gate', 'gas-in-melt', 'interrupted']
   },
   pinholes: {
     name: 'pinholes',
     look: 'many tiny holes, seen once it is filed or turned',
-    sand: ['wet'],
+    sand: ['wet', 'smoky'],
     elsewhere: ['gas-in-melt', 'hot-metal']
   },
   dirt: {
     name: 'sand in the skin',
     look: 'grains and crumbs sit in the skin',
-    sand: ['dry', 'little-clay', 'loose-grains', 'dried-edges'],
+    sand: ['dry', 'little-clay', 'loose-grains', 'dried-edges', 'sharp-edges'],
     elsewhere: ['fast-gate']
   },
   drop: {
     name: 'drop, crush',
     look: 'a lump of the cope is missing, with metal in its place and sand elsewhere',
-    sand: ['dry', 'little-clay', 'no-bars', 'much-parting', 'rough-closing'],
+    sand: ['dry', 'little-clay', 'no-bars', 'dried-edges', 'much-parting', 'rough-closing'],
     elsewhere: ['loose-pins']
   },
   scab: {
@@ -85,10 +96,16 @@ export const DEFECTS = {
     elsewhere: ['slow-fill', 'hot-metal']
   },
   rough: {
-    name: 'rough skin, penetration',
-    look: 'sand sticks in the metal, like the peel of an orange',
+    name: 'penetration, rough skin',
+    look: 'metal ran in between the grains: rough as sandpaper all through',
     sand: ['too-coarse', 'rammed-soft'],
     elsewhere: ['hot-metal', 'high-head']
+  },
+  'burn-on': {
+    name: 'burn-on, glassy crust',
+    look: 'a glassy crust of sand; the skin under it is smooth',
+    sand: ['little-carbon', 'soft-grains'],
+    elsewhere: ['hot-metal', 'heavy-section']
   },
   swell: {
     name: 'swell',
@@ -99,14 +116,14 @@ export const DEFECTS = {
   sticker: {
     name: 'broken edge, sticker',
     look: 'a lump of metal where sand stuck to the pattern',
-    sand: ['wet', 'dry', 'little-clay'],
-    elsewhere: ['no-draft', 'rough-pattern']
+    sand: ['wet', 'dry', 'little-clay', 'hot-sand'],
+    elsewhere: ['no-draft', 'rough-pattern', 'little-parting', 'no-rapping']
   },
   flash: {
     name: 'flash, fin',
     look: 'a thin sheet of metal all along the parting',
     sand: ['ridge'],
-    elsewhere: ['not-held', 'warped']
+    elsewhere: ['not-held', 'warped', 'rapped-closed']
   },
   shift: {
     name: 'shift',
@@ -117,8 +134,14 @@ export const DEFECTS = {
   misrun: {
     name: 'misrun',
     look: 'a part is missing; where the metal stopped its edges are round',
-    sand: ['wet', 'too-fine'],
-    elsewhere: ['cold-metal', 'thin-wall', 'small-sprue']
+    sand: ['wet', 'too-fine', 'no-vents'],
+    elsewhere: ['cold-metal', 'thin-wall', 'small-sprue', 'slow-fill', 'interrupted']
+  },
+  'short-pour': {
+    name: 'short pour',
+    look: 'the top is missing and the riser stands empty',
+    sand: [],
+    elsewhere: ['little-metal', 'stopped-early', 'ran-out']
   },
   'cold-shut': {
     name: 'cold shut',
@@ -149,6 +172,12 @@ export const DEFECTS = {
     look: 'the metal ran out at the parting and the casting is not full',
     sand: [],
     elsewhere: ['not-held', 'warped']
+  },
+  'vent-marks': {
+    name: 'vent marks',
+    look: 'pips or dots where the vent wire came through',
+    sand: ['deep-vents'],
+    elsewhere: []
   }
 } as const satisfies Record<string, Defect>;
 export type DefectName = keyof typeof DEFECTS;

@@ -1,6 +1,7 @@
 import { nowMs } from '$core/time/now';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { tickedSteps } from '$core/session/pour-day';
+import { DEFECT_NAMES } from '$core/reference/defects';
 import type { MoldGating } from '$lib/schema/pour';
 import { newHeapTest } from '../testing/moisture-test';
 import { temporaryDatabase } from '../testing/temporary-database';
@@ -241,6 +242,41 @@ describe('the day’s record of a casting', () => {
     const [found] = (await diagnoseCasting(db, casting.id)).items;
     // A riser of 12 mm on a block that wants far more is named first among the causes of a sunk face.
     expect(found!.diagnosis.suspects.slice(0, 3).map(({ cause }) => cause)).toContain('no-riser');
+  });
+  it('blames nothing of a day that went exactly as the app asked', async () => {
+    const { session, mold, pattern } = await shed(3.2);
+    const [of] = await pourMolds(db, await readSession(db, session));
+    const plan = gatingOf(of!)!;
+    await amendMold(db, session, mold, {
+      gating: { riser_mm: plan.riser!.diameter_m * 1000, held_kg: of!.hold_down_kg, sand_c: 20, hardness: 80 }
+    });
+    await pour(session, mold, { pour_c: of!.pour_c, seconds: plan.pour_s });
+    const casting = await createCasting(db, {
+      mold_id: mold,
+      pattern_id: pattern,
+      result: 'scrap',
+      defects: DEFECT_NAMES.map((defect) => ({ defect }))
+    });
+    const { measured } = await recordOf(db, casting);
+    for (const sign of ['gate-speed', 'fill-time', 'riser', 'hold', 'margin', 'pour-heat'] as const)
+      expect(Math.abs(measured[sign]?.at ?? 0), sign).toBeLessThan(0.05);
+    const { items } = await diagnoseCasting(db, casting.id);
+    expect(items).toHaveLength(DEFECT_NAMES.length);
+    expect(items.filter(({ diagnosis }) => diagnosis.told).map(({ defect }) => defect)).toEqual([]);
+  });
+  it('a mold without a riser where one is wanted says so', async () => {
+    const { session, mold, pattern } = await shed(3.2, { gating: { riser_mm: 0 } });
+    await pour(session, mold);
+    const casting = await createCasting(db, {
+      mold_id: mold,
+      pattern_id: pattern,
+      result: 'scrap',
+      defects: [{ defect: 'shrinkage' }]
+    });
+    expect((await recordOf(db, casting)).measured.riser!.at).toBe(-4);
+    const [found] = (await diagnoseCasting(db, casting.id)).items;
+    expect(found!.diagnosis.told).toBe(true);
+    expect(found!.diagnosis.suspects[0]!.cause).toBe('no-riser');
   });
   it('of a mold that was never poured knows nothing of a pour', async () => {
     const { mold, session } = await shed(3.2);

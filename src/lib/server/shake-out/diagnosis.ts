@@ -1,5 +1,6 @@
 import {
   against,
+  beside,
   inWindow,
   type DayRecord,
   type Measured,
@@ -8,7 +9,7 @@ import {
 } from '$core/judge/day-record';
 import { diagnose, type Diagnosis } from '$core/judge/diagnosis';
 import type { NotedStep } from '$core/session/noted-step';
-import { TARGETS } from '$core/reference/targets';
+import { TARGETS, type HeapBinder } from '$core/reference/targets';
 import type { Cause, DefectName } from '$core/reference/defects';
 import type { Database } from '../database/database';
 import { readState } from '../heap/heap-state';
@@ -39,18 +40,28 @@ export interface CastingDiagnosis {
 
 /** What is right of sand and pour beside the heap's own windows (handbook default). */
 const RIGHT = {
-  fineness: [55, 95],
-  hardness: [60, 88],
-  combustibles_percent: 4,
+  hardness: [67, 85],
+  combustibles_percent: [0, 4],
   closed_h: 8,
-  sand_c: 45,
+  sand_c: [0, 45],
+  gate_m_s: 0.5,
   head_m: 0.2,
   draft_deg: 1
 } as const;
+/** Grain fineness that a metal and a binder are right with; natural and oil-bonded sands are finer (handbook default). */
+const fineEnough = (binder: HeapBinder, metal: string | null): readonly [number, number] =>
+  metal === 'iron' ? [45, 90] : binder === 'oil' || binder === 'natural' ? [90, 190] : [50, 140];
 /** A test tells of a pour when it is no older than this, ms. */
 const OF_THE_DAY_MS = 3 * 86_400_000;
 /** How unsure a single test of each kind is, in its own unit. */
-const TEST_SD = { compactability: 2.5, permeability: 12, fineness: 5, hardness: 5, pour_c: 12 } as const;
+const TEST_SD = {
+  compactability: 2.5,
+  permeability: 12,
+  fineness: 5,
+  hardness: 4,
+  pour_c: 12,
+  sand_c: 3
+} as const;
 
 /** Why each defect of a casting is likely there, by what the day's record says. */
 export async function diagnoseCasting(db: Database, id: number): Promise<{ items: CastingDiagnosis[] }> {
@@ -101,7 +112,11 @@ async function sandThatDay(db: Database, of: PourMold): Promise<Partial<Record<M
         clay.max
       );
     if (state.combustibles_percent.value > 0.2 && heap.system === 'water')
-      found.smoke = against('most', state.combustibles_percent.value, RIGHT.combustibles_percent);
+      found.smoke = inWindow(
+        state.combustibles_percent.value,
+        state.combustibles_percent.sd,
+        ...RIGHT.combustibles_percent
+      );
   }
   const near = async (kind: Parameters<typeof latestTest>[2]) => {
     const test = await latestTest(db, heap.id, kind);
@@ -133,7 +148,8 @@ async function sandThatDay(db: Database, of: PourMold): Promise<Partial<Record<M
     );
   // A grading changes slowly: the last one holds.
   const fineness = (sieved?.result as { fineness_number?: number | null } | undefined)?.fineness_number;
-  if (fineness != null) found.fineness = inWindow(fineness, TEST_SD.fineness, ...RIGHT.fineness);
+  if (fineness != null)
+    found.fineness = inWindow(fineness, TEST_SD.fineness, ...fineEnough(heap.binder, of.mold.metal));
   const hardness = of.mold.gating?.hardness ?? hard?.reading;
   if (hardness !== undefined) found.hardness = inWindow(hardness, TEST_SD.hardness, ...RIGHT.hardness);
   return found;
@@ -145,7 +161,9 @@ function metalThatDay(of: PourMold): Partial<Record<Measured, Placed>> {
   const plan = gatingOf(of);
   if (poured) {
     const [low, high] = of.alloy.pour_range_c;
-    found['pour-heat'] = inWindow(poured.pour_c, TEST_SD.pour_c, low, high);
+    // Thin work is meant to be poured at the top of the range: it is hot beside that, not beside the middle.
+    const [meant, half] = [Math.min(high, Math.max(low, of.pour_c)), (high - low) / 2];
+    found['pour-heat'] = inWindow(poured.pour_c, TEST_SD.pour_c, meant - half, meant + half);
     if (of.closed_at)
       found['closed-for'] = against(
         'most',
@@ -155,23 +173,24 @@ function metalThatDay(of: PourMold): Partial<Record<Measured, Placed>> {
     if (poured.seconds !== null && plan) {
       // Metal goes through the ingates as fast as it really was poured.
       const speed = (plan.ingates.speed_m_s * plan.pour_s) / poured.seconds;
-      found['gate-speed'] = against('most', speed, 0.5);
+      found['gate-speed'] = beside('most', speed, RIGHT.gate_m_s);
       const most = plan.window_s.most ?? 2 * plan.pour_s;
       found['fill-time'] = against('most', poured.seconds, Math.min(most, 3 * plan.pour_s));
     }
   }
-  if (of.margin !== null) found.margin = against('least', of.margin, 1);
+  if (of.margin !== null) found.margin = beside('least', of.margin, 1);
   if (gating?.sand_c !== undefined)
-    found['sand-heat'] = against('most', Math.max(1, gating.sand_c), RIGHT.sand_c);
-  if (plan?.riser && gating?.riser_mm !== undefined && of.gate) {
+    found['sand-heat'] = inWindow(gating.sand_c, TEST_SD.sand_c, ...RIGHT.sand_c);
+  if (gating?.riser_mm !== undefined && of.gate) {
     const wants = gatingOf({
       gate: of.gate,
       mold: { ...of.mold, gating: { ...gating, riser_mm: undefined } }
     });
-    if (wants?.riser) found.riser = against('least', gating.riser_mm / 1000, wants.riser.diameter_m);
+    if (wants?.riser)
+      found.riser = beside('least', Math.max(1e-4, gating.riser_mm / 1000), wants.riser.diameter_m);
   }
   if (gating?.held_kg !== undefined && of.hold_down_kg > 0)
-    found.hold = against('least', Math.max(0.01, gating.held_kg), of.hold_down_kg);
+    found.hold = beside('least', Math.max(0.01, gating.held_kg), of.hold_down_kg);
   if (of.gate) found.head = against('most', of.gate.sprue_m, RIGHT.head_m);
   if (of.wall_m !== null) found.wall = against('least', of.wall_m, of.alloy.runs_m);
   return found;

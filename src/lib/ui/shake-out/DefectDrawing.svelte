@@ -72,6 +72,22 @@
       class="moves"
       d="M20 28q6-4 10 0t10 0 10 0M44 38q6-4 10 0t10 0 12-1"
     />
+  {:else if name === 'burn-on'}
+    <path class="sand" d={slab} /><path
+      d="M10 22L16 15L24 20L31 13L40 19L48 14L57 20L66 13L74 19L80 15L86 22"
+    />
+    {#each [20, 34, 47, 61, 76] as x, i (x)}<circle cx={x} cy={18 + (i % 2)} r="1.4" />{/each}
+  {:else if name === 'short-pour'}
+    <path class="sand" d="M10 34H86V54H10Z" /><path stroke-dasharray="3 3" d="M10 34V22H86V34" /><path
+      stroke-dasharray="3 3"
+      d="M58 22V6H76V22"
+    /><path class="moves" d="M67 8v18m-4-4 4 4 4-4" />
+  {:else if name === 'vent-marks'}
+    <path class="sand" d={slab} />
+    {#each [22, 40, 58, 74] as x (x)}<path class="sand" d="M{x - 2} 22V17H{x + 2}V22" /><path
+        class="moves"
+        d="M{x} 4V14"
+      />{/each}
   {:else}
     <path class="sand" d="M10 30H86V50H10Z" /><path stroke-dasharray="3 3" d="M10 30V22H86V30" /><path
       class="moves"

@@ -1,6 +1,7 @@
 <script lang="ts">
   /** Why a defect is likely there: ranked causes, what speaks for and against each, and one thing to change. */
   import Explained from '$lib/ui/figure/Explained.svelte';
+  import { roundedTogether } from '$core/mix/bags';
   import type { Diagnosis } from '$core/judge/diagnosis';
   import { CAUSES, DEFECTS, type Cause, type DefectName } from '$core/reference/defects';
   import { SIGN_WORDS, TRY_NEXT, percent } from './shake-out-words';
@@ -16,6 +17,17 @@
   }
   const { defect, diagnosis, history, cause, oncause }: Props = $props();
   const likely = $derived(diagnosis.suspects.filter(({ chance }, i) => i < 3 || chance > 0.1).slice(0, 5));
+  const others = $derived(
+    diagnosis.suspects.slice(likely.length).reduce((sum, { chance }) => sum + chance, 0)
+  );
+  /** Of those shown, of the others together, and of none: a hundred in all. */
+  const shares = $derived(
+    roundedTogether(
+      [...likely.map(({ chance }) => chance), others, diagnosis.unexplained],
+      0.01,
+      [...likely, null, null].map(() => false)
+    )
+  );
   const names = (signs: readonly { sign: keyof typeof SIGN_WORDS }[]) =>
     signs.map(({ sign }) => SIGN_WORDS[sign].name).join(', ');
 </script>
@@ -41,7 +53,7 @@
       <li class="grid gap-1 py-2">
         <p class="flex items-baseline justify-between gap-3">
           <span class={i === 0 && diagnosis.told ? 'font-bold' : ''}>{CAUSES[suspect.cause]}</span>
-          <Explained of="word-suspect">{percent(suspect.chance)}</Explained>
+          <Explained of="word-suspect">{percent(shares[i]!)}</Explained>
         </p>
         {#if suspect.speaks_for.length > 0}<p class="small">for it: {names(suspect.speaks_for)}</p>{/if}
         {#if suspect.speaks_against.length > 0}<p class="small soft">
@@ -76,7 +88,10 @@
     {/each}
   </ol>
   <p class="soft small">
-    Something else: {percent(diagnosis.unexplained)}. Chances by what is usual of this defect and by the day’s
-    record, an estimate.
+    {#if diagnosis.suspects.length > likely.length}Other usual causes together: {percent(
+        shares[likely.length]!
+      )}.{/if}
+    None of these: {percent(shares[likely.length + 1]!)}. These chances are an estimate, from what usually
+    causes this defect and from the day’s record.
   </p>
 </section>

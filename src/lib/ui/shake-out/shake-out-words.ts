@@ -106,6 +106,61 @@ export const SIGN_WORDS: Record<Sign, { name: string; asks?: string; look: strin
     name: 'bars of the cope',
     asks: 'Was it a wide cope without bars?',
     look: 'put bars across the cope'
+  },
+  'edges-sharp': {
+    name: 'edges in the runner',
+    asks: 'Were sharp edges of sand left in runner or gate?',
+    look: 'press the edges of runner and gate round with a finger'
+  },
+  'thin-dust': {
+    name: 'parting dust',
+    asks: 'Was there hardly any parting dust?',
+    look: 'look whether dust covers the pattern before you ram'
+  },
+  'not-rapped': {
+    name: 'rapping',
+    asks: 'Was the pattern drawn without rapping?',
+    look: 'rap the pattern on all sides before you draw it'
+  },
+  'bare-sand': {
+    name: 'carbon or wash',
+    asks: 'Was the face bare: no carbon in the sand and no wash?',
+    look: 'write down whether the facing held carbon'
+  },
+  'mixed-grains': {
+    name: 'what the sand is',
+    asks: 'Is it beach, river or play sand, with shell or feldspar in it?',
+    look: 'look at the grains with a lens; drip vinegar on them: shell fizzes'
+  },
+  'thick-there': {
+    name: 'where it is',
+    asks: 'Is it where the casting is thickest?',
+    look: 'mark where it lies on the casting'
+  },
+  'rapped-after': {
+    name: 'after closing',
+    asks: 'Was the mold knocked or rapped after it was closed?',
+    look: 'leave a closed mold alone'
+  },
+  'crucible-emptied': {
+    name: 'the crucible',
+    asks: 'Was the crucible empty before the mold was full?',
+    look: 'weigh what is charged'
+  },
+  'riser-unseen': {
+    name: 'the end of the pour',
+    asks: 'Did you stop before metal showed in the riser or vents?',
+    look: 'pour until metal shows in the riser'
+  },
+  'metal-outside': {
+    name: 'metal at the joint',
+    asks: 'Did metal come out at the joint?',
+    look: 'look along the joint after the pour'
+  },
+  'vents-through': {
+    name: 'depth of the vents',
+    asks: 'Did the vent wire touch the pattern?',
+    look: 'bend the wire a finger short of the pattern'
   }
 };
 
@@ -146,7 +201,18 @@ export const TRY_NEXT: Record<Cause, string> = {
   'rough-pattern': 'Sand and wax the pattern, and let it harden.',
   'sharp-corner': 'Put a fillet of wax into the corner.',
   ridge: 'Sweep the parting, and try it closed before it is poured.',
-  warped: 'Plane the flask’s joint, or seal it with a roll of sand.'
+  warped: 'Plane the flask’s joint, or seal it with a roll of sand.',
+  'sharp-edges': 'Press every edge of runner and gate round with a finger.',
+  'little-parting': 'Dust until the pattern is covered, then blow off what lies loose.',
+  'no-rapping': 'Rap the pattern on all sides until it moves freely, then draw it.',
+  'little-carbon': 'Add fine carbon to the facing, or brush on a mold wash.',
+  'soft-grains': 'Face the mold with washed silica or olivine sand.',
+  'heavy-section': 'Put a chill or a wash on the thick place.',
+  'rapped-closed': 'Leave the mold alone once it is closed.',
+  'little-metal': 'Melt what the melt plan asks for, heel included.',
+  'stopped-early': 'Keep pouring until metal shows in the riser.',
+  'ran-out': 'Seal the joint with a roll of sand, and add half as much weight again.',
+  'deep-vents': 'Bend the wire so that it stops a finger above the pattern.'
 };
 
 export const percent = (chance: number): string => `${Math.round(100 * chance)} %`;
