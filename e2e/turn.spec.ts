@@ -286,6 +286,42 @@ test('an alloy of one’s own melts as its parts say, and a furnace below the ra
   await expect(page.getByText(/From cold about/)).toBeVisible();
   await page.getByRole('textbox', { name: /The crucible holds/ }).fill('0.05 L');
   await expect(page.getByText(/wants more than one crucible/)).toBeVisible();
+
+  await page.getByText('What metal is this piece?').click();
+  await page.getByRole('textbox', { name: /The piece weighs/ }).fill('178 g');
+  await page.getByRole('textbox', { name: /The pot shows/ }).fill('100 g');
+  await expect(page.getByText('Keep it out of the crucible.')).toBeVisible();
+  await expect(page.getByText('magnesium', { exact: true })).toBeVisible();
+  await page.getByRole('textbox', { name: /The crucible holds/ }).fill('1 L');
+  await page.getByText('What is charged').click();
+  await page.getByRole('textbox', { name: 'Chips and swarf, %' }).fill('100');
+  await expect(page.getByText(/can lose up to 9\s?%: keep another/)).toBeVisible();
+  await expect(page.getByText('Not for food.')).toBeVisible();
+  // Cans are of aluminium: no bronze is made of them.
+  await expect(page.getByRole('textbox', { name: 'Drink cans, %' })).toHaveCount(0);
+  await accessible(page);
+
+  // Bronze by the book, made up of its metals: the copper comes first, and so does its heat.
+  const [latest] = (await (await request.get('/api/v1/sessions')).json()).items as { id: number }[];
+  const { molds } = (await (await request.get(`/api/v1/sessions/${latest!.id}`)).json()) as {
+    molds: { id: number; version: number }[];
+  };
+  const { version } = molds.find(({ id }) => id === mold)!;
+  const changed = await request.patch(`/api/v1/sessions/${latest!.id}/molds/${mold}`, {
+    data: { metal: 'tin-bronze', alloy_id: null, version }
+  });
+  expect(changed.ok(), await changed.text()).toBe(true);
+  await open(page, '/pour');
+  await page.getByText('Make it up from copper and tin').click();
+  await expect(page.getByText(/of copper, then .* of tin/)).toBeVisible();
+  await page.getByLabel('It is set to').fill('1100');
+  await expect(page.getByText(/Too cold to melt its copper first/)).toBeVisible();
+  await page.getByLabel('It is set to').fill('1240');
+  await expect(page.getByText(/Right for this metal/)).toBeVisible();
+  await page.getByRole('button', { name: 'Write the melt down' }).click();
+  await expect(page.getByText('The melt is written down.').first()).toBeVisible();
+  await open(page, '/pour');
+  await expect(page.getByText(/of copper, then .* of tin/)).toBeVisible();
 });
 
 test('a server that is killed in the middle loses no step and no wait', async ({ page, request }) => {

@@ -1,5 +1,5 @@
-import type { AlloyFigures } from '../reference/alloys';
-import { SCRAP, type Scrap } from '../reference/scrap';
+import { ALLOYS, type AlloyFigures } from '../reference/alloys';
+import { SCRAP, SCRAP_HARMS, type Scrap, type ScrapHarm } from '../reference/scrap';
 
 /** Something that goes into the crucible. */
 export interface ChargePart {
@@ -8,23 +8,53 @@ export interface ChargePart {
   share: number;
 }
 
+/** Parts as they are said, in percent, as shares of a whole; they are rounded by whoever says them. */
+export function sharesOf<P extends { percent: number }>(parts: readonly P[]): (P & { share: number })[] {
+  const whole = parts.reduce((sum, { percent }) => sum + percent, 0);
+  return whole > 0 ? parts.map((part) => ({ ...part, share: part.percent / whole })) : [];
+}
+
+/** What some sorts of scrap can do to whoever melts them, each once. */
+export function harmsOf(scraps: readonly Scrap[]): ScrapHarm[] {
+  const harms = new Set<ScrapHarm>(scraps.flatMap((scrap) => [...SCRAP[scrap].harms]));
+  return SCRAP_HARMS.filter((harm) => harms.has(harm));
+}
+
 /** No scrap loses more than this share. */
 const WORST_LOSS = 0.35;
 
+const WROUGHT = ALLOYS['aluminium-wrought'].loss;
+
+/** Share of one sort of scrap that is lost, at the least and at the most. */
+export function scrapLoss(scrap: Scrap, alloy: Pick<AlloyFigures, 'loss'>): readonly [number, number] {
+  // The range of wrought aluminium is that of its scrap already: what is charged is placed on cast aluminium's.
+  const as_listed = alloy.loss[0] === WROUGHT[0] && alloy.loss[1] === WROUGHT[1];
+  const [clean, dirty] = as_listed ? ALLOYS.aluminium.loss : alloy.loss;
+  const at = (place: number) => Math.min(WORST_LOSS, clean + place * (dirty - clean));
+  return [at(SCRAP[scrap].dirty[0]), at(SCRAP[scrap].dirty[1])];
+}
+
 /**
- * Share of a charge that is lost, by what it is made of: ingot at the clean end of the alloy's own range, chips past its
- * dirty end.
+ * Share of a charge that is lost by what it is made of, at the least and at the most: ingot at the clean end of the alloy's own
+ * range, chips past its dirty end.
  *
  * @throws RangeError when the shares do not make a whole
  */
-export function chargeLoss(parts: readonly ChargePart[], { loss: [clean, dirty] }: AlloyFigures): number {
+export function chargeLossRange(
+  parts: readonly ChargePart[],
+  alloy: Pick<AlloyFigures, 'loss'>
+): readonly [number, number] {
   if (Math.abs(parts.reduce((sum, { share }) => sum + share, 0) - 1) > 1e-6)
     throw new RangeError('The parts of a charge make up a whole.');
-  return parts.reduce(
-    (sum, { scrap, share }) =>
-      sum + share * Math.min(WORST_LOSS, clean + SCRAP[scrap].dirty * (dirty - clean)),
-    0
-  );
+  const sum = (end: 0 | 1) =>
+    parts.reduce((all, { scrap, share }) => all + share * scrapLoss(scrap, alloy)[end], 0);
+  return [sum(0), sum(1)];
+}
+
+/** The middle of that range. @throws RangeError as it does */
+export function chargeLoss(parts: readonly ChargePart[], alloy: Pick<AlloyFigures, 'loss'>): number {
+  const [least, most] = chargeLossRange(parts, alloy);
+  return (least + most) / 2;
 }
 
 /** Room that a charge takes before it melts, m³. */

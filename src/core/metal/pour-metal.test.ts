@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ALLOYS, ALLOY_NAMES } from '../reference/alloys';
 import { HOUSEHOLD, notNarrower } from '../reference/household';
-import { alloyParts, bulkOf, chargeLoss, topUps } from './charge';
+import { alloyParts, bulkOf, chargeLoss, chargeLossRange, scrapLoss, topUps } from './charge';
 import {
   FURNACES,
   heatToMelt,
@@ -84,10 +84,36 @@ describe('which molds each melt fills', () => {
 describe('what is charged', () => {
   it('chips lose more than ingot and take more room; a charge is a whole', () => {
     const [ingot, chips] = (['ingot', 'chips'] as const).map((scrap) => [{ scrap, share: 1 }]);
-    expect(chargeLoss(ingot!, aluminium)).toBeCloseTo(0.02, 12);
-    expect(chargeLoss(chips!, aluminium)).toBeCloseTo(0.02 + 1.6 * 0.04, 12);
+    expect(chargeLoss(ingot!, aluminium)).toBeCloseTo(0.025, 12);
+    expect(chargeLoss(chips!, aluminium)).toBeCloseTo(0.1, 12);
     expect(bulkOf(chips!, 1, 2680)).toBeGreaterThan(4 * bulkOf(ingot!, 1, 2680));
     expect(() => chargeLoss([{ scrap: 'ingot', share: 0.5 }], aluminium)).toThrow(RangeError);
+  });
+  it.each([
+    ['cast', 2, 6],
+    ['returns', 2, 6],
+    ['extruded', 4, 10],
+    ['cans', 15, 35],
+    ['chips', 5, 15]
+  ] as const)('%s of aluminium loses %d to %d %%, whichever aluminium it is', (scrap, least, most) => {
+    for (const alloy of [ALLOYS.aluminium, ALLOYS['aluminium-wrought']]) {
+      const [low, high] = scrapLoss(scrap, alloy);
+      expect([100 * low, 100 * high]).toEqual([expect.closeTo(least, 9), expect.closeTo(most, 9)]);
+    }
+  });
+  it('a mixed charge loses by its parts: a third cans and the rest cast', () => {
+    const [least, most] = chargeLossRange(
+      [
+        { scrap: 'cans', share: 1 / 3 },
+        { scrap: 'cast', share: 2 / 3 }
+      ],
+      ALLOYS.aluminium
+    );
+    expect(least).toBeCloseTo(0.15 / 3 + 0.04 / 3, 12);
+    expect(most).toBeCloseTo(0.35 / 3 + 0.12 / 3, 12);
+  });
+  it('an alloy with a range of one’s own goes by that', () => {
+    expect(scrapLoss('cast', { loss: [0.05, 0.2] })).toEqual([0.05, expect.closeTo(0.2, 12)]);
   });
   it('is topped up until all of it is in', () => {
     expect(topUps(0.0008, 0.0005, 0.001)).toBe(0);
@@ -340,9 +366,10 @@ describe('figures worked out apart, by hand', () => {
   });
   it('no scrap loses more than 35 %, however dirty the metal', () => {
     const chips = [{ scrap: 'chips' as const, share: 1 }];
-    // 4 % and 1.6 times the 4 % up to its dirty end.
-    expect(chargeLoss(chips, ALLOYS['yellow-brass'])).toBeCloseTo(0.104, 12);
-    expect(chargeLoss(chips, { ...ALLOYS.aluminium, loss: [0.1, 0.4] })).toBe(0.35);
+    // 4 % and twice the 4 % up to its dirty end.
+    expect(chargeLoss(chips, ALLOYS['yellow-brass'])).toBeCloseTo(0.12, 12);
+    // Chips begin at 32.5 % of such a metal and end past what anything loses.
+    expect(chargeLoss(chips, { ...ALLOYS.aluminium, loss: [0.1, 0.4] })).toBeCloseTo(0.3375, 12);
   });
   it('many molds fill the fewest melts the largest first: 50 kg by tens in five', () => {
     const sizes = [2, 4, 6, 2, 4, 6, 2, 4, 6, 2, 4, 6, 2];

@@ -3,6 +3,7 @@ import { LOSS_KINDS } from '$core/bench/formula/loss';
 import { COVERS } from '$core/heap/state/drying';
 import { GATES } from '$core/metal/gating';
 import { SHAPES } from '$core/heat/shape';
+import { MADE_UP } from '$core/reference/alloy-recipes';
 import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
 import { HEAP_BINDERS } from '$core/reference/targets';
 import {
@@ -21,8 +22,10 @@ import {
   somePercent,
   text,
   whole,
-  windowOf
+  windowOf,
+  yesNo
 } from './fields';
+import { chargeParts } from './pour';
 import {
   compactabilityReadings,
   dyeReadings,
@@ -278,6 +281,23 @@ export const calculators = {
     set_c: between('°C', 0, 2000).required(REQUIRED),
     /** Lost in tapping and carrying, where it is known. */
     carry_loss_c: between('°C', 0, 300).optional()
+  }).required(REQUIRED),
+  'scrap-metal': shape({
+    air_g: moreThanNothing('g', 100_000).required(REQUIRED),
+    /** Hung in water. */
+    water_g: between('g', 0, 100_000).required(REQUIRED),
+    /** What the scale shows at its finest. */
+    scale_g: moreThanNothing('g', 100).optional(),
+    /** A magnet holds to it. */
+    magnet: yesNo().optional()
+  }).required(REQUIRED),
+  'alloy-parts': shape({
+    metal: choice(MADE_UP).required(REQUIRED),
+    charge_kg: kg().required(REQUIRED)
+  }).required(REQUIRED),
+  charge: shape({
+    metal: choice(ALLOY_NAMES).required(REQUIRED),
+    charge: chargeParts().min(1, 'needs at least one part').required(REQUIRED)
   }).required(REQUIRED),
   'control-chart': shape({
     values: array(

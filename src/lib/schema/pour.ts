@@ -60,6 +60,16 @@ const chargePart = () =>
     percent: somePercent(100).required(REQUIRED)
   }).required(REQUIRED);
 
+/** What a charge is made up of, in percent. */
+export const chargeParts = () =>
+  array(chargePart())
+    .typeError('must be a list')
+    .max(SCRAP_NAMES.length, `holds at most ${SCRAP_NAMES.length}`)
+    .test('whole', 'the parts of a charge make up 100 %', (parts) => {
+      if (!Array.isArray(parts) || parts.length === 0) return true;
+      return Math.abs(parts.reduce((sum, part) => sum + Number(part?.percent), 0) - 100) < 0.5;
+    });
+
 /** What is known of the melt of a casting day. */
 export const meltPlan = () =>
   shape({
@@ -69,14 +79,9 @@ export const meltPlan = () =>
     heel_percent: percent(60).optional(),
     loss_percent: percent(60).optional(),
     set_c: celsius().optional(),
-    charge: array(chargePart())
-      .typeError('must be a list')
-      .max(SCRAP_NAMES.length, `holds at most ${SCRAP_NAMES.length}`)
-      .test('whole', 'the parts of a charge make up 100 %', (parts) => {
-        if (!Array.isArray(parts) || parts.length === 0) return true;
-        return Math.abs(parts.reduce((sum, part) => sum + Number(part?.percent), 0) - 100) < 0.5;
-      })
-      .optional(),
+    charge: chargeParts().optional(),
+    /** The alloy is made up of its metals in the crucible. */
+    made_up: yesNo().optional(),
     /** What lies in the crucible, and how hot it was last found. */
     charged_kg: kgOrNone().optional(),
     /** When that was so: what was poured since is in the crucible no more. */

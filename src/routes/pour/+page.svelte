@@ -36,6 +36,8 @@
       waiting.find(({ state }) => state === 'closed' || state === 'rammed') ??
       null
   );
+  /** Nothing is open and nothing can be poured: the melt is what is left to see to. */
+  const idle = $derived(!next && waiting.length > 0);
   const checks = $derived(
     next
       ? checksOf(
@@ -58,7 +60,6 @@
       molds: waiting.filter((mold) => mold.metal === first.metal && mold.alloy_id === first.alloy_id)
     }))
   );
-  const ZINC = ['zinc-4', 'zinc-12', 'zinc-27', 'red-brass', 'yellow-brass'];
 
   async function open(mold_id: number) {
     await steps.note(
@@ -91,6 +92,19 @@
     its sand when it may be opened.
   </p>
 {:else}
+  {#snippet melts()}
+    {#each metals as { first, molds } (first.id)}
+      <MeltPlan
+        session={data.day}
+        alloy={first.alloy}
+        metal={first.metal ?? USUAL_ALLOY}
+        pour_c={Math.max(...molds.map(({ pour_c }) => pour_c))}
+        {molds}
+        parts={first.parts}
+        whole_day={metals.length === 1}
+      />
+    {/each}
+  {/snippet}
   <FollowSession id={data.day.id} version={data.day.version} />
   <div class="columns wide">
     <div class="stack">
@@ -139,6 +153,7 @@
           No mold is rammed yet. <a href="/mold/{waiting[0]!.id}">Ram the first</a>; the melt can be planned
           meanwhile.
         </p>
+        {@render melts()}
       {/if}
     </div>
     <div class="stack">
@@ -175,17 +190,7 @@
           </ul>
         </section>
       {/if}
-      {#each metals as { first, molds } (first.id)}
-        <MeltPlan
-          session={data.day}
-          alloy={first.alloy}
-          zinc={ZINC.includes(first.metal ?? USUAL_ALLOY)}
-          pour_c={Math.max(...molds.map(({ pour_c }) => pour_c))}
-          {molds}
-          parts={first.parts}
-          whole_day={metals.length === 1}
-        />
-      {/each}
+      {#if !idle}{@render melts()}{/if}
     </div>
   </div>
 {/if}

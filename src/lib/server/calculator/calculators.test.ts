@@ -275,6 +275,43 @@ describe('molds', () => {
     expect(set('aluminium', 680, { carry_loss_c: 80 })).toMatchObject({ verdict: 'too-cold', least_c: 693 });
     expect(String(set('pewter', 500).why)).toContain('gas');
   });
+  it('are told from one another in water', () => {
+    const told = answers['scrap-metal']({ air_g: 178, water_g: 78 } as never) as {
+      density_kg_l: number;
+      verdict: string;
+      may_be: object[];
+    };
+    expect(told.density_kg_l).toBeCloseTo(1.7768, 4);
+    expect(told).toMatchObject({
+      verdict: 'never',
+      may_be: [{ metal: 'magnesium', never: expect.stringContaining('burns') }]
+    } as never);
+    expect(() => answers['scrap-metal']({ air_g: 10, water_g: 12 } as never)).toThrow('water_g');
+  });
+  it('are made up, and charged of what there is', () => {
+    expect(answers['alloy-parts']({ metal: 'tin-bronze', charge_kg: 3 } as never)).toMatchObject({
+      parts: [
+        { name: 'copper', kg: expect.closeTo(2.7, 12) },
+        { name: 'tin', kg: expect.closeTo(0.3, 12) }
+      ]
+    });
+    expect(
+      answers.charge({
+        metal: 'aluminium',
+        charge: [
+          { scrap: 'cast', percent: 49.9 },
+          { scrap: 'cans', percent: 49.9 }
+        ]
+      } as never)
+    ).toMatchObject({
+      loss_percent: {
+        least: expect.closeTo(8.5, 9),
+        most: expect.closeTo(20.5, 9),
+        value: expect.closeTo(14.5, 9)
+      },
+      harms: ['hollow', 'cans', 'not-for-food']
+    });
+  });
   it('heat their sand', () => {
     const plate = {
       metal: 'aluminium',

@@ -29,7 +29,10 @@ import {
   sprueTaper,
   wantedEndHead
 } from '$core/metal/gating';
+import { chargeLossRange, harmsOf, sharesOf } from '$core/metal/charge';
+import { makeUp } from '$core/metal/make-up';
 import { meltDemand } from '$core/metal/melt';
+import { tellMetal } from '$core/metal/scrap-test';
 import { afterPour, coolsTo, type PouredInto } from '$core/heat/after-pour';
 import { coolingLimits, opening } from '$core/heat/opening';
 import { spreadOfShape, type Shape } from '$core/heat/shape';
@@ -38,8 +41,11 @@ import type { Flask } from '$core/mold/flask';
 import { carry, copeLift, dropOut } from '$core/mold/holding';
 import { sandDemand } from '$core/mold/sand-demand';
 import { SAND_HEAT, solidificationTime } from '$core/metal/solidification';
+import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
+import { ALLOY_RECIPES, type MadeUp } from '$core/reference/alloy-recipes';
 import { ALLOYS, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
 import { HOLD_DOWN_SAFETY, SAND_ALLOWANCE } from '$core/reference/mold';
+import { SCRAP_METALS, type ScrapMetal } from '$core/reference/scrap-metals';
 import { RAMMED_DENSITY } from '$core/reference/wear';
 import { mixFields } from '../heap/heap-state';
 import { Refusal, impossible } from '../refusal';
@@ -465,6 +471,37 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
     const [least_c, most_c] = setPointRange(alloy, carry_loss_c);
     const verdict = judged.is === 'too-hot' ? 'too-hot' : judged.is === 'right' ? 'right' : 'too-cold';
     return { verdict, least_c, most_c, why: SET_POINT_WHY[judged.is] };
+  },
+
+  'scrap-metal'({ air_g, water_g, scale_g, magnet }) {
+    const told = orImpossible('water_g', () =>
+      tellMetal(
+        { air_kg: air_g / 1000, water_kg: water_g / 1000, step_kg: (scale_g ?? KITCHEN_SCALE_G) / 1000 },
+        magnet
+      )
+    );
+    return {
+      density_kg_l: told.kg_m3 / 1000,
+      sd_kg_l: told.sd_kg_m3 / 1000,
+      verdict: told.verdict,
+      may_be: told.may_be.map((metal) => {
+        const { name, tells, never }: ScrapMetal = SCRAP_METALS[metal];
+        return { metal, name, tells, never: never ?? null };
+      })
+    };
+  },
+
+  'alloy-parts'({ metal, charge_kg }) {
+    const recipe = ALLOY_RECIPES[metal as MadeUp];
+    return { parts: makeUp(charge_kg, recipe), steps: recipe.steps };
+  },
+
+  charge({ metal, charge }) {
+    const [least, most] = chargeLossRange(sharesOf(charge), ALLOYS[metal as Alloy]);
+    return {
+      loss_percent: { value: 50 * (least + most), least: 100 * least, most: 100 * most },
+      harms: harmsOf(charge.map(({ scrap }) => scrap))
+    };
   },
 
   'control-chart'({ values }) {

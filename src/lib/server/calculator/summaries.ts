@@ -25,6 +25,9 @@ export const CALCULATOR_SUMMARIES: Record<CalculatorName, string> = {
     'Head, choke, sprue and ingates that fill a casting in a time; the sprue’s top is of a basin 30 mm deep unless said',
   solidification: 'Modulus of a casting, and how long it takes to freeze in sand',
   'set-point': 'Whether a furnace is set right for a metal: too cold, right, or too hot',
+  'scrap-metal': 'What metal a piece of scrap may be, by its weight in air and in water',
+  'alloy-parts': 'What is weighed out of each metal to make up an alloy, in the order in which it goes in',
+  charge: 'How much of a charge is lost by what it is made of, and what that can do',
   'sand-heat': 'How deep a pour burns its sand, and when the casting is solid and cool',
   'control-chart': 'Individuals and moving-range chart with run rules'
 };

@@ -6,6 +6,7 @@ import { MELT_TELLS_MS, checksOf, hoursSince, type MeltBeforePour } from '$core/
 import type { NotedStep } from '$core/session/noted-step';
 import { USUAL_ALLOY, type AlloyFigures } from '$core/reference/alloys';
 import { USUAL_HEEL } from '$core/reference/scrap';
+import { sharesOf } from '$core/metal/charge';
 import { meltLoss } from '$core/metal/melt-loss';
 import type { GivenMelt, NewPour, PouredMold } from '$lib/schema/pour';
 import type { Database } from '../database/database';
@@ -58,7 +59,7 @@ export function meltsOf(
     meltLoss(
       alloy,
       melt?.loss_percent === undefined ? null : melt.loss_percent / 100,
-      (melt?.charge ?? []).map(({ scrap, percent }) => ({ scrap, share: percent / 100 }))
+      sharesOf(melt?.charge ?? [])
     ),
     (melt?.heel_percent ?? 100 * USUAL_HEEL) / 100,
     alloy.liquid_kg_m3,

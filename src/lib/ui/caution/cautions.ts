@@ -50,6 +50,30 @@ export const CAUTIONS = {
   chips: {
     title: 'Chips can hold oil and water.',
     text: 'Dry and clean them; only under the surface of a melt that is there already.'
+  },
+  hollow: {
+    title: 'Closed hollows burst.',
+    text: 'Cut pistons, tubes and housings open; drain oil and water, and dry them before they are melted.'
+  },
+  cans: {
+    title: 'Cans hold drink, water and lacquer.',
+    text: 'Crush and dry them; push them under a pool. The lacquer smokes: outdoors, upwind.'
+  },
+  coated: {
+    title: 'Paint, plating and galvanising give off poison fume.',
+    text: 'Zinc, cadmium, chrome or lead may be in it. Leave it out, or strip it and stay upwind.'
+  },
+  unknown: {
+    title: 'Unknown scrap may be magnesium.',
+    text: 'Magnesium burns in the crucible and water makes it worse. Weigh the piece in water first; if in doubt, leave it out.'
+  },
+  lead: {
+    title: 'This metal holds lead.',
+    text: 'Its fume and dust are poison: outdoors, wash your hands, keep children away. Not for food.'
+  },
+  'not-for-food': {
+    title: 'Not for food.',
+    text: 'Nobody knows all that is in scrap. Make no cup, plate or pan of it.'
   }
 } as const;
 

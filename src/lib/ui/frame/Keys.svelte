@@ -1,6 +1,6 @@
 <script lang="ts">
   /** The keys that work on every page, and a switch for those that are one key alone. */
-  import { Switch } from '@skeletonlabs/skeleton-svelte';
+  import OnOff from '$lib/ui/field/OnOff.svelte';
   import Sheet from '$lib/ui/page/Sheet.svelte';
   import { singleKeys } from './single-keys.svelte';
 
@@ -24,19 +24,5 @@
       </div>
     {/each}
   </dl>
-  <Switch
-    checked={singleKeys.on}
-    onCheckedChange={({ checked }) => singleKeys.set(checked)}
-    class="flex min-h-12 items-center gap-3"
-  >
-    <Switch.Control
-      class="flex h-7 w-12 items-center rounded-full border-2 border-(--edge) px-0.5 data-[state=checked]:border-(--ink) data-[state=checked]:bg-(--ink)"
-    >
-      <Switch.Thumb
-        class="size-5 rounded-full bg-(--edge) transition-transform data-[state=checked]:translate-x-5 data-[state=checked]:bg-(--paper)"
-      />
-    </Switch.Control>
-    <Switch.Label>Single keys act on this device</Switch.Label>
-    <Switch.HiddenInput />
-  </Switch>
+  <OnOff label="Single keys act on this device" on={singleKeys.on} onturn={(on) => singleKeys.set(on)} />
 </Sheet>

@@ -106,7 +106,19 @@ export const CHAPTERS: readonly Chapter[] = [
     about: 'How much metal, how hot, by which way, and whether it is safe.',
     terms: ['melt', 'flux', 'heel', 'liquidus', 'gating', 'choke', 'riser', 'chill', 'modulus'],
     tests: [],
-    cautions: ['wet', 'damp', 'burns', 'zinc', 'chips']
+    cautions: [
+      'wet',
+      'damp',
+      'burns',
+      'zinc',
+      'lead',
+      'hollow',
+      'unknown',
+      'chips',
+      'cans',
+      'coated',
+      'not-for-food'
+    ]
   },
   {
     id: 'shake-out',

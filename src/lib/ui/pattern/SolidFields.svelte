@@ -1,7 +1,7 @@
 <script lang="ts">
   /** A pattern of simple solids put together, holes taken away. */
   import { Plus, X } from '@lucide/svelte';
-  import { Switch } from '@skeletonlabs/skeleton-svelte';
+  import OnOff from '$lib/ui/field/OnOff.svelte';
   import { SOLID_SHAPES, SOLID_SIZES, type SolidShape } from '$core/pattern/solids';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
@@ -46,17 +46,7 @@
           }}
           options={SOLID_SHAPES.map((value) => ({ value, name: NAMES[value] }))}
         />
-        <Switch
-          class="flex min-h-12 items-center gap-2"
-          checked={solid.hole}
-          onCheckedChange={({ checked }) => (solid.hole = checked)}
-        >
-          <Switch.Control class="h-7 w-12 rounded-full border border-(--edge) bg-(--sunk) p-0.5"
-            ><Switch.Thumb class="size-5.5 rounded-full bg-(--ink)" /></Switch.Control
-          >
-          <Switch.Label>a hole</Switch.Label>
-          <Switch.HiddenInput />
-        </Switch>
+        <OnOff label="a hole" bind:on={solid.hole} />
         <button
           type="button"
           class="quiet ml-auto px-3"

@@ -3,14 +3,16 @@
   import { nowIso } from '$core/time/now';
   /** How much metal, in how many melts, of what, and what the furnace is set to; worked out while one types. */
   import Explained from '$lib/ui/figure/Explained.svelte';
-  import { alloyParts, bulkOf, topUps } from '$core/metal/charge';
+  import { alloyParts, bulkOf, chargeLossRange, sharesOf, topUps } from '$core/metal/charge';
   import { FURNACES, FURNACE_KINDS, judgeSetPoint, warmUpTime, type FurnaceKind } from '$core/metal/furnace';
   import { CRUCIBLE_FILL } from '$core/metal/melt';
   import { meltLoss } from '$core/metal/melt-loss';
   import { planMelts } from '$core/metal/melt-plan';
   import { durationText, massText, percentText, temperatureText, volumeText } from '$core/quantity/display';
-  import type { AlloyFigures } from '$core/reference/alloys';
-  import { SCRAP, SCRAP_NAMES, USUAL_HEEL, type Scrap } from '$core/reference/scrap';
+  import type { Alloy, AlloyFigures } from '$core/reference/alloys';
+  import { recipeOf } from '$core/reference/alloy-recipes';
+  import { FUMES_ZINC, HOLDS_LEAD, meltCare } from '$core/reference/melt-care';
+  import { SCRAP_NAMES, USUAL_HEEL, type Scrap } from '$core/reference/scrap';
   import type { GivenMelt } from '$lib/schema/pour';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import TakeReading from '$lib/ui/device/TakeReading.svelte';
@@ -21,6 +23,9 @@
   import TemperatureField from '$lib/ui/field/TemperatureField.svelte';
   import { units } from '$lib/ui/preferences';
   import { told } from '$lib/ui/toast/toaster';
+  import ChargeParts from './ChargeParts.svelte';
+  import MadeUp from './MadeUp.svelte';
+  import ScrapTest from './ScrapTest.svelte';
   import { clock, setPointSays } from './pour-words';
 
   interface Waiting {
@@ -32,7 +37,8 @@
   interface Props {
     session: { id: number; melt: GivenMelt | null; version: number };
     alloy: AlloyFigures;
-    zinc: boolean;
+    /** What it is, or what one's own is made from. */
+    metal: Alloy;
     pour_c: number;
     molds: readonly Waiting[];
     /** What an alloy of one's own is made up of. */
@@ -40,7 +46,7 @@
     /** All that is poured on that day is of this metal. */
     whole_day: boolean;
   }
-  const { session, alloy, zinc, pour_c, molds, parts, whole_day }: Props = $props();
+  const { session, alloy, metal, pour_c, molds, parts, whole_day }: Props = $props();
   const form = new RecordForm();
   const number = (value: number | undefined) => (value === undefined ? '' : String(value));
   const begun = $derived(session.melt ?? {});
@@ -65,6 +71,7 @@
       text: begun.charged_kg === undefined ? '' : massText(begun.charged_kg, units()),
       si: begun.charged_kg
     },
+    made_up: begun.made_up ?? false,
     melt: untaken()
   });
   form.fillFrom(session);
@@ -81,14 +88,22 @@
     })
   );
   const whole = $derived(charge.reduce((sum, { percent }) => sum + percent, 0));
-  const shares = $derived(
-    Math.abs(whole - 100) < 0.5 ? charge.map((each) => ({ ...each, share: each.percent / whole })) : []
-  );
+  const shares = $derived(Math.abs(whole - 100) < 0.5 ? sharesOf(charge) : []);
+  const recipe = $derived(parts.length > 0 ? null : recipeOf(metal));
   const loss = $derived(
     meltLoss(alloy, begun.loss_percent === undefined ? null : begun.loss_percent / 100, shares)
   );
+  /** At worst so much is lost: by what is charged, where that was said. */
+  const worst = $derived(
+    begun.loss_percent === undefined && shares.length > 0 ? chargeLossRange(shares, alloy)[1] : null
+  );
   const heel = $derived(melt.heel.si ?? USUAL_HEEL);
   const plan = $derived(planMelts(molds, loss, heel, alloy.liquid_kg_m3, melt.crucible.si ?? null));
+  const spare_kg = $derived(
+    worst === null
+      ? 0
+      : planMelts(molds, worst, heel, alloy.liquid_kg_m3, melt.crucible.si ?? null).charge_kg - plan.charge_kg
+  );
   const nameOf = (id: number) => molds.find((mold) => mold.id === id)?.name ?? `mold ${id}`;
   const largest = $derived(Math.max(0, ...plan.melts.map(({ charge_kg }) => charge_kg)));
   const kind = $derived(
@@ -96,6 +111,12 @@
   );
   const set = $derived(
     melt.set.celsius === undefined ? null : judgeSetPoint(melt.set.celsius, alloy, pour_c)
+  );
+  /** What the furnace reaches for the part that is melted first, where the alloy is made up of its metals. */
+  const first_c = $derived(
+    recipe && melt.made_up
+      ? Math.max(...recipe.parts.map(({ melts_c }) => melts_c)) + alloy.set_point.over_c
+      : null
   );
   const warm = $derived(
     kind && largest > 0
@@ -118,6 +139,7 @@
       heel_percent: melt.heel.text.trim() === '' ? undefined : Number(melt.heel.text.replace(',', '.')),
       set_c: melt.set.celsius,
       charge: charge.length > 0 ? charge : undefined,
+      made_up: melt.made_up || undefined,
       charged_kg: melt.charged.text.trim() === '' ? undefined : melt.charged.si,
       charged_at:
         melt.charged.text.trim() === ''
@@ -192,6 +214,15 @@
       {percentText(heel, 0)}{melt.heel.si === undefined ? ' (usual)' : ''}.
       {#if melt.crucible.si === undefined}Say what the crucible holds, and it is shared out into melts.{/if}
     </p>
+    {#if worst !== null && spare_kg > 0}
+      <p>
+        Such a charge can lose up to {percentText(worst, 0)}: keep another
+        <strong>{massText(spare_kg, units())}</strong> warm and dry beside the furnace.
+      </p>
+    {/if}
+    {#if recipe}
+      <MadeUp {recipe} charges_kg={plan.melts.map(({ charge_kg }) => charge_kg)} bind:on={melt.made_up} />
+    {/if}
     {#if parts.length > 0}
       <p>
         Made up of {alloyParts(
@@ -231,7 +262,12 @@
         error={errorOf('set_c')}
       />
     </div>
-    {#if set}
+    {#if set && first_c !== null && melt.set.celsius! < first_c}
+      <p class="wrong" role="status">
+        Too cold to melt its copper first. Set it to {temperatureText(first_c, units())} until all of that is liquid,
+        then to what the alloy is poured from.
+      </p>
+    {:else if set}
       <p class={set.is === 'right' ? 'text-(--good)' : 'wrong'} role="status">{setPointSays(set, units())}</p>
     {/if}
     {#if warm !== null}
@@ -245,17 +281,7 @@
     <details>
       <summary class="min-h-12 cursor-pointer py-3 font-semibold">What is charged</summary>
       <div class="grid gap-3">
-        <div class="pair">
-          {#each SCRAP_NAMES as scrap (scrap)}
-            <QuantityField
-              label="{SCRAP[scrap].name}, %"
-              dimension="count"
-              optional
-              bind:text={melt.charge[scrap]}
-              hint={SCRAP[scrap].says}
-            />
-          {/each}
-        </div>
+        <ChargeParts {alloy} bind:percents={melt.charge} chosen={charge.map(({ scrap }) => scrap)} />
         {#if charge.length > 0 && shares.length === 0}
           <p class="wrong">Together they make up {whole} %: it should be 100.</p>
         {/if}
@@ -268,7 +294,6 @@
                 : `: topped up ${loads} ${loads === 1 ? 'time' : 'times'} as it melts down`}.
           </p>
         {/if}
-        {#if charge.some(({ scrap }) => scrap === 'chips')}<Caution name="chips" />{/if}
         <QuantityField
           label="Heel that stays, %"
           dimension="count"
@@ -279,7 +304,18 @@
         />
       </div>
     </details>
-    {#if zinc}<Caution name="zinc" />{/if}
+    <details>
+      <summary class="min-h-12 cursor-pointer py-3 font-semibold">What metal is this piece?</summary>
+      <ScrapTest />
+    </details>
+    <details>
+      <summary class="min-h-12 cursor-pointer py-3 font-semibold">While it melts</summary>
+      <ol class="list-decimal pl-6">
+        {#each meltCare(metal) as step (step)}<li class="py-1">{step}</li>{/each}
+      </ol>
+    </details>
+    {#if FUMES_ZINC.includes(metal)}<Caution name="zinc" />{/if}
+    {#if HOLDS_LEAD.includes(metal)}<Caution name="lead" />{/if}
     <div class="pair">
       <QuantityField
         label="Charged into the crucible"
