@@ -241,6 +241,7 @@ test.describe('on the phone', () => {
     await made(request, '/patterns', { name: 'Bracket', length_mm: 110, width_mm: 45, height_mm: 40 });
     await open(page, '/mold');
     await expect(page.getByRole('button', { name: 'Ram it' }).first()).toBeVisible();
+    await expect(page.getByRole('region', { name: 'The sand for it' })).toContainText('emper');
     await accessible(page);
     // Under the thumb, wherever one has scrolled to.
     await page.getByRole('button', { name: 'Ram it' }).last().click();
@@ -258,6 +259,7 @@ test.describe('on the phone', () => {
     await until(page, 'Lift the cope');
     await page.getByRole('button', { name: 'It is rammed' }).click();
     await expect(page.getByText(/in Shelf board, rammed/)).toBeVisible();
+    await expect(page.getByText(/^\s*Rammed .* of/)).toContainText(/emper, \d\.\d\s%\s*water then/);
     const out = (await state(request, heap)).out_kg;
     expect(out).toBeGreaterThan(10);
     await page.getByRole('button', { name: 'It broke' }).click();

@@ -6,8 +6,22 @@ export type Dust = (typeof DUSTS)[number];
 export const RAPS = ['before-cope', 'after-cope'] as const;
 export type Rap = (typeof RAPS)[number];
 
+/** How a pattern lies that is rammed. */
+export const LIES = ['flat', 'split', 'up-in-cope', 'left-in'] as const;
+/**
+ * `flat`: on the board with its parting; `split`: half on the board, half on that; `up-in-cope`: in one piece, past its parting
+ * up into the cope, so that no board carries it; `left-in`: of foam, gone with the one casting.
+ */
+export type Lies = (typeof LIES)[number];
+
+/** What carries a pattern that does not lie flat: schools differ. */
+export const BEDDINGS = ['bed-in', 'false-cope', 'cope-down'] as const;
+export type Bedding = (typeof BEDDINGS)[number];
+
 /** Steps of ramming a mold, in the order in which they are usually done. */
 export const RAMMING_STEPS = [
+  'foam',
+  'false-cope',
   'board',
   'dust-drag',
   'face-drag',
@@ -15,8 +29,12 @@ export const RAMMING_STEPS = [
   'butt-drag',
   'strike-drag',
   'roll-over',
+  'bed-in',
+  'off-false-cope',
   'blow-out',
+  'cope-down',
   'rap-first',
+  'carry-over',
   'dust-parting',
   'cope-on',
   'sprue-pin',
@@ -39,8 +57,11 @@ export type RammingStep = (typeof RAMMING_STEPS)[number];
 export interface MoldToRam {
   cope_m: number;
   drag_m: number;
-  /** A pattern stands in the cope too. */
-  in_cope: boolean;
+  lies: Lies;
+  /** Of one that stands up into the cope. */
+  bedding: Bedding;
+  /** Points of a split pattern that are marked on its other half. */
+  carried_over: boolean;
   facing: boolean;
   rap: Rap;
 }
@@ -54,31 +75,75 @@ export interface PlannedStep {
 /** Layers that a half is rammed in: none thicker than 50 to 60 mm. */
 export const layersOf = (half_m: number): number => Math.max(1, Math.ceil(half_m / LAYER_M - 1e-9));
 
+/** Done only where a pattern leaves its mold. */
+const ONLY_DRAWN: readonly RammingStep[] = [
+  'dust-drag',
+  'dust-parting',
+  'rap-first',
+  'rap-last',
+  'lift-cope',
+  'draw',
+  'inspect',
+  'gates',
+  'trial-close'
+];
+/** Not done where the pattern is pressed into a drag that is rammed already. */
+const NOT_BEDDED_IN: readonly RammingStep[] = [
+  'board',
+  'dust-drag',
+  'face-drag',
+  'butt-drag',
+  'roll-over',
+  'blow-out'
+];
+
+/** Whether a step is one of this mold's. */
+function belongs(kind: RammingStep, { lies, bedding, carried_over, facing, rap }: MoldToRam): boolean {
+  const bedded = lies === 'up-in-cope' ? bedding : null;
+  if (lies === 'left-in' && ONLY_DRAWN.includes(kind)) return false;
+  if (bedded === 'bed-in' && NOT_BEDDED_IN.includes(kind)) return false;
+  switch (kind) {
+    case 'foam':
+      return lies === 'left-in';
+    case 'board':
+      return bedded !== 'false-cope';
+    case 'false-cope':
+    case 'off-false-cope':
+      return bedded === 'false-cope';
+    case 'blow-out':
+      return bedded !== 'false-cope';
+    case 'bed-in':
+      return bedded === 'bed-in';
+    case 'cope-down':
+      return bedded !== null;
+    case 'carry-over':
+      return lies === 'split' && carried_over;
+    case 'face-drag':
+    case 'face-cope':
+      return facing;
+    case 'rap-first':
+      return rap === 'before-cope';
+    case 'rap-last':
+      return rap === 'after-cope';
+    default:
+      return true;
+  }
+}
+
 /**
- * The steps of a mold, in order: facing where there is facing sand, rapping before or after the cope as one is used to.
+ * The steps of a mold, in order: facing where there is facing sand, rapping before or after the cope as one is used to, and as
+ * its pattern lies.
  *
  * Source: usual bench molding practice (handbook default).
  */
-export function rammingSteps(mold: MoldToRam): PlannedStep[] {
-  return RAMMING_STEPS.flatMap((kind): PlannedStep[] => {
-    switch (kind) {
-      case 'face-drag':
-        return mold.facing ? [{ kind }] : [];
-      case 'face-cope':
-        return mold.facing ? [{ kind }] : [];
-      case 'rap-first':
-        return mold.rap === 'before-cope' ? [{ kind }] : [];
-      case 'rap-last':
-        return mold.rap === 'after-cope' ? [{ kind }] : [];
-      case 'ram-drag':
-        return [{ kind, layers: layersOf(mold.drag_m) }];
-      case 'ram-cope':
-        return [{ kind, layers: layersOf(mold.cope_m) }];
-      default:
-        return [{ kind }];
-    }
-  });
-}
+export const rammingSteps = (mold: MoldToRam): PlannedStep[] =>
+  RAMMING_STEPS.filter((kind) => belongs(kind, mold)).map((kind) =>
+    kind === 'ram-drag'
+      ? { kind, layers: layersOf(mold.drag_m) }
+      : kind === 'ram-cope'
+        ? { kind, layers: layersOf(mold.cope_m) }
+        : { kind }
+  );
 
 /** Why a mold breaks when its pattern is drawn, with what to look at first. */
 export const BREAKAGES = {

@@ -117,7 +117,9 @@ describe('steps of ramming', () => {
       rammingSteps({
         cope_m: 0.1,
         drag_m: 0.07,
-        in_cope: false,
+        lies: 'flat',
+        bedding: 'bed-in',
+        carried_over: false,
         facing: false,
         rap: 'before-cope',
         ...over
@@ -129,6 +131,68 @@ describe('steps of ramming', () => {
     expect(after.indexOf('rap-last')).toBeGreaterThan(after.indexOf('lift-cope'));
     expect(steps({}).indexOf('strike-drag')).toBeLessThan(steps({}).indexOf('roll-over'));
     expect(steps({}).at(-1)).toBe('close');
+  });
+  const kinds = (over: object) =>
+    rammingSteps({
+      cope_m: 0.1,
+      drag_m: 0.07,
+      lies: 'flat',
+      bedding: 'bed-in',
+      carried_over: false,
+      facing: false,
+      rap: 'before-cope',
+      ...over
+    }).map(({ kind }) => kind);
+  it('a pattern that no board carries is bedded in, or carried by a false cope, and coped down', () => {
+    const up = { lies: 'up-in-cope' } as const;
+    expect(kinds({ ...up }).slice(0, 6)).toEqual([
+      'ram-drag',
+      'strike-drag',
+      'bed-in',
+      'cope-down',
+      'rap-first',
+      'dust-parting'
+    ]);
+    const carried = kinds({ ...up, bedding: 'false-cope' });
+    expect(carried.slice(0, 2)).toEqual(['false-cope', 'dust-drag']);
+    expect(carried.slice(carried.indexOf('roll-over'), carried.indexOf('roll-over') + 3)).toEqual([
+      'roll-over',
+      'off-false-cope',
+      'cope-down'
+    ]);
+    const cut = kinds({ ...up, bedding: 'cope-down' });
+    expect(cut[0]).toBe('board');
+    expect(cut.indexOf('cope-down')).toBe(cut.indexOf('blow-out') + 1);
+    for (const bedding of ['bed-in', 'false-cope', 'cope-down'])
+      for (const needed of ['ram-drag', 'strike-drag', 'ram-cope', 'lift-cope', 'draw', 'close'])
+        expect(kinds({ ...up, bedding }), bedding).toContain(needed);
+  });
+  it('foam is never dusted, rapped or drawn, and its mold is never lifted open', () => {
+    const foam = kinds({ lies: 'left-in', rap: 'after-cope' });
+    expect(foam).toEqual([
+      'foam',
+      'board',
+      'ram-drag',
+      'butt-drag',
+      'strike-drag',
+      'roll-over',
+      'blow-out',
+      'cope-on',
+      'sprue-pin',
+      'ram-cope',
+      'butt-cope',
+      'strike-cope',
+      'vent',
+      'basin',
+      'close'
+    ]);
+  });
+  it('what a split pattern carries over is marked before its cope is on; nothing of this is done of a flat one', () => {
+    const split = kinds({ lies: 'split', carried_over: true });
+    expect(split.indexOf('carry-over')).toBeLessThan(split.indexOf('cope-on'));
+    expect(split.indexOf('carry-over')).toBeGreaterThan(split.indexOf('roll-over'));
+    for (const step of ['foam', 'false-cope', 'off-false-cope', 'bed-in', 'cope-down', 'carry-over'])
+      expect(kinds({ carried_over: true })).not.toContain(step);
   });
 
   it('a broken mold is explained by what is known of the day', () => {

@@ -1,9 +1,13 @@
 import type { CastingBox } from '$core/mold/casting';
+import type { Verdict } from '$core/judge/temper-verdict';
+import { nowMs } from '$core/time/now';
 import { ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
 import type { Database } from '../database/database';
 import { listFlasks, type FlaskRecord } from '../flask/flasks';
+import { entriesOf } from '../heap/heap-ledger';
 import { readStates } from '../heap/heap-state';
-import { listHeaps } from '../heap/heaps';
+import { heapRow, listHeaps } from '../heap/heaps';
+import { ledgerFor } from '../heap/ledger-cache';
 import { readLearned } from '../heap/learned';
 import { latestTest } from '../heap/tests';
 import { readMeshRecord } from '../pattern/meshes';
@@ -18,7 +22,10 @@ export interface MoldSand {
   density_kg_l: number;
   /** Of its last green compression test; null where none was made. */
   green_kpa: number | null;
-  verdict: string;
+  verdict: Verdict;
+  says_mud: boolean;
+  /** Since sand came back to it out of a mold, h; null where none did within half a day. */
+  back_h: number | null;
 }
 
 /** The sand that there is to ram, by heap; heaps that hold none are left out. */
@@ -38,12 +45,24 @@ export async function moldSands(db: Database): Promise<MoldSand[]> {
           density_kg_l: learned.value,
           // A green compression's result is its strength.
           green_kpa: broken ? (broken.result as { strength_kpa: number }).strength_kpa : null,
-          verdict: state.verdict
+          verdict: state.verdict,
+          says_mud: state.says_mud,
+          back_h: await hoursSinceBack(db, id)
         }
       ];
     })
   );
   return sands.flat();
+}
+
+/** Longer ago than this, sand that came out of a mold is cold. */
+const COOLS_H = 12;
+
+async function hoursSinceBack(db: Database, heap_id: number): Promise<number | null> {
+  const entries = entriesOf(await ledgerFor(db, await heapRow(db, heap_id)));
+  const back = entries.findLast(({ event }) => event.kind === 'returned');
+  const hours = back ? (nowMs() - Date.parse(back.at)) / 3_600_000 : Infinity;
+  return hours >= 0 && hours < COOLS_H ? hours : null;
 }
 
 /** What holds a pattern in the sand as it is drawn. */

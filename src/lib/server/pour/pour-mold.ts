@@ -12,6 +12,7 @@ import type { GatingPlan, MoldToGate } from '$core/metal/gating-plan';
 import type { Verdict } from '$core/judge/temper-verdict';
 import { USUAL_ALLOY, type AlloyFigures } from '$core/reference/alloys';
 import type { HeapBinder } from '$core/reference/targets';
+import type { HeapState } from '$lib/schema/heap-state';
 import { layoutOf } from '$lib/schema/kept-layout';
 import { gatingHabit, ownGating } from '$lib/schema/own-gating';
 import { solidOf, type PatternDraw } from '$lib/schema/pattern';
@@ -22,6 +23,7 @@ import { readStates } from '../heap/heap-state';
 import { listHeaps } from '../heap/heaps';
 import { castingOfPattern, flaskOf } from '../mold/molds-today';
 import { moldSands } from '../mold/mold-page';
+import { drawnSands, sandAsDrawn, type RammedSand } from '../mold/sand-rammed';
 import { listPatterns } from '../pattern/patterns';
 import type { MoldRecord, SessionRecord } from '../session/sessions';
 
@@ -52,6 +54,9 @@ const NOT_TO_BE_POURED_ON: readonly Verdict[] = [
   'lifeless'
 ];
 
+/** So little left in a heap is none, kg. */
+const CRUMBS_KG = 0.1;
+
 /** All that a pour needs to know of one mold. */
 export interface PourMold {
   mold: MoldRecord;
@@ -81,6 +86,8 @@ export interface PourMold {
   /** Its flask, and where its castings lie in it, in their order; null where it is not laid out. */
   laid: { flask: Flask; layout: Layout } | null;
   closed_at: string | null;
+  /** What it was rammed of, as that sand was then; empty before it is rammed, and of a mold that was poured. */
+  rammed_of: RammedSand[];
 }
 
 /** The whole way in of a mold; null where it cannot be worked out. */
@@ -111,14 +118,25 @@ export function hotMold(of: PourMold, plan: GatingPlan | null, pour_c: number): 
 
 /** Every mold of a casting day as a pour sees it. */
 export async function pourMolds(db: Database, session: SessionRecord): Promise<PourMold[]> {
-  const [patterns, flasks, heaps, states, sands, alloys] = await Promise.all([
+  const standing = session.molds.filter(({ state }) => state === 'rammed' || state === 'closed');
+  const [patterns, flasks, heaps, states, sands, alloys, drawn] = await Promise.all([
     listPatterns(db),
     listFlasks(db),
     listHeaps(db),
     readStates(db),
     moldSands(db),
-    listAlloys(db)
+    listAlloys(db),
+    drawnSands(
+      db,
+      standing.map(({ id }) => id)
+    )
   ]);
+  /** The sand of a mold: of one that is rammed as it was then, where its heap was changed or used up since. */
+  const sandOf = async (mold_id: number, heap_id: number): Promise<HeapState | null> => {
+    const now = states.get(heap_id)?.state ?? null;
+    const went = drawn.find((each) => each.mold_id === mold_id && each.heap_id === heap_id);
+    return went && (went.changed || !now || now.total_kg < CRUMBS_KG) ? sandAsDrawn(db, went) : now;
+  };
   return Promise.all(
     session.molds
       .filter(({ state }) => state !== 'broken')
@@ -157,7 +175,9 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
         }
         const ids = [mold.facing_heap_id, mold.backing_heap_id].filter((id) => id !== null);
         const facing = heaps.find(({ id }) => id === (mold.facing_heap_id ?? mold.backing_heap_id));
-        const looked = ids.map((id) => states.get(id)?.state).filter((state) => state != null);
+        const looked = (await Promise.all(ids.map((id) => sandOf(mold.id, id)))).filter(
+          (state) => state !== null
+        );
         const seen = looked.filter((state) => state.seen && state.total_kg > 0);
         // One sand that nobody looked at is enough not to know: it may be the one that meets the metal.
         const all_seen = seen.length === ids.length;
@@ -225,7 +245,17 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
           hold_down_kg: plan?.judged.cope_lift?.hold_down_kg ?? 0,
           judged: plan?.judged ?? null,
           laid: plan && own ? { flask: own, layout: plan.layout } : null,
-          closed_at: closed?.at ?? null
+          closed_at: closed?.at ?? null,
+          rammed_of: await Promise.all(
+            drawn
+              .filter(({ mold_id }) => mold_id === mold.id)
+              .map(async (went): Promise<RammedSand> => {
+                const then = await sandAsDrawn(db, went);
+                const { verdict, moisture_percent, seen } = then;
+                const name = heaps.find(({ id }) => id === went.heap_id)?.name ?? 'a heap';
+                return { heap_id: went.heap_id, name, at: went.at, verdict, moisture_percent, seen };
+              })
+          )
         };
       })
   );

@@ -150,6 +150,43 @@ describe('wet sand under metal', () => {
   });
 });
 
+describe('the sand of a rammed mold', () => {
+  it('stays as it was rammed, whatever goes into its heap after', async () => {
+    const { session, mold, backing } = await shed(3.2);
+    const before = (await pourMolds(db, await readSession(db, session)))[0]!;
+    expect(before.denied).toBe(false);
+    expect(before.rammed_of).toMatchObject([{ heap_id: backing, name: 'Backing', seen: true }]);
+    // Nothing was done to the heap since: what it is told of later, the mold is told of too.
+    expect(before.moisture!.value).toBeCloseTo(
+      (await readState(db, backing)).moisture_percent.value / 100,
+      6
+    );
+    await appendEntry(db, backing, { kind: 'water', at: ago(1.5 * HOUR), kg: 1, confirmed: true } as never); // as a request brings it
+    const after = (await pourMolds(db, await readSession(db, session)))[0]!;
+    expect((await readState(db, backing)).moisture_percent.value).toBeGreaterThan(5);
+    expect(after.moisture!.value).toBeLessThan(0.036);
+    expect(after.denied).toBe(false);
+    expect(after.rammed_of[0]!.moisture_percent.value).toBeCloseTo(
+      before.rammed_of[0]!.moisture_percent.value,
+      12
+    );
+    expect((await pour(session, mold)).metal_kg).toBeGreaterThan(0.4);
+  });
+  it('is known though all of the heap went into it', async () => {
+    const { session, backing } = await shed(3.2);
+    const { total_kg } = await readState(db, backing);
+    await appendEntry(db, backing, {
+      kind: 'drawn',
+      at: ago(2.4 * HOUR),
+      kg: total_kg,
+      confirmed: true
+    } as never); // as above
+    expect((await readState(db, backing)).total_kg).toBeLessThan(0.01);
+    const [of] = await pourMolds(db, await readSession(db, session));
+    expect(of!.moisture).not.toBeNull();
+  });
+});
+
 describe('facing and backing', () => {
   it('the facing burns, and steam takes its water before the backing’s', async () => {
     const { session, mold, facing, backing } = await shed(3.2, { facing: true });

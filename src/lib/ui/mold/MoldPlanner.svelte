@@ -6,6 +6,7 @@
   import { Tabs } from '@skeletonlabs/skeleton-svelte';
   import { goto } from '$app/navigation';
   import { fit, leastFlask } from '$core/mold/fit';
+  import type { Verdict } from '$core/judge/temper-verdict';
   import { dropOut } from '$core/mold/holding';
   import { planMold } from '$core/mold/plan-mold';
   import { figureText, lengthFigure, massText } from '$core/quantity/display';
@@ -31,6 +32,7 @@
   import MoldsToday from './MoldsToday.svelte';
   import PlanView from './PlanView.svelte';
   import { keptLayout } from '$lib/schema/kept-layout';
+  import SandStands from './SandStands.svelte';
   import { castingsOf, moldDraft, sandFrom, type ShelfPattern } from './mold-draft';
   import { planVerdict } from './plan-words';
 
@@ -42,6 +44,9 @@
       total_kg: number;
       density_kg_l: number;
       green_kpa: number | null;
+      verdict: Verdict;
+      says_mud: boolean;
+      back_h: number | null;
     }[];
     patterns: readonly ShelfPattern[];
     given: Record<string, string>;
@@ -351,6 +356,9 @@
         </p>
         <p>{verdict.why}</p>
       </div>
+      {#if wants.length > 0}
+        <SandStands sands={wants.map(({ heap, kg }) => ({ ...heap, heap_id: heap.id, wants_kg: kg }))} />
+      {/if}
       {#if drying.length > 0}
         <p class="wrong">
           {drying.map(({ pattern }) => pattern.name).join(' and ')}: a coat is not dry yet, and would stick in

@@ -3,7 +3,16 @@
   /** A mold rammed step by step: what is due stands large; steps are done, skipped with why, moved, and timed. */
   import { onMount } from 'svelte';
   import { ArrowDown, ArrowUp, Check } from '@lucide/svelte';
-  import { DUSTS, RAPS, rammingSteps, type Dust, type Rap } from '$core/mold/ramming-steps';
+  import {
+    BEDDINGS,
+    DUSTS,
+    RAPS,
+    rammingSteps,
+    type Bedding,
+    type Dust,
+    type Lies,
+    type Rap
+  } from '$core/mold/ramming-steps';
   import type { GatingPlan } from '$core/metal/gating-plan';
   import { durationText, figureText, lengthFigure, massText } from '$core/quantity/display';
   import Caution from '$lib/ui/caution/Caution.svelte';
@@ -13,7 +22,7 @@
   import { units } from '$lib/ui/preferences';
   import { SessionSteps } from '$lib/ui/step/session-steps.svelte';
   import SkipStep from '$lib/ui/step/SkipStep.svelte';
-  import { DUST_WORDS, stepWords } from './mold-words';
+  import { BEDDING_WORDS, DUST_WORDS, stepWords } from './mold-words';
   import type { NotedStep } from '$core/session/noted-step';
   import { dueStep, stepsInOrder, type MoldStep } from './step-order';
 
@@ -21,18 +30,28 @@
     session_id: number;
     mold: { id: number; facing_heap_id: number | null };
     flask: { cope_m: number; drag_m: number; bars: boolean };
-    split: boolean;
-    in_cope: boolean;
+    lies: Lies;
+    /** What is marked on the other half of a split pattern. */
+    carry_over: readonly string[];
     /** The way in as it was sized, and what holds the cope down, kg. */
     way: GatingPlan | null;
     hold_down_kg: number;
     noted: readonly NotedStep[];
   }
-  const { session_id, mold, flask, split, in_cope, way, hold_down_kg, noted }: Props = $props();
+  const { session_id, mold, flask, lies, carry_over, way, hold_down_kg, noted }: Props = $props();
 
-  let ways = $state<{ dust: Dust | null; rap: Rap | null; order: string[] | null; began: string | null }>({
+  interface Ways {
+    dust: Dust | null;
+    rap: Rap | null;
+    /** Left out in drafts of before. */
+    bedding?: Bedding | null;
+    order: string[] | null;
+    began: string | null;
+  }
+  let ways = $state<Ways>({
     dust: 'cornstarch',
     rap: 'before-cope',
+    bedding: 'bed-in',
     order: null,
     began: null
   });
@@ -61,7 +80,9 @@
       rammingSteps({
         cope_m: flask.cope_m,
         drag_m: flask.drag_m,
-        in_cope,
+        lies,
+        bedding: ways.bedding ?? 'bed-in',
+        carried_over: carry_over.length > 0,
         facing: mold.facing_heap_id !== null,
         rap: ways.rap ?? 'before-cope'
       }),
@@ -74,8 +95,9 @@
     stepWords(step, {
       dust: ways.dust ?? 'cornstarch',
       bars: flask.bars,
-      split,
-      in_cope,
+      lies,
+      carry_over,
+      facing: mold.facing_heap_id !== null,
       length,
       way,
       holds: hold_down_kg > 0 ? massText(hold_down_kg, units()) : null
@@ -197,6 +219,13 @@
 <details class="grid gap-3">
   <summary class="min-h-12 cursor-pointer py-3 font-semibold">Your way of doing it</summary>
   <div class="grid gap-4">
+    {#if lies === 'up-in-cope'}
+      <Choice
+        legend="A pattern that does not lie flat"
+        options={BEDDINGS.map((value) => ({ value, ...BEDDING_WORDS[value] }))}
+        bind:value={ways.bedding}
+      />
+    {/if}
     <Choice
       legend="Dusted with"
       options={DUSTS.map((value) => ({ value, ...DUST_WORDS[value] }))}

@@ -1,6 +1,6 @@
 import type { GatingPlan } from '$core/metal/gating-plan';
 import { FACING_M, LAYER_M } from '$core/reference/mold';
-import type { Breakage, PlannedStep, Dust } from '$core/mold/ramming-steps';
+import type { Bedding, Breakage, Dust, Lies, PlannedStep } from '$core/mold/ramming-steps';
 import type { CautionName } from '$lib/ui/caution/cautions';
 import type { MoldState } from '$core/session/mold-life';
 
@@ -19,15 +19,25 @@ export const DUST_WORDS: Record<Dust, { name: string; about: string }> = {
   talc: { name: 'Talc', about: 'parts well; its dust has health questions of its own' }
 };
 
+export const BEDDING_WORDS: Record<Bedding, { name: string; about: string }> = {
+  'bed-in': { name: 'Bed it in', about: 'pressed into a rammed drag: quick, for one mold' },
+  'false-cope': { name: 'False cope', about: 'a cope of sand carries it while the drag is rammed: firmer' },
+  'cope-down': {
+    name: 'Cope it down',
+    about: 'rammed as it stands on the board, then cut free to its widest line'
+  }
+};
+
 /** A step of ramming in the words of the bench. */
 export function stepWords(
   { kind, layers }: PlannedStep,
   of: {
     dust: Dust;
     bars: boolean;
-    split: boolean;
-    /** The pattern stands up into the cope. */
-    in_cope: boolean;
+    lies: Lies;
+    /** What is marked on the other half of a split pattern. */
+    carry_over: readonly string[];
+    facing: boolean;
     length: (m: number) => string;
     /** The way in, as it was sized; null where that cannot be worked out. */
     way: GatingPlan | null;
@@ -35,13 +45,28 @@ export function stepWords(
     holds: string | null;
   }
 ): { text: string; caution?: CautionName } {
+  const split = of.lies === 'split';
+  const up = of.lies === 'up-in-cope';
   const dust = { cornstarch: 'cornstarch', commercial: 'parting powder', talc: 'talc' }[of.dust];
   const layered = (half: string) =>
     `Fill the ${half} in ${layers === 1 ? 'one layer' : `${layers} layers`} of at most ${of.length(LAYER_M)}, each peened: first along the edges and round the pattern, then over all of it.`;
   switch (kind) {
+    case 'foam':
+      return {
+        text: 'Glue runner and sprue of the same foam to the pattern. Brush it with a mold wash, and let that dry for a day.'
+      };
+    case 'false-cope':
+      return {
+        text: 'Ram the cope full of sand, upside down. Cut a hollow, bed the pattern in it to its widest line, and strike the sand off to that line: this false cope is your board.'
+      };
     case 'board':
       return {
-        text: `Set the pattern${of.split ? '’s half' : ''} on the molding board, the drag over it upside down.`
+        text:
+          of.lies === 'left-in'
+            ? 'Set the foam pattern on the molding board, the drag over it upside down.'
+            : up
+              ? 'Set the pattern on the molding board on its steadiest side, propped where it rocks; the drag over it upside down.'
+              : `Set the pattern${split ? '’s half' : ''} on the molding board, the drag over it upside down.`
       };
     case 'dust-drag':
       return {
@@ -54,25 +79,44 @@ export function stepWords(
         caution: 'dust'
       };
     case 'ram-drag':
-      return { text: layered('drag') };
+      return {
+        text:
+          of.lies === 'left-in'
+            ? `${layered('drag')} Press sand under and into the foam by hand: it is crushed by a rammer.`
+            : layered('drag')
+      };
     case 'butt-drag':
       return { text: 'Heap the last sand over the rim and ram it with the butt, from the edge inward.' };
     case 'strike-drag':
       return { text: 'Strike the drag off level; rub the bottom board down on it.' };
     case 'roll-over':
       return { text: 'Roll the drag over between its two boards. Lift with your legs, or with somebody.' };
+    case 'bed-in':
+      return {
+        text: `Cut a hollow in the drag${of.facing ? ` and line it with facing sand, a finger deep (${of.length(FACING_M)})` : ''}. Dust the pattern and press it in to its widest line. Lift it, fill what it did not touch, and press it in again until it sits firm.`
+      };
+    case 'off-false-cope':
+      return {
+        text: 'Lift the false cope off and knock its sand out; blow or brush the parting clean, slick what is loose.'
+      };
+    case 'cope-down':
+      return {
+        text: 'Cut the sand away all round, down to the pattern’s widest line: a gentle slope that the cope can lift from. Slick it.'
+      };
+    case 'carry-over':
+      return { text: `Mark on the other half: ${of.carry_over.join('; ')}.` };
     case 'blow-out':
       return { text: 'Take the molding board off; blow or brush the parting clean, slick what is loose.' };
     case 'rap-first':
       return { text: 'Rap the pattern until it moves a hair all round.' };
     case 'dust-parting':
       return {
-        text: `Dust the whole parting with ${dust}${of.in_cope ? ', and the pattern where it stands up' : ''}.`,
+        text: `Dust the whole parting with ${dust}${up || split ? ', and the pattern where it stands up' : ''}.`,
         caution: 'dust'
       };
     case 'cope-on':
       return {
-        text: `Set the cope on its pins${of.split ? ', the pattern’s other half on its own' : ''}${of.bars ? '; wet the bars with clay wash' : ''}.`
+        text: `Set the cope on its pins${split ? ', the pattern’s other half on its own' : ''}${of.bars ? '; wet the bars with clay wash' : ''}.`
       };
     case 'sprue-pin':
       return { text: pinWords(of) };
@@ -86,7 +130,10 @@ export function stepWords(
       return { text: 'Strike the cope off.' };
     case 'vent':
       return {
-        text: 'Vent it with a wire over the high places, down to a finger above the pattern, never into it.'
+        text:
+          of.lies === 'left-in'
+            ? 'Vent it twice as densely as usual, down to a finger above the foam: all of it leaves as smoke.'
+            : 'Vent it with a wire over the high places, down to a finger above the pattern, never into it.'
       };
     case 'basin':
       return {
@@ -94,7 +141,7 @@ export function stepWords(
       };
     case 'lift-cope':
       return {
-        text: `Lift the cope straight up${of.in_cope && !of.split ? ', off the pattern, rapping as it comes' : ''}; set it on edge or upside down.`
+        text: `Lift the cope straight up${up ? ', off the pattern, rapping as it comes' : ''}; set it on edge or upside down.`
       };
     case 'rap-last':
       return { text: 'Damp the edges of the pattern with a swab; rap it until it moves a hair all round.' };

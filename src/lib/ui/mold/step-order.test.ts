@@ -8,7 +8,9 @@ import { dueStep, stepId, stepsInOrder } from './step-order';
 const planned = rammingSteps({
   cope_m: 0.1,
   drag_m: 0.08,
-  in_cope: false,
+  lies: 'flat',
+  bedding: 'bed-in',
+  carried_over: false,
   facing: false,
   rap: 'before-cope'
 });

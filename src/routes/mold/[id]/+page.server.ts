@@ -12,6 +12,7 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   return {
     ...(await moldShelf(db)),
     way: of ? gatingOf(of) : null,
+    rammed_of: of?.rammed_of ?? [],
     day,
     mold: day.molds.find((mold) => mold.id === id)!
   };

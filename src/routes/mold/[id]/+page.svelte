@@ -4,6 +4,8 @@
   import { planMold } from '$core/mold/plan-mold';
   import { solidsOf } from '$core/mold/judge-flask';
   import { insideVolume } from '$core/mold/flask';
+  import { VERDICT_WORDS, type Verdict } from '$core/judge/temper-verdict';
+  import { percentText } from '$core/quantity/display';
   import { USUAL_ALLOY } from '$core/reference/alloys';
   import { api } from '$lib/ui/api-client';
   import { inMetres } from '$lib/ui/flask/own-flask';
@@ -11,7 +13,9 @@
   import MoldFigures from '$lib/ui/mold/MoldFigures.svelte';
   import MoldSection from '$lib/ui/mold/MoldSection.svelte';
   import MoldSteps from '$lib/ui/mold/MoldSteps.svelte';
+  import SandStands from '$lib/ui/mold/SandStands.svelte';
   import SandForMold from '$lib/ui/mold/SandForMold.svelte';
+  import type { Lies } from '$core/mold/ramming-steps';
   import { layoutOf } from '$lib/schema/kept-layout';
   import { castingsOf, sandFrom } from '$lib/ui/mold/mold-draft';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
@@ -19,6 +23,7 @@
   import type { NotedStep } from '$core/session/noted-step';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { dryingLeft } from '$lib/ui/pattern/coats';
+  import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
   import { told } from '$lib/ui/toast/toaster';
 
@@ -71,6 +76,12 @@
       { heap_id: backing.id, name: backing.name, what: 'Backing', kg: demand.sand_kg - kg }
     ];
   });
+  const stands = $derived(
+    sands.flatMap(({ heap_id, kg }) => {
+      const own = data.sands.find(({ id }) => id === heap_id);
+      return own ? [{ ...own, heap_id, wants_kg: kg }] : [];
+    })
+  );
   // What is stored of a step was held against its schema.
   const steps = $derived(data.day.steps as unknown as NotedStep[]);
   const doneKind = (kind: string) =>
@@ -83,9 +94,20 @@
         ? false
         : null
   );
+  /** How what is in it lies: one that is drawn is drawn, whatever is left in beside it. */
+  const lies = $derived.by((): Lies => {
+    const kinds = used.map(({ pattern }) => pattern.kind);
+    if (kinds.length > 0 && kinds.every((kind) => kind === 'one-off')) return 'left-in';
+    const up = used.some(
+      ({ pattern, castings }) =>
+        (pattern.kind === 'loose' || pattern.kind === 'flat-back') &&
+        (castings[alloy].above_m > 1e-6 || pattern.draw?.stepped === true)
+    );
+    return up ? 'up-in-cope' : kinds.includes('split') ? 'split' : 'flat';
+  });
   const drawn = $derived(mold.state === 'rammed' || mold.state === 'closed');
-  const DRY = ['dry', 'a-little-dry', 'probably-dry'];
-  const WET = ['probably-wet', 'a-little-wet', 'too-wet'];
+  const DRY: readonly Verdict[] = ['dry', 'a-little-dry', 'probably-dry'];
+  const WET: readonly Verdict[] = ['probably-wet', 'a-little-wet', 'too-wet'];
   const moisture = $derived(
     !backing || backing.verdict === 'not-known'
       ? null
@@ -138,6 +160,18 @@
         >
       </p>
     {:else if flask}
+      {#if mold.state === 'planned' && stands.length > 0 && !doneKind('ram-drag')}<SandStands
+          sands={stands}
+        />{/if}
+      {#each data.rammed_of as sand (sand.heap_id)}
+        <p class="small">
+          Rammed {shortDate(sand.at)}, {shortTime(sand.at)} of
+          <a href="/heaps/{sand.heap_id}">{sand.name}</a>:
+          <strong>{VERDICT_WORDS[sand.verdict]}</strong>{sand.seen
+            ? `, ${percentText(sand.moisture_percent.value / 100)} water`
+            : ''} then.
+        </p>
+      {/each}
       {#if mold.state === 'planned' && sands.length > 0 && doneKind('ram-cope')}
         {#key mold.id}<SandForMold session_id={data.day.id} mold_id={mold.id} {sands} />{/key}
       {/if}
@@ -146,8 +180,8 @@
           session_id={data.day.id}
           {mold}
           flask={{ ...inMetres(flask), bars: flask.bars }}
-          split={used.some(({ pattern }) => pattern.kind === 'split')}
-          in_cope={boxes.some(({ above_m }) => above_m > 0)}
+          {lies}
+          carry_over={used.flatMap(({ pattern }) => pattern.carry_over)}
           way={data.way}
           hold_down_kg={plan?.judged.cope_lift?.hold_down_kg ?? 0}
           noted={steps}
