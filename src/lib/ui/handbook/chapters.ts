@@ -6,6 +6,7 @@ import { DEFECTS, DEFECT_NAMES } from '$core/reference/defects';
 import { SCHOOLS } from '$core/reference/schools';
 import { CAUTIONS, type CautionName } from '$lib/ui/caution/cautions';
 import { TERMS, TERM_NAMES, type TermName } from '$lib/ui/term/terms';
+import { PROCEDURES } from './procedure-names';
 
 export interface Chapter {
   id: SchoolStage;
@@ -157,6 +158,12 @@ export function entries(): Entry[] {
       name: TERMS[term].word,
       text: TERMS[term].means,
       href: pageOf(`word-${term}`)
+    })),
+    ...PROCEDURES.map(({ id, stage: of, name, about }) => ({
+      what: 'step by step',
+      name,
+      text: about,
+      href: `/handbook/${of}#how-${id}`
     })),
     ...HEAP_TEST_KINDS.map((kind) => ({
       what: 'test',

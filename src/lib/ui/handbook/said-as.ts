@@ -3,6 +3,17 @@
  * by the first words of a caution.
  */
 export const SAID_AS: Readonly<Record<string, string>> = {
+  'how-first-heap': 'start begin beginner make sand from scratch mix first sand recipe green sand',
+  'how-temper': 'add water to sand wet the sand prepare sand',
+  'how-first-mold': 'start begin beginner ram up a mold how to make a mold molding steps',
+  'how-uneven-pattern':
+    'round pattern ball figure statue toy odd shape does not lie flat bed in false cope cope down fragile original',
+  'how-foam': 'lost foam polystyrene styrofoam burn out',
+  'how-gates-by-hand': 'carve cut runner gate sprue by hand spoon',
+  'how-melt': 'light the furnace melting how to melt crucible care fuel hose extinguisher',
+  'how-pour': 'how to pour pouring stream',
+  'how-open': 'when open how long wait shake out break open too early',
+  'how-sort': 'black sand burnt after the pour clean up renew reuse',
   'word-temper': 'how wet how damp right moisture good sand ready enough water too dry',
   'word-squeeze': 'hand test fist ball of sand squeeze lump walnut-sized crumbles falls apart squeezing palm',
   'test-squeeze':

@@ -22,6 +22,7 @@
   import { units } from '$lib/ui/preferences';
   import { SessionSteps } from '$lib/ui/step/session-steps.svelte';
   import SkipStep from '$lib/ui/step/SkipStep.svelte';
+  import StepDrawing from './StepDrawing.svelte';
   import { BEDDING_WORDS, DUST_WORDS, stepWords } from './mold-words';
   import type { NotedStep } from '$core/session/noted-step';
   import { dueStep, stepsInOrder, type MoldStep } from './step-order';
@@ -146,7 +147,10 @@
         ? `, ${durationText(running_s)} so far`
         : ''}
     </p>
-    <p class="text-xl leading-snug font-semibold">{text}</p>
+    <div class="grid items-center gap-4 sm:grid-cols-[auto_minmax(0,1fr)]">
+      <StepDrawing kind={due.kind} bare={lies === 'up-in-cope' && (ways.bedding ?? 'bed-in') === 'bed-in'} />
+      <p class="text-xl leading-snug font-semibold">{text}</p>
+    </div>
     {#if caution}<Caution name={caution} />{/if}
     {#if skipping}
       <SkipStep usual={WHY} onskip={(why) => note(due, 'skipped', why)} onleave={() => (skipping = false)} />

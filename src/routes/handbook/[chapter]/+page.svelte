@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { afterNavigate } from '$app/navigation';
   import { readAnew } from '$lib/ui/read-anew';
   import { BENCH_TESTS } from '$core/bench/bench-tests';
   import { FORMULAS } from '$core/handbook/formula/formulas';
@@ -10,6 +11,10 @@
   import RigDrawing, { RIGS_DRAWN } from '$lib/ui/bench/RigDrawing.svelte';
   import TestDrawing from '$lib/ui/bench/TestDrawing.svelte';
   import Caution from '$lib/ui/caution/Caution.svelte';
+  import MetalTable from '$lib/ui/handbook/MetalTable.svelte';
+  import { PROCEDURES } from '$lib/ui/handbook/procedure-names';
+  import { PROCEDURE_STEPS } from '$lib/ui/handbook/procedures';
+  import Steps from '$lib/ui/handbook/Steps.svelte';
   import { CHAPTERS, chapterOf } from '$lib/ui/handbook/chapters';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { units } from '$lib/ui/preferences';
@@ -21,6 +26,10 @@
   const { data } = $props();
   const chapter = $derived(chapterOf(data.chapter)!);
   const formulas = $derived(FORMULAS.filter(({ id }) => FORMULA_STAGE[id] === data.chapter));
+  const procedures = $derived(PROCEDURES.filter(({ stage }) => stage === data.chapter));
+  /** What somebody came for stands open. */
+  let opened = $state('');
+  afterNavigate(({ to }) => (opened = to?.url.hash ?? ''));
   const schools = $derived(SCHOOLS.filter(({ stage }) => stage === data.chapter));
 
   async function choose(event: SubmitEvent, of: string, way: string, name: string) {
@@ -35,6 +44,7 @@
   }
 </script>
 
+<svelte:window onhashchange={() => (opened = location.hash)} />
 <svelte:head><title>{chapter.name}, handbook · Brunkel</title></svelte:head>
 
 <div class="stack">
@@ -54,6 +64,25 @@
   <div class="grid gap-3 desk:grid-cols-2">
     {#each chapter.cautions as name (name)}<Caution {name} />{/each}
   </div>
+  {#if procedures.length > 0}
+    <section class="grid gap-2" aria-label="Step by step">
+      <h2>Step by step</h2>
+      {#each procedures as procedure (procedure.id)}
+        <details
+          id="how-{procedure.id}"
+          class="border-t border-(--rule)"
+          open={opened === `#how-${procedure.id}`}
+        >
+          <summary class="min-h-12 cursor-pointer py-3">
+            <strong>{procedure.name}</strong> <span class="soft small">{procedure.about}</span>
+          </summary>
+          <Steps steps={PROCEDURE_STEPS[procedure.id](data.own, units())} />
+          <p class="pb-4 print:hidden"><a class="act" href={procedure.page.href}>{procedure.page.name}</a></p>
+        </details>
+      {/each}
+    </section>
+  {/if}
+  {#if data.chapter === 'pour'}<MetalTable />{/if}
   <section class="grid gap-2" aria-label="Words">
     <h2>Words</h2>
     <dl class="grid gap-x-8 gap-y-4 desk:grid-cols-2">
@@ -85,6 +114,14 @@
                 {test.tells} <span class="soft">About {test.minutes} min of your hands.</span>
               </p>
               {#if RIGS_DRAWN.includes(kind)}<div class="pt-2"><RigDrawing {kind} /></div>{/if}
+              {#if test.guide}
+                <details>
+                  <summary class="min-h-12 cursor-pointer py-3">How it is done</summary>
+                  <ol class="list-decimal pl-6">
+                    {#each test.guide.steps as step (step.text)}<li class="py-1">{step.text}</li>{/each}
+                  </ol>
+                </details>
+              {/if}
             </div>
           </li>
         {/each}
