@@ -59,6 +59,8 @@ const PAGES = [
   '/year',
   '/handbook/temper',
   '/handbook/shake-out',
+  '/handbook/mold#how-uneven-pattern',
+  '/handbook/pour#how-melt',
   '/year?defect=misrun',
   '/journal?view=wall',
   '/journal?words=misrun',

@@ -1,6 +1,7 @@
 import { GRAVITY_M_S2 } from '../reference/gravity';
 import { HOLD_DOWN_SAFETY, LIFTS, WALL_HOLD } from '$core/reference/mold';
 import { barCount } from './bars';
+import type { GreenStrength } from './green-strength';
 import { insideArea, insidePerimeter, type Flask } from './flask';
 
 export interface DropOut {
@@ -31,6 +32,63 @@ export function dropOut(
   const needed_pa = (density_kg_m3 * GRAVITY_M_S2 * insideArea(flask)) / insidePerimeter(flask);
   const holds_pa = WALL_HOLD[wall] * green_pa;
   return { needed_pa, holds_pa, ratio: holds_pa / needed_pa, bars: barCount(flask) };
+}
+
+/** What makes a cope hold that would fall out, and how often its sand then holds its weight at the least. */
+export interface CopeRemedy {
+  by: 'grooves' | 'bars';
+  least: number;
+}
+
+export interface CopeHold extends DropOut {
+  /** Held over needed by the weakest and the strongest that the sand may be; `ratio` is by their middle. */
+  least: number;
+  most: number;
+  /** Its strength was tested, and is not a guess by its kind. */
+  measured: boolean;
+  /** Empty where the cope holds whatever its sand is like. */
+  remedies: CopeRemedy[];
+}
+
+/** The cope's frame as its sand hangs in it: whole, or a cell between two bars. */
+const cellOf = (flask: Flask, bars: number): Flask => ({ ...flask, length_m: flask.length_m / (bars + 1) });
+
+/**
+ * Whether the cope's sand stays in its frame, with the doubt about how strong it is; bars carry as walls do.
+ *
+ * @param own what the flask has: grooves in its walls, bars across it
+ * @source see `dropOut`; a cell between bars is a frame of its own
+ */
+export function copeHold(
+  flask: Flask,
+  density_kg_m3: number,
+  green: GreenStrength,
+  own: { wall: keyof typeof WALL_HOLD; bars: boolean }
+): CopeHold {
+  const could_have = Math.max(1, barCount(flask));
+  const by = (pa: number, wall: keyof typeof WALL_HOLD, bars: number) =>
+    dropOut(flask.shape === 'rectangular' ? cellOf(flask, bars) : flask, density_kg_m3, pa, wall);
+  const has = own.bars ? could_have : 0;
+  const least = by(green.least_pa, own.wall, has).ratio;
+  const remedies: CopeRemedy[] =
+    least >= 1
+      ? []
+      : [
+          ...(own.wall === 'plain'
+            ? [{ by: 'grooves' as const, least: by(green.least_pa, 'grooved', has).ratio }]
+            : []),
+          ...(own.bars || flask.shape !== 'rectangular'
+            ? []
+            : [{ by: 'bars' as const, least: by(green.least_pa, own.wall, could_have).ratio }])
+        ];
+  return {
+    ...by((green.least_pa + green.most_pa) / 2, own.wall, has),
+    bars: barCount(flask),
+    least,
+    most: by(green.most_pa, own.wall, has).ratio,
+    measured: green.measured,
+    remedies
+  };
 }
 
 export interface CopeLift {

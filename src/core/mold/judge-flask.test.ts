@@ -6,8 +6,8 @@ import { usualGating } from './mold-gating';
 import { castingBoxes, judgeFlask, outlineMass, type CastingOutline } from './judge-flask';
 
 const flask: Flask = { shape: 'rectangular', length_m: 0.35, width_m: 0.25, cope_m: 0.09, drag_m: 0.07 };
-const bare = { cope_kg: null, drag_kg: null, wall: 'plain' as const };
-const sand = { density_kg_m3: 1600, green_pa: null };
+const bare = { cope_kg: null, drag_kg: null, wall: 'plain' as const, bars: false };
+const sand = { density_kg_m3: 1600, green: null };
 const plate: CastingOutline = {
   length_m: 0.18,
   width_m: 0.12,
@@ -59,7 +59,10 @@ describe('a flask for some castings', () => {
   });
   it('says what falls short, and gives no sand where the pattern is more than the flask', () => {
     const large = castingBoxes({ ...plate, length_m: 0.34, kg: 4 }, 'tin-bronze');
-    const judged = judgeFlask(large, 'tin-bronze', flask, bare, { density_kg_m3: 1600, green_pa: 80e3 });
+    const judged = judgeFlask(large, 'tin-bronze', flask, bare, {
+      density_kg_m3: 1600,
+      green: { least_pa: 80e3, most_pa: 80e3, measured: true }
+    });
     expect(judged.fit.short.map(({ side }) => side)).toContain('length');
     expect(judged.drop_out!.ratio).toBeGreaterThan(1);
     const block = castingBoxes({ ...plate, kg: 60 }, 'aluminium');

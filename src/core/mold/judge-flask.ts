@@ -4,7 +4,8 @@ import { guessedVolume, type CastingBox } from './casting';
 import { facingVolume } from './facing';
 import { fit, type Fit } from './fit';
 import type { Flask } from './flask';
-import { carry, copeLift, dropOut, type Carry, type CopeLift, type DropOut } from './holding';
+import { carry, copeHold, copeLift, type Carry, type CopeHold, type CopeLift } from './holding';
+import type { GreenStrength } from './green-strength';
 import { gatingMass, usualGating } from './mold-gating';
 import { sandDemand, type SandDemand, type Solids } from './sand-demand';
 
@@ -41,8 +42,8 @@ export interface FlaskJudgement {
   /** In the order in which they are lifted; empty weights count where they are known. */
   lifts: { what: 'drag' | 'cope' | 'closed' | 'poured'; kg: number; carry: Carry }[];
   cope_lift: CopeLift | null;
-  /** Null while the strength of the sand is not known. */
-  drop_out: DropOut | null;
+  /** Null where no sand is named. */
+  drop_out: CopeHold | null;
 }
 
 /** What of a casting lies in the cope, share of its volume: as it was measured, else as its height lies. */
@@ -67,8 +68,8 @@ export function solidsOf(castings: readonly CastingBox[], alloy: Alloy, way: Gat
 /**
  * What a flask of one's own comes to for some castings: whether they fit, the sand, every lift, and what holds the cope.
  *
- * @param own its empty weights, kg, and its wall
- * @param sand density rammed, kg/m³, and green compression, Pa, where it was tested
+ * @param own its empty weights, kg, its wall and whether it has bars
+ * @param sand density rammed, kg/m³, and how strong it is, as far as that is known
  * @param runner_m2 what the runners cover on the parting, m²: metal pushes up over them too
  * @param way in; left out, as it would usually be made
  */
@@ -76,8 +77,8 @@ export function judgeFlask(
   castings: readonly CastingBox[],
   alloy: Alloy,
   flask: Flask,
-  own: { cope_kg: number | null; drag_kg: number | null; wall: 'plain' | 'grooved' },
-  sand: { density_kg_m3: number; green_pa: number | null },
+  own: { cope_kg: number | null; drag_kg: number | null; wall: 'plain' | 'grooved'; bars: boolean },
+  sand: { density_kg_m3: number; green: GreenStrength | null },
   runner_m2 = 0,
   way: GatingPlan | null = usualGating(castings, ALLOYS[alloy], flask)
 ): FlaskJudgement {
@@ -128,6 +129,6 @@ export function judgeFlask(
       liquid_kg_m3,
       cope
     ),
-    drop_out: sand.green_pa === null ? null : dropOut(flask, sand.density_kg_m3, sand.green_pa, own.wall)
+    drop_out: sand.green && copeHold(flask, sand.density_kg_m3, sand.green, own)
   };
 }

@@ -218,8 +218,8 @@ describe('placement', () => {
 
   it('a mold laid by hand is judged as it lies', () => {
     const castings = [box(0.1, 0.06), box(0.1, 0.06)];
-    const own = { cope_kg: 1, drag_kg: 1, wall: 'plain' as const };
-    const sand = { density_kg_m3: 1600, green_pa: null };
+    const own = { cope_kg: 1, drag_kg: 1, wall: 'plain' as const, bars: false };
+    const sand = { density_kg_m3: 1600, green: null };
     const into = flask(0.4, 0.3);
     expect(planMold(castings, 'aluminium', into, own, sand).fits).toBe(true);
     const byHand = planMold(castings, 'aluminium', into, own, sand, {

@@ -38,8 +38,8 @@ describe('facing and backing', () => {
       [box],
       'aluminium',
       flask,
-      { cope_kg: null, drag_kg: null, wall: 'plain' },
-      { density_kg_m3: 1600, green_pa: null }
+      { cope_kg: null, drag_kg: null, wall: 'plain', bars: false },
+      { density_kg_m3: 1600, green: null }
     );
     const { demand, facing } = judged;
     expect(facing!.drag_kg).toBeGreaterThan(0);
@@ -67,8 +67,8 @@ describe('facing and backing', () => {
 
 describe('lift', () => {
   it('metal pushes over the runners too, and over a shadow where it is known', () => {
-    const own = { cope_kg: 0, drag_kg: 0, wall: 'plain' as const };
-    const sand = { density_kg_m3: 1600, green_pa: null };
+    const own = { cope_kg: 0, drag_kg: 0, wall: 'plain' as const, bars: false };
+    const sand = { density_kg_m3: 1600, green: null };
     const lift = (casting: object, runner = 0) =>
       judgeFlask([{ ...box, ...casting }], 'aluminium', flask, own, sand, runner).cope_lift!.lift_kg;
     expect(lift({})).toBeCloseTo(0.12 * 0.08 * 0.09 * 2400, 9);

@@ -1,4 +1,5 @@
 import type { CastingBox } from '$core/mold/casting';
+import type { HeapBinder } from '$core/reference/targets';
 import type { Verdict } from '$core/judge/temper-verdict';
 import { nowMs } from '$core/time/now';
 import { ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
@@ -22,6 +23,7 @@ export interface MoldSand {
   density_kg_l: number;
   /** Of its last green compression test; null where none was made. */
   green_kpa: number | null;
+  binder: HeapBinder;
   verdict: Verdict;
   says_mud: boolean;
   /** Since sand came back to it out of a mold, h; null where none did within half a day. */
@@ -32,7 +34,7 @@ export interface MoldSand {
 export async function moldSands(db: Database): Promise<MoldSand[]> {
   const [heaps, states] = await Promise.all([listHeaps(db), readStates(db)]);
   const sands = await Promise.all(
-    heaps.map(async ({ id, name }) => {
+    heaps.map(async ({ id, name, binder }) => {
       const state = states.get(id)?.state;
       if (!state || !(state.total_kg > 0)) return [];
       const learned = (await readLearned(db, id)).items.find((each) => each.of === 'rammed-density')!;
@@ -45,6 +47,7 @@ export async function moldSands(db: Database): Promise<MoldSand[]> {
           density_kg_l: learned.value,
           // A green compression's result is its strength.
           green_kpa: broken ? (broken.result as { strength_kpa: number }).strength_kpa : null,
+          binder,
           verdict: state.verdict,
           says_mud: state.says_mud,
           back_h: await hoursSinceBack(db, id)

@@ -4,6 +4,7 @@ import type { Flask } from '$core/mold/flask';
 import type { Layout } from '$core/mold/placement';
 import type { Solid } from '$core/pattern/solids';
 import type { FlaskJudgement } from '$core/mold/judge-flask';
+import { sandFrom } from '$core/mold/green-strength';
 import { planMold } from '$core/mold/plan-mold';
 import { gatingBodies } from '$core/heat/gating-bodies';
 import type { HotMold } from '$core/heat/mold-after-pour';
@@ -196,10 +197,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
                 metal,
                 own,
                 flask,
-                {
-                  density_kg_m3: (sand?.density_kg_l ?? 1.6) * 1000,
-                  green_pa: sand?.green_kpa == null ? null : sand.green_kpa * 1000
-                },
+                sandFrom(sand ?? null),
                 layoutOf(mold.layout, boxes.length) ?? undefined,
                 gate && gatingFor(gate, ownGating(mold.gating))
               )

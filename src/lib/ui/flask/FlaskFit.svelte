@@ -3,16 +3,19 @@
   import { sum } from 'simple-statistics';
   import { figureText, lengthFigure, massText } from '$core/quantity/display';
   import { castingBoxes, judgeFlask, outlineMass, type FlaskJudgement } from '$core/mold/judge-flask';
+  import { sandFrom } from '$core/mold/green-strength';
   import { leastFlask } from '$core/mold/fit';
   import type { Carry } from '$core/mold/holding';
+  import type { Verdict } from '$core/judge/temper-verdict';
   import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
-  import { RAMMED_DENSITY } from '$core/reference/wear';
+  import type { HeapBinder } from '$core/reference/targets';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Restored from '$lib/ui/draft/Restored.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { spreadSides } from '$lib/ui/field/sides';
   import SelectField from '$lib/ui/field/SelectField.svelte';
+  import { holdWords } from './hold-words';
   import { units } from '$lib/ui/preferences';
   import FlaskSection from './FlaskSection.svelte';
   import { castingOf, wrongCount, wrongLength, type GivenCasting } from './given-casting';
@@ -27,6 +30,8 @@
       density_kg_l: number;
       /** Of its last green compression test; null where none was made. */
       green_kpa: number | null;
+      binder: HeapBinder;
+      verdict: Verdict;
     }[];
     /** The casting as the address gives it. */
     given: Record<string, string>;
@@ -51,10 +56,7 @@
   // What an address may say was held against the list.
   const alloy = $derived(casting.metal as Alloy);
   const heap = $derived(heaps.find(({ id }) => String(id) === casting.heap) ?? heaps[0] ?? null);
-  const sand = $derived({
-    density_kg_m3: heap ? heap.density_kg_l * 1000 : RAMMED_DENSITY.water.value,
-    green_pa: heap?.green_kpa == null ? null : heap.green_kpa * 1000
-  });
+  const sand = $derived(sandFrom(heap));
   const outline = $derived.by(() => {
     const { length, width, height, mass, count, lies } = casting;
     const sides = [length, width, height];
@@ -226,22 +228,15 @@
                 >; ram it where it will be poured.
               {/each}
             </p>
-            {#if each.drop_out}
-              <p class="small" class:wrong={each.drop_out.ratio < 1}>
-                {each.drop_out.ratio < 1
-                  ? 'The cope’s sand would drop out: this sand is too weak for so wide a frame'
-                  : `The cope’s sand holds ${each.drop_out.ratio.toFixed(1)} times its weight at the wall`}{each
-                  .drop_out.bars > 0 && !own.bars
-                  ? `; put ${each.drop_out.bars} ${each.drop_out.bars === 1 ? 'bar' : 'bars'} across it`
-                  : ''}.
-              </p>
-            {:else if heap}
-              <p class="small soft">
-                Whether the cope’s sand holds together is not known yet: <a
-                  href="/heaps/{heap.id}/test/green-compression">break a cylinder</a
-                >
-                of {heap.name}.
-              </p>
+            {#if each.drop_out && heap}
+              {@const holds = holdWords(each.drop_out)}
+              <p class="small" class:wrong={holds.wrong}>{holds.says} {holds.remedy}</p>
+              {#if !each.drop_out.measured}
+                <p class="small soft">
+                  A guess by its kind: <a href="/heaps/{heap.id}/test/green-compression">break a cylinder</a>
+                  of {heap.name} to know.
+                </p>
+              {/if}
             {/if}
             {#if each.cope_lift}
               <p class="small">

@@ -11,6 +11,7 @@
   import { planMold } from '$core/mold/plan-mold';
   import { figureText, lengthFigure, massText } from '$core/quantity/display';
   import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
+  import type { HeapBinder } from '$core/reference/targets';
   import { LIFTS } from '$core/reference/mold';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Restored from '$lib/ui/draft/Restored.svelte';
@@ -33,7 +34,9 @@
   import PlanView from './PlanView.svelte';
   import { keptLayout } from '$lib/schema/kept-layout';
   import SandStands from './SandStands.svelte';
-  import { castingsOf, moldDraft, sandFrom, type ShelfPattern } from './mold-draft';
+  import { castingsOf, moldDraft, type ShelfPattern } from './mold-draft';
+  import { holdWords } from '$lib/ui/flask/hold-words';
+  import { sandFrom } from '$core/mold/green-strength';
   import { planVerdict } from './plan-words';
 
   interface Props {
@@ -44,6 +47,7 @@
       total_kg: number;
       density_kg_l: number;
       green_kpa: number | null;
+      binder: HeapBinder;
       verdict: Verdict;
       says_mud: boolean;
       back_h: number | null;
@@ -123,6 +127,7 @@
     })[units()][carry];
   const poured = $derived(plan?.judged.lifts.at(-1) ?? null);
   const drop = $derived(plan?.judged.drop_out ?? null);
+  const holds = $derived(drop && holdWords(drop));
   const barsFor = $derived(
     least ? dropOut({ shape: 'rectangular', ...least }, sand.density_kg_m3, 1).bars : 0
   );
@@ -381,16 +386,16 @@
           <dt class="flex items-center gap-2">
             Cope hangs on its walls <Term name="drop-out" of="Cope hangs on its walls" />
           </dt>
-          <dd class="text-right font-semibold {drop && drop.ratio < 1 ? 'text-(--heat)' : ''}">
-            {#if drop}{drop.ratio < 1
-                ? `falls out, ${drop.ratio.toFixed(1)} ×`
-                : `${drop.ratio.toFixed(1)} × enough`}
-            {:else if backing}<a class="font-normal" href="/heaps/{backing.id}/test/green-compression"
-                >not known yet</a
-              >
+          <dd class="text-right font-semibold {holds?.wrong ? 'text-(--heat)' : ''}">
+            {#if drop && holds && backing}
+              {#if drop.measured}{holds.short}{:else}<a
+                  class="font-normal italic"
+                  href="/heaps/{backing.id}/test/green-compression">{holds.short}</a
+                >{/if}
             {:else}not known yet{/if}
           </dd>
         </div>
+        {#if holds?.wrong}<p class="small py-2">{holds.says} {holds.remedy}</p>{/if}
         {#if plan.bars.length > 0}
           <div class="flex justify-between gap-3 py-2">
             <dt>Bars across the cope</dt>

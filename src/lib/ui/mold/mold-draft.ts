@@ -1,13 +1,6 @@
 import type { CastingBox } from '$core/mold/casting';
 import type { Layout } from '$core/mold/placement';
-import { RAMMED_DENSITY } from '$core/reference/wear';
 import { ALLOYS, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
-
-/** A heap's sand as a mold is judged by it; without a heap the handbook's. */
-export const sandFrom = (heap: { density_kg_l: number; green_kpa: number | null } | null) => ({
-  density_kg_m3: heap ? heap.density_kg_l * 1000 : RAMMED_DENSITY.water.value,
-  green_pa: heap?.green_kpa == null ? null : heap.green_kpa * 1000
-});
 
 /** A mold as it is being planned. */
 export interface MoldDraft {

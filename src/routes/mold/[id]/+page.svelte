@@ -17,7 +17,8 @@
   import SandForMold from '$lib/ui/mold/SandForMold.svelte';
   import type { Lies } from '$core/mold/ramming-steps';
   import { layoutOf } from '$lib/schema/kept-layout';
-  import { castingsOf, sandFrom } from '$lib/ui/mold/mold-draft';
+  import { sandFrom } from '$core/mold/green-strength';
+  import { castingsOf } from '$lib/ui/mold/mold-draft';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
   import { planVerdict } from '$lib/ui/mold/plan-words';
   import type { NotedStep } from '$core/session/noted-step';
@@ -196,7 +197,7 @@
             moisture,
             draft: lacksDraft,
             coats_drying: used.some(({ pattern }) => dryingLeft(pattern.coats) > 0),
-            drop_out: plan?.judged.drop_out?.ratio ?? null
+            drop_out: plan?.judged.drop_out?.measured ? plan.judged.drop_out.ratio : null
           }}
         />
       {/if}

@@ -7,7 +7,8 @@
   import type { MoldGating } from '$lib/schema/pour';
   import { inMetres } from '$lib/ui/flask/own-flask';
   import MoldSection from '$lib/ui/mold/MoldSection.svelte';
-  import { castingsOf, sandFrom } from '$lib/ui/mold/mold-draft';
+  import { sandFrom } from '$core/mold/green-strength';
+  import { castingsOf } from '$lib/ui/mold/mold-draft';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import GatingForm from '$lib/ui/pour/GatingForm.svelte';
   import GatingPanel from '$lib/ui/pour/GatingPanel.svelte';
