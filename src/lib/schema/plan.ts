@@ -83,7 +83,9 @@ export const planNote = shape({
   member: id().nullable().optional(),
   minutes: whole(1, 1440).nullable().optional(),
   /** With done: also enter what it did where it belongs (a coat, sand and clay, water). */
-  log: yesNo().optional()
+  log: yesNo().optional(),
+  /** What it enters was asked about, and is right as it is. */
+  confirmed: yesNo().optional()
 }).required(REQUIRED);
 export type PlanNote = InferType<typeof planNote>;
 

@@ -21,7 +21,13 @@ interface Entered {
 
 type About<Name extends StepName> = Extract<StepAbout, { do: Name }>;
 /** What ticking a step of a kind enters in the records; null where this one enters nothing. */
-type Enter<Name extends StepName> = (db: Database, about: About<Name>, at: string) => Promise<Entered | null>;
+type Enter<Name extends StepName> = (
+  db: Database,
+  about: About<Name>,
+  at: string,
+  /** Whoever ticks it was asked about it already. */
+  confirmed: boolean
+) => Promise<Entered | null>;
 
 const undoAct = (id: number): Undo => ({ method: 'POST', path: `/acts/${id}/undo` });
 
@@ -48,14 +54,15 @@ const takeIn: Enter<'take-in'> = async (db, about, at) => {
 };
 
 /** Clay and water are in the heap: as much as it wants at that hour. */
-const temper: Enter<'temper'> = async (db, about, at) => {
+const temper: Enter<'temper'> = async (db, about, at, confirmed) => {
   const { heap_id } = about;
   const { need, water_kg, binder_kg } = (await readState(db, heap_id, at)).prescription;
   // A guessed dose is no entry: sand that nobody looked at is squeezed first.
   if (need === 'test') return null;
   const { binder } = await readHeap(db, heap_id);
   const clay_kg = binder === 'natural' || binder === 'oil' ? 0 : binder_kg;
-  const common = { heap_id, at, confirmed: true };
+  // The dose is the heap's own; what it stirs in with it may not be known to whoever ticks.
+  const common = { heap_id, at, confirmed };
   const entries = [
     ...(clay_kg > 0 ? [{ ...common, kind: 'added', ingredient: 'binder', kg: clay_kg }] : []),
     ...(water_kg > 0 ? [{ ...common, kind: 'water', kg: water_kg }] : [])
@@ -80,9 +87,18 @@ const indoors: Enter<'indoors'> = async (db, about, at) => {
 /** By kind; a tick is all there is to the others. */
 const ENTER: { [Name in StepName]?: Enter<Name> } = { coat, 'take-in': takeIn, temper, indoors };
 
-/** Enters what a step did where it belongs; null where nothing is entered. */
-export async function enterStep(db: Database, about: StepAbout, at: string): Promise<Entered | null> {
+/**
+ * Enters what a step did where it belongs; null where nothing is entered.
+ *
+ * @throws Refusal 422 with a question, where its entry is asked about and nobody said yet that it is right
+ */
+export async function enterStep(
+  db: Database,
+  about: StepAbout,
+  at: string,
+  confirmed: boolean
+): Promise<Entered | null> {
   // Which kind it is its name says: the compiler does not see that the two go together.
   const enter = ENTER[about.do] as Enter<StepName> | undefined;
-  return enter ? enter(db, about, at) : null;
+  return enter ? enter(db, about, at, confirmed) : null;
 }

@@ -23,7 +23,11 @@ export interface Noted {
  *
  * @throws Refusal 404 for a step that the plan does not have
  */
-export async function notePlanStep(db: Database, id: number, { log, ...note }: PlanNote): Promise<Noted> {
+export async function notePlanStep(
+  db: Database,
+  id: number,
+  { log, confirmed, ...note }: PlanNote
+): Promise<Noted> {
   const { steps } = await readSchedule(db, id);
   const step = steps.find((each) => each.id === note.id);
   if (!step) throw notFound('step', note.id);
@@ -35,7 +39,9 @@ export async function notePlanStep(db: Database, id: number, { log, ...note }: P
     const after = { ...before, ...given, id: note.id } as StepNote;
     // Done once is entered once, whoever else ticks it meanwhile.
     const entered =
-      log && note.done_at && !before?.done_at ? await enterStep(db, step.about, note.done_at) : null;
+      log && note.done_at && !before?.done_at
+        ? await enterStep(db, step.about, note.done_at, confirmed ?? false)
+        : null;
     row.notes = before
       ? row.notes.map((each) => (each.id === note.id ? after : each))
       : [...row.notes, after];

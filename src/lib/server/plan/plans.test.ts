@@ -8,6 +8,8 @@ import { amendHeap, createHeap, listHeaps } from '../heap/heaps';
 import { changeSettings } from '../settings/settings';
 import { listEntries } from '../heap/ledger';
 import { appendEntry } from '../heap/ledger-writing';
+import { appendTest } from '../heap/tests';
+import { newHeapTest } from '../testing/moisture-test';
 import { createMember, amendMember } from '../member/members';
 import { amendPattern, listPatterns, readPattern } from '../pattern/patterns';
 import { createSession, readSession } from '../session/sessions';
@@ -251,6 +253,50 @@ describe('a plan back from a pour day', () => {
     const guessed = await notePlanStep(db, of_it.id, { id: temper.id, done_at, log: true });
     expect(guessed).toMatchObject({ entered: null, logged: null, undo: null });
     expect((await listEntries(db, id, { limit: 9 })).items).toHaveLength(1);
+  });
+
+  it('burnt sand that lies by the heap is asked about before a tick stirs it in', async () => {
+    const { db } = shed;
+    const { id } = await createHeap(db, {
+      name: 'Burnt by it',
+      system: 'water',
+      binder: 'sodium-bentonite',
+      container: { cover: 'lid', exposed_area_m2: 0.2 }
+    });
+    const at = (days: number) => new Date(nowMs() - days * DAY).toISOString();
+    await appendEntry(db, id, {
+      kind: 'bought',
+      at: at(4),
+      kg: 60,
+      moisture_percent: 2,
+      active_clay_percent: 8,
+      confirmed: true
+    });
+    await appendEntry(db, id, {
+      kind: 'poured',
+      at: at(3),
+      burnt_kg: 0.6,
+      metal_kg: 1.5,
+      confirmed: true
+    } as never); // as a request brings it
+    await appendTest(db, id, newHeapTest(at(2), 1.9));
+    const plan = await plannedOf(id);
+    const temper = (await readSchedule(db, plan.id)).steps.find(({ about }) => about.do === 'temper')!;
+    const tick = (over: object) =>
+      notePlanStep(db, plan.id, { id: temper.id, done_at: nowIso(), log: true, ...over });
+    const many = (await listEntries(db, id, { limit: 9 })).items.length;
+    await expect(tick({})).rejects.toMatchObject({
+      status: 422,
+      message: expect.stringContaining('burnt sand lies by this heap'),
+      question: { path: expect.any(String) }
+    });
+    expect((await listEntries(db, id, { limit: 9 })).items).toHaveLength(many);
+    // The tick is not there either: asked about, nothing was done.
+    expect(
+      (await readSchedule(db, plan.id)).steps.find((step) => step.id === temper.id)!.done_at
+    ).toBeFalsy();
+    const { entered } = await tick({ confirmed: true });
+    expect(entered).toMatchObject({ do: 'temper' });
   });
 
   it('on the day before the pour the plan tells the dose that the heap tells', async () => {

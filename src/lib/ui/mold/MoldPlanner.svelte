@@ -8,6 +8,7 @@
   import { fit, leastFlask } from '$core/mold/fit';
   import type { Verdict } from '$core/judge/temper-verdict';
   import { dropOut } from '$core/mold/holding';
+  import { sandRemarks } from '$core/mold/sand-to-ram';
   import { planMold } from '$core/mold/plan-mold';
   import { figureText, lengthFigure, massText } from '$core/quantity/display';
   import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
@@ -108,6 +109,9 @@
       ...(facing && kg > 0 ? [{ heap: facing, kg }] : [])
     ];
   });
+  const stands = $derived(wants.map(({ heap, kg }) => ({ ...heap, heap_id: heap.id, wants_kg: kg })));
+  /** Its sand is not to be rammed as it is. */
+  const stopped = $derived(stands.some((sand) => sandRemarks(sand).some(({ stops }) => stops)));
   const verdict = $derived(plan && planVerdict(plan, of, units()));
   const drying = $derived(
     patterns.filter(
@@ -362,7 +366,7 @@
         <p>{verdict.why}</p>
       </div>
       {#if wants.length > 0}
-        <SandStands sands={wants.map(({ heap, kg }) => ({ ...heap, heap_id: heap.id, wants_kg: kg }))} />
+        <SandStands sands={stands} />
       {/if}
       {#if drying.length > 0}
         <p class="wrong">
@@ -375,7 +379,8 @@
           type="button"
           class="act print:hidden"
           onclick={ram}
-          disabled={busy || plan.judged.demand === null}>{verdict.fits ? 'Ram it' : 'Ram it as it is'}</button
+          disabled={busy || plan.judged.demand === null}
+          >{verdict.fits && !stopped ? 'Ram it' : 'Ram it as it is'}</button
         >
       {:else}
         <p>There is no sand to ram yet. <a href="/heaps/new">Set up a heap</a>.</p>
@@ -448,7 +453,7 @@
     {/snippet}
     {#snippet action()}
       <button type="button" class="act" onclick={ram} disabled={busy || plan?.judged.demand === null}
-        >{verdict.fits ? 'Ram it' : 'Ram it as it is'}</button
+        >{verdict.fits && !stopped ? 'Ram it' : 'Ram it as it is'}</button
       >
     {/snippet}
   </InSight>

@@ -4,7 +4,7 @@ import { enteredWords, stepWords } from '$core/plan/steps/kinds';
 import { ApiProblem, api } from '$lib/ui/api-client';
 import { outbox } from '$lib/ui/outbox/outbox.svelte';
 import { units } from '$lib/ui/preferences';
-import { told, warned } from '$lib/ui/toast/toaster';
+import { asked, told, warned } from '$lib/ui/toast/toaster';
 import type { PlanStepShown, StepNoted } from './schedule';
 
 const pathOf = (plan_id: number) => `/plans/${plan_id}/steps`;
@@ -17,7 +17,12 @@ export const waitingTick = (plan_id: number, step_id: string) =>
  * Ticks a step, or takes the tick back; what it did is entered where it belongs, and both are undone as one. Out of reach
  * of the server the tick waits in the outbox, with the hour at which it was made.
  */
-export async function tick(plan_id: number, step: PlanStepShown, done: boolean): Promise<void> {
+export async function tick(
+  plan_id: number,
+  step: PlanStepShown,
+  done: boolean,
+  confirmed = false
+): Promise<void> {
   const words = stepWords(step.about, units());
   const waiting = waitingTick(plan_id, step.id);
   try {
@@ -26,7 +31,7 @@ export async function tick(plan_id: number, step: PlanStepShown, done: boolean):
     else {
       const { entered, undo } = await outbox.post<StepNoted>(
         pathOf(plan_id),
-        { id: step.id, done_at: nowIso(), log: true },
+        { id: step.id, done_at: nowIso(), log: true, ...(confirmed && { confirmed }) },
         `done: ${words}`
       );
       const what = entered ? `Done, and entered: ${enteredWords(entered, units())}.` : `Done: ${words}.`;
@@ -38,8 +43,9 @@ export async function tick(plan_id: number, step: PlanStepShown, done: boolean):
     }
   } catch (thrown) {
     if (!(thrown instanceof ApiProblem)) throw thrown;
+    if (thrown.question) asked(thrown.message, 'Enter it so', () => tick(plan_id, step, done, true));
     // Taken out of the outbox again by hand: that is known.
-    if (thrown.status !== 0) warned(thrown.message);
+    else if (thrown.status !== 0) warned(thrown.message);
   }
   await readAnew();
 }

@@ -6,12 +6,13 @@
   import { makeRoom, toaster } from './toast-store';
 
   onMount(() =>
-    showNotes(({ title, type, undo }) => {
+    showNotes(({ title, type, undo, answer }) => {
       makeRoom();
       toaster.create({
         title,
         ...(type && { type }),
-        ...(undo && { action: { label: 'Undo', onClick: () => void undo() } })
+        ...(undo && { action: { label: 'Undo', onClick: () => void undo() } }),
+        ...(answer && { action: { label: answer.label, onClick: () => void answer.act() } })
       });
     })
   );

@@ -3,6 +3,8 @@ interface Note {
   title: string;
   type?: 'error';
   undo?: (() => void | Promise<void>) | undefined;
+  /** What else may be done about it, by its own words. */
+  answer?: { label: string; act: () => void | Promise<void> } | undefined;
 }
 
 type Show = (note: Note) => void;
@@ -23,6 +25,10 @@ function note(said: Note): void {
 
 /** Says what was done and offers to take it back. */
 export const told = (title: string, undo?: () => void | Promise<void>): void => note({ title, undo });
+
+/** Asks about what was about to be done, and offers to do it all the same. */
+export const asked = (title: string, label: string, act: () => void | Promise<void>): void =>
+  note({ title, type: 'error', answer: { label, act } });
 
 /** Says what went wrong, where no field can say it. */
 export const warned = (title: string): void => note({ title, type: 'error' });
