@@ -14,7 +14,8 @@ import { appendEntry } from '../heap/ledger-writing';
 import { appendTest } from '../heap/tests';
 import { createPattern } from '../pattern/patterns';
 import { gatingOf, pourMolds } from '../pour/pour-mold';
-import { checksForPour, inCrucible, meltNow, pourMold } from '../pour/pours';
+import { checksForPour, gatingKg, inCrucible, meltNow, pourMold } from '../pour/pours';
+import { readSessionSheet } from '../record/session-sheet';
 import { Refusal } from '../refusal';
 import { amendMold, amendSession, createMold, createSession, readSession } from '../session/sessions';
 import { markStep } from '../session/steps';
@@ -314,6 +315,17 @@ describe('the day’s record of a casting', () => {
     const [found] = (await diagnoseCasting(db, casting.id)).items;
     expect(found!.diagnosis.told).toBe(true);
     expect(found!.diagnosis.suspects[0]!.cause).toBe('no-riser');
+  });
+  it('its sheet tells what was kept of what was poured, and where the rest went', async () => {
+    const { session, mold, pattern } = await shed(3.2);
+    expect((await readSessionSheet(db, session)).yield).toBeNull();
+    const [of] = await pourMolds(db, await readSession(db, session));
+    await pour(session, mold, { metal_kg: 1.5 });
+    await createCasting(db, { mold_id: mold, pattern_id: pattern, result: 'good', kg: 0.5 });
+    const kept = (await readSessionSheet(db, session)).yield!;
+    expect(kept).toMatchObject({ poured_kg: 1.5, kept_kg: 0.5, scrap_kg: 0, guessed: false });
+    expect(kept.gating_kg).toBeCloseTo(gatingKg(of!), 9);
+    expect(kept.share).toBeCloseTo(1 / 3, 12);
   });
   it('of a mold that was never poured knows nothing of a pour', async () => {
     const { mold, session } = await shed(3.2);

@@ -77,6 +77,13 @@ export const PROCEDURES = [
     page: { href: '/pour', name: 'See when each may be opened' }
   },
   {
+    id: 'finish',
+    stage: 'shake-out',
+    name: 'Finish a casting',
+    about: 'Clean, cut off, file, and through the grits to where it is smooth enough.',
+    page: { href: '/journal', name: 'Note it with its casting day' }
+  },
+  {
     id: 'sort',
     stage: 'recondition',
     name: 'Put the sand right',

@@ -217,6 +217,28 @@ export const PROCEDURE_STEPS: Record<ProcedureId, (own: OwnFigures, units: UnitS
       said('Look at it, mark what is wrong and where, and let the day’s record say why.', 3)
     ];
   },
+  finish: () => [
+    said(
+      'Let it cool to the hand. Brush it, then wash or blast every grain off: sand ruins saws and files.',
+      15
+    ),
+    said(
+      'Clamp it by the sprue, not by the casting. Saw gates and riser off, two millimetres proud. Eye cover.',
+      10
+    ),
+    said(
+      'Grind or file the stubs down to the skin with a coarse file. Chalk on the file keeps soft metal from clogging it.',
+      20
+    ),
+    said('Look at the fresh cuts: pores and holes show now. Write them down with the casting.', 2),
+    said('Break the flash off and draw-file the parting line.', 10),
+    said(
+      'Paper in steps: 80, 120, 180, 240, each across the last until its lines are gone. Wet from 240 on, with a mask when dry.',
+      40
+    ),
+    said('Polish only what is sound. Oil or wax it at once: bare iron rusts within the hour.', 15),
+    said('Sort the cut-offs by alloy, knock the sand off and mark them: they are the best scrap you have.', 5)
+  ],
   sort(own, units) {
     const kg = own.heap?.total_kg ?? 20;
     const oil = own.heap?.oil ?? false;

@@ -13,6 +13,7 @@ export const SAID_AS: Readonly<Record<string, string>> = {
   'how-melt': 'light the furnace melting how to melt crucible care fuel hose extinguisher',
   'how-pour': 'how to pour pouring stream',
   'how-open': 'when open how long wait shake out break open too early',
+  'how-finish': 'clean up casting cut off gates saw file sand grit polish finishing fettle',
   'how-sort': 'black sand burnt after the pour clean up renew reuse',
   'word-temper': 'how wet how damp right moisture good sand ready enough water too dry',
   'word-squeeze': 'hand test fist ball of sand squeeze lump walnut-sized crumbles falls apart squeezing palm',

@@ -28,9 +28,13 @@
   const castings = $derived(data.molds.flatMap((mold) => mold.castings));
   const scrap = $derived(castings.filter(({ result }) => result === 'scrap').length);
   const metal = $derived(data.molds.reduce((sum, { mold }) => sum + (mold.poured?.metal_kg ?? 0), 0));
-  const good = $derived(
-    castings.filter(({ result }) => result !== 'scrap').reduce((sum, { kg }) => sum + (kg ?? 0), 0)
-  );
+  const kept = $derived(data.yield);
+  const RAISE = {
+    scrap: 'Scrapped castings took most of the rest: put their cause right first.',
+    gating:
+      'The way in took most of the rest: more castings on one sprue, a lower cope, or a smaller riser where it feeds raise it.',
+    other: 'Much of it is neither casting nor gating: spilled, run out, or castings fatter than planned.'
+  } as const;
   const OVER: Record<string, string> = {
     done: 'over',
     mold: 'ramming',
@@ -97,11 +101,21 @@
           <dt class="soft small">metal poured</dt>
           <dd><Explained of="word-yield" class="text-xl">{mass(metal)}</Explained></dd>
         </div>{/if}
-      {#if metal > 0 && good > 0}<div>
-          <dt class="soft small">yield, as weighed</dt>
-          <dd><Explained of="word-yield" class="text-xl">{percentText(good / metal, 0)}</Explained></dd>
+      {#if kept}<div>
+          <dt class="soft small">{kept.guessed ? 'yield, not all weighed' : 'yield, as weighed'}</dt>
+          <dd><Explained of="word-yield" class="text-xl">{percentText(kept.share, 0)}</Explained></dd>
         </div>{/if}
     </dl>
+    {#if kept}
+      <p class="small">
+        Of {mass(kept.poured_kg)} poured, {mass(kept.kept_kg)} were kept as castings, {mass(kept.gating_kg)}
+        went into sprue, runner and riser, {mass(kept.scrap_kg)} were scrapped{kept.other_kg >
+        0.02 * kept.poured_kg
+          ? `, and ${mass(kept.other_kg)} went elsewhere`
+          : ''}.
+        {kept.raise ? RAISE[kept.raise] : ''}
+      </p>
+    {/if}
   {/if}
   <section class="stack" aria-label="Molds and castings">
     <h2>Molds and castings</h2>
