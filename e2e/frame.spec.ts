@@ -123,6 +123,33 @@ test('a casting gets a day, says what each heap wants by then, moves and is over
   await expect(casting.getByRole('heading', { name: 'Before Gnomon' })).toBeVisible();
 });
 
+test('sand that is put right by itself leaves the coming casting where it was', async ({ page, request }) => {
+  const heap = await mixedHeap(request, 'Gate heap');
+  await squeezed(request, heap, 'temper');
+  const at = hoursAgo(-48);
+  await made(request, '/sessions', { at, zone: 'Europe/London', name: 'Latches' });
+  await open(page, `/heaps/${heap}/recondition`);
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page.getByRole('button', { name: 'The sand is ready' })).toBeVisible();
+  await open(page, '/');
+  const casting = page.getByRole('region', { name: 'The next casting' });
+  await expect(casting.getByRole('heading', { name: 'Before Latches' })).toBeVisible();
+  await page.getByRole('link', { name: 'Sand of Gate heap' }).click();
+  await page.getByRole('button', { name: 'The sand is ready' }).click();
+  await expect(page.getByText('Gate heap is put right.')).toBeVisible();
+  await open(page, '/');
+  await expect(page.getByRole('link', { name: 'Sand of Gate heap' })).toHaveCount(0);
+  // An old day that nobody ended gives way to the one that comes, and is ended from its record.
+  const old = await made(request, '/sessions', { at: hoursAgo(100), zone: 'Europe/London', name: 'Old day' });
+  await open(page, '/');
+  await expect(casting.getByRole('heading', { name: 'Before Latches' })).toBeVisible();
+  await page.getByRole('link', { name: 'Old day' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Old day' })).toBeVisible();
+  await page.getByRole('button', { name: 'It is over' }).click();
+  await expect(page.getByText('Old day is over.')).toBeVisible();
+  expect((await (await request.get(`/api/v1/sessions/${old.id}`)).json()).stage).toBe('done');
+});
+
 test('a day is not over while sand stands in a mold: it goes back first, and can be taken back', async ({
   page,
   request

@@ -8,7 +8,7 @@ import { listHeaps } from '$lib/server/heap/heaps';
 import { pageLoad } from '$lib/server/http/guard';
 import { checkedBody, postedForm } from '$lib/server/http/posted';
 import { beforeCasting } from '$lib/server/casting/before-casting';
-import { nextCasting } from '$lib/server/casting/next-casting';
+import { alsoOpen, nextCasting } from '$lib/server/casting/next-casting';
 import { stepsAhead } from '$lib/server/plan/schedule';
 import { createSession } from '$lib/server/session/sessions';
 
@@ -16,7 +16,12 @@ import { createSession } from '$lib/server/session/sessions';
 const STEPS_SHOWN = 5;
 
 export const load: PageServerLoad = pageLoad(async (db) => {
-  const [heaps, states, casting] = await Promise.all([listHeaps(db), readStates(db), nextCasting(db)]);
+  const [heaps, states, casting, open] = await Promise.all([
+    listHeaps(db),
+    readStates(db),
+    nextCasting(db),
+    alsoOpen(db)
+  ]);
   const tested = await Promise.all(
     heaps.map(async ({ id }) =>
       // One that cannot be read has no tests either.
@@ -24,6 +29,7 @@ export const load: PageServerLoad = pageLoad(async (db) => {
     )
   );
   return {
+    also_open: open,
     errands: casting ? await beforeCasting(db, casting.at) : [],
     // A plan holds the errands, and says whose they are.
     ahead: casting ? await stepsAhead(db, casting.id, STEPS_SHOWN) : null,

@@ -1,6 +1,9 @@
 import { nowMs } from '$core/time/now';
 import { dueNow, type Due, type MoldUnderway } from '$core/session/due';
+import { isSandAlone, whichCasting } from '$core/session/which-casting';
+import { Op } from 'sequelize';
 import type { Database } from '../database/database';
+import type { MoldRow, SessionRow } from '../database/tables';
 
 /** A casting day as every page knows it. */
 export interface CastingRecord {
@@ -21,6 +24,8 @@ interface Underway {
   at: string;
   stage: string;
   version: number;
+  /** Heaps whose sand is put right on it. */
+  sand_of: number[];
   molds: MoldUnderway[];
 }
 
@@ -28,36 +33,77 @@ const BEGUN = ['rammed', 'closed', 'poured', 'shaken-out'];
 /** A casting set for later today is on. */
 const TODAY_MS = 12 * 3_600_000;
 
-/** The casting that is on, or that comes next: the earliest that is not over; null without any. */
+/** The casting that is on, or that comes next; null without any. */
 export async function nextCasting(db: Database): Promise<CastingRecord | null> {
-  const next = await db.sinceLastWrite('next casting', () => underway(db));
-  if (!next) return null;
-  const { molds, ...casting } = next;
+  const open = await openDays(db);
   const now = nowMs();
+  const next = open[whichCasting(open, now)];
+  if (!next) return null;
+  const { molds, sand_of: _, ...casting } = next;
   const begun = Date.parse(casting.at) < now + TODAY_MS || molds.some(({ state }) => BEGUN.includes(state));
   const due = begun ? dueNow(casting.stage, molds, now) : null;
   const i = due && 'mold_id' in due ? molds.findIndex(({ id }) => id === due.mold_id) : -1;
   return { ...casting, due, due_mold: i < 0 ? null : i + 1 };
 }
 
-async function underway(db: Database): Promise<Underway | null> {
-  const rows = await db.tables.sessions.findAll({ where: { removed_at: null }, order: ['at', 'id'] });
-  const next = rows.find(({ stage }) => stage !== 'done');
-  if (!next) return null;
+/** What else is open: castings that are not the next, and sand that is put right by itself. */
+export interface AlsoOpen {
+  id: number;
+  name: string | null;
+  at: string;
+  stage: string;
+  version: number;
+  /** Its heap, of sand that is put right by itself. */
+  heap_id: number | null;
+}
+
+/** Whatever is not over beside the casting that is on or comes next, the earliest first. */
+export async function alsoOpen(db: Database): Promise<AlsoOpen[]> {
+  const open = await openDays(db);
+  const next = whichCasting(open, nowMs());
+  return open
+    .filter((_, i) => i !== next)
+    .map(({ molds, sand_of, ...day }) => ({
+      ...day,
+      heap_id: isSandAlone({ ...day, molds }) ? (sand_of[0] ?? null) : null
+    }));
+}
+
+/** The running day on which the sand of a heap is put right; null without one. */
+export async function sandDayOf(db: Database, heap_id: number): Promise<number | null> {
+  const open = await openDays(db);
+  return open.findLast(({ sand_of }) => sand_of.includes(heap_id))?.id ?? null;
+}
+
+const openDays = (db: Database): Promise<Underway[]> => db.sinceLastWrite('open days', () => underway(db));
+
+async function underway(db: Database): Promise<Underway[]> {
+  const rows = await db.tables.sessions.findAll({
+    where: { removed_at: null, stage: { [Op.ne]: 'done' } },
+    order: ['at', 'id']
+  });
   const molds = await db.tables.molds.findAll({
-    where: { session_id: next.id, removed_at: null },
+    where: { session_id: rows.map(({ id }) => id), removed_at: null },
     order: ['id']
   });
-  const opened = (id: number) => next.steps.some((step) => step.id === `${id}:open` && step.state === 'done');
-  const { id, name, at, stage, version } = next;
+  return rows.map((row) => dayOf(row, molds));
+}
+
+function dayOf(
+  { id, name, at, stage, version, steps, sand }: SessionRow,
+  molds: readonly MoldRow[]
+): Underway {
+  const opened = (mold_id: number) =>
+    steps.some((step) => step.id === `${mold_id}:open` && step.state === 'done');
   return {
     id,
     name,
     at,
     stage,
     version,
+    sand_of: Object.keys(sand ?? {}).map(Number),
     molds: molds
-      .filter(({ state }) => state !== 'broken')
+      .filter(({ session_id, state }) => session_id === id && state !== 'broken')
       .map((mold) => {
         const { poured } = mold;
         const opens = poured?.heat.open_s;

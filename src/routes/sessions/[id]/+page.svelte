@@ -9,6 +9,7 @@
   import { units } from '$lib/ui/preferences';
   import LessonsForm from '$lib/ui/record/LessonsForm.svelte';
   import { castingWords } from '$lib/ui/session/casting-words';
+  import EndDay from '$lib/ui/session/EndDay.svelte';
   import { RESULT_WORDS } from '$lib/ui/shake-out/shake-out-words';
   import { shortDate } from '$lib/ui/date/written-date';
   import type { PourCheck } from '$core/judge/pour-checks';
@@ -85,7 +86,10 @@
         <a href="/journal" class="print:hidden">all casting days</a>
       </p>
     </div>
-    <PrintSheet />
+    <p class="row">
+      {#if day.stage !== 'done'}<EndDay {day} name={words.name} />{/if}
+      <PrintSheet />
+    </p>
   </header>
   {#if castings.length > 0 || metal > 0}
     <dl class="grid grid-cols-2 gap-3 desk:grid-cols-4">

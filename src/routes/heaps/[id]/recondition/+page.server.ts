@@ -1,6 +1,6 @@
 import { nowMs } from '$core/time/now';
 import type { PageServerLoad } from './$types';
-import { nextCasting } from '$lib/server/casting/next-casting';
+import { nextCasting, sandDayOf } from '$lib/server/casting/next-casting';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { readLongView } from '$lib/server/recondition/long-view';
@@ -11,10 +11,10 @@ const DAY_MS = 86_400_000;
 
 export const load: PageServerLoad = pageLoad(async (db, event) => {
   const id = pathId(event, 'id', 'heap');
-  const casting = await nextCasting(db);
+  const [casting, running] = await Promise.all([nextCasting(db), sandDayOf(db, id)]);
   // A casting that has not begun is not the one that this sand was poured at.
-  const on = casting?.due ? casting : null;
-  const day = on && (await readSession(db, on.id));
+  const on = running ?? (casting?.due ? casting.id : null);
+  const day = on === null ? null : await readSession(db, on);
   const plan = day?.sand[String(id)] ?? null;
   const [needs, long_view] = await Promise.all([readSandNeeds(db, id), readLongView(db, id)]);
   const poured = day?.molds.some(({ poured: of }) => of && nowMs() - Date.parse(of.at) < DAY_MS / 4) ?? false;

@@ -17,6 +17,9 @@
   // What is stored of a step was held against its schema.
   const noted = $derived((data.day?.steps ?? []) as unknown as NotedStep[]);
 
+  /** Its sand is put right by itself, and not after a casting. */
+  const alone = $derived(data.day?.molds.length === 0);
+
   async function anew() {
     const where = `/sessions/${data.day!.id}`;
     const plan = data.plan;
@@ -39,7 +42,7 @@
       warned(stage ? `This casting ${stage.message}.` : thrown.message);
       return;
     }
-    told('The wheel is closed: this casting is over.', async () => {
+    told(alone ? `${heap.name} is put right.` : 'The wheel is closed: this casting is over.', async () => {
       await amend(where, ended, { stage: before });
       await readAnew();
     });
@@ -87,7 +90,7 @@
       <p class="row">
         <button type="button" class="quiet" onclick={anew}>Set the steps out anew</button>
         {#if data.day.stage !== 'done'}<button type="button" class="quiet" onclick={over}
-            >The casting is over</button
+            >{alone ? 'The sand is ready' : 'The casting is over'}</button
           >{/if}
       </p>
     {:else}
