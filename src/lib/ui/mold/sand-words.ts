@@ -12,7 +12,7 @@ const WORDS: Record<Exclude<SandTrouble, 'short'>, { title: string; first: strin
   'short-of-oil': { title: 'Short of oil.', first: 'Edges will be weak. Dose it first.' },
   'not-known': { title: 'Nobody knows how it is.', first: 'Squeeze it before you ram.' },
   warm: {
-    title: 'It came out of a hot mold today.',
+    title: 'Fresh out of a mold.',
     first: 'Feel deep into it: ram it when it is no warmer than your hand.'
   }
 };

@@ -98,7 +98,10 @@
   /** How what is in it lies: one that is drawn is drawn, whatever is left in beside it. */
   const lies = $derived.by((): Lies => {
     const kinds = used.map(({ pattern }) => pattern.kind);
-    if (kinds.length > 0 && kinds.every((kind) => kind === 'one-off')) return 'left-in';
+    const foam = used.filter(
+      ({ pattern: { kind, material } }) => kind === 'one-off' && (material ?? 'foam') === 'foam'
+    );
+    if (used.length > 0 && foam.length === used.length) return 'left-in';
     const up = used.some(
       ({ pattern, castings }) =>
         (pattern.kind === 'loose' || pattern.kind === 'flat-back') &&
