@@ -87,6 +87,16 @@
     const here = days.findIndex(({ items }) => items.some(({ id }) => id === picked));
     lists[here + by]?.focus();
   }
+  /** Between two lists what is carried has no focus for a moment: a key pressed just then is not lost. */
+  function unheard(event: KeyboardEvent) {
+    if (picked === null || list.contains(event.target as Node)) return;
+    const carried = list.querySelector<HTMLElement>(`[data-step="${CSS.escape(picked)}"]`);
+    if (!carried) return;
+    event.preventDefault();
+    event.stopPropagation();
+    carried.focus();
+    carried.dispatchEvent(new KeyboardEvent('keydown', { key: event.key, bubbles: true, cancelable: true }));
+  }
   async function move(step: PlanStepShown, day: string) {
     const not_before = new Date(`${day}T00:00:00`).toISOString();
     try {
@@ -103,6 +113,7 @@
   }
 </script>
 
+<svelte:window onkeydowncapture={unheard} />
 <!-- The keys are those of the steps in it; here they are only heard before their lists hear them. -->
 <div class="grid" role="presentation" bind:this={list} onkeydowncapture={arrows}>
   {#each days as { day, items } (day)}
