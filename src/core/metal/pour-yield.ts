@@ -3,6 +3,8 @@ export interface PouredForYield {
   poured_kg: number;
   /** Of its way in as it was sized, kg. */
   gating_kg: number;
+  /** How many castings it has. */
+  castings: number;
   /** Each casting that was judged: as weighed, else null; and what one like it should weigh. */
   out: readonly { kg: number | null; expected_kg: number; scrap: boolean }[];
 }
@@ -29,11 +31,12 @@ const GOOD_SHARE = 0.75;
 /**
  * How much of what was poured on a day was kept as castings, where the rest went, and what took most of it.
  *
- * @param molds poured and judged; null where nothing was
+ * @param molds poured; one of which not every casting was judged yet tells nothing
+ * @returns null while there is none that tells
  * @source mass balance: poured = kept + scrapped + way in + what is neither (spilled, run out, fatter than planned)
  */
 export function pourYield(molds: readonly PouredForYield[]): PourYield | null {
-  const judged = molds.filter(({ out }) => out.length > 0);
+  const judged = molds.filter(({ out, castings }) => castings > 0 && out.length >= castings);
   const sum = (of: (mold: PouredForYield) => number) => judged.reduce((total, mold) => total + of(mold), 0);
   const poured_kg = sum((mold) => mold.poured_kg);
   if (!(poured_kg > 0)) return null;

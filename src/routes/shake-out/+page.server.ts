@@ -7,11 +7,12 @@ import { listPatterns } from '$lib/server/pattern/patterns';
 import { pourMolds } from '$lib/server/pour/pour-mold';
 import { readSession } from '$lib/server/session/sessions';
 import { castingsOfSession } from '$lib/server/shake-out/castings';
+import { yieldOfDay } from '$lib/server/shake-out/day-yield';
 import { diagnoseCasting } from '$lib/server/shake-out/diagnosis';
 
 export const load: PageServerLoad = pageLoad(async (db) => {
   const casting = await nextCasting(db);
-  if (!casting) return { day: null, molds: [], castings: [], diagnoses: {} };
+  if (!casting) return { day: null, molds: [], castings: [], diagnoses: {}, yield: null };
   const day = await readSession(db, casting.id);
   const [all, patterns, castings, heaps, states] = await Promise.all([
     pourMolds(db, day),
@@ -31,6 +32,7 @@ export const load: PageServerLoad = pageLoad(async (db) => {
     day,
     castings,
     diagnoses,
+    yield: yieldOfDay(all, castings),
     molds: all.map(({ mold, name, castings: of }, i) => ({
       id: mold.id,
       number: i + 1,

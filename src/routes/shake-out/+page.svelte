@@ -39,17 +39,6 @@
   }
   const judged = $derived(data.castings.length);
   const scrap = $derived(data.castings.filter(({ result }) => result === 'scrap').length);
-  const good_kg = $derived(
-    data.castings
-      .filter(({ result }) => result !== 'scrap')
-      .reduce((sum, { kg, pattern_id, mold_id }) => {
-        const slot = data.molds
-          .find(({ id }) => id === mold_id)
-          ?.slots.find(({ pattern }) => pattern.id === pattern_id);
-        return sum + (kg ?? slot?.kg ?? 0);
-      }, 0)
-  );
-  const metal_kg = $derived(poured.reduce((sum, mold) => sum + (mold.poured?.metal_kg ?? 0), 0));
   const early = $derived(
     open?.poured?.heat.open_s != null && open.state === 'poured'
       ? Date.parse(open.poured.at) + open.poured.heat.open_s * 1000
@@ -164,15 +153,19 @@
             <dt class="soft small">scrap</dt>
             <dd class="text-xl font-bold">{scrap} of {judged}</dd>
           </div>
-          <div>
-            <dt class="soft small">good metal</dt>
-            <dd><Explained of="word-yield" class="text-xl">{massText(good_kg, units())}</Explained></dd>
-          </div>
-          {#if metal_kg > 0}
+          {#if data.yield}
             <div>
-              <dt class="soft small">yield of what was poured</dt>
+              <dt class="soft small">good metal</dt>
               <dd>
-                <Explained of="word-yield" class="text-xl">{percentText(good_kg / metal_kg, 0)}</Explained>
+                <Explained of="word-yield" class="text-xl">{massText(data.yield.kept_kg, units())}</Explained>
+              </dd>
+            </div>
+            <div>
+              <dt class="soft small">
+                {data.yield.guessed ? 'yield, not all weighed' : 'yield, as weighed'}
+              </dt>
+              <dd>
+                <Explained of="word-yield" class="text-xl">{percentText(data.yield.share, 0)}</Explained>
               </dd>
             </div>
           {/if}

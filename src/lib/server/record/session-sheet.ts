@@ -1,5 +1,5 @@
 import { QueryTypes } from 'sequelize';
-import { pourYield, type PourYield } from '$core/metal/pour-yield';
+import type { PourYield } from '$core/metal/pour-yield';
 import type { CastingRecord } from '../shake-out/castings';
 import { castingsOfSession } from '../shake-out/castings';
 import type { Database } from '../database/database';
@@ -7,7 +7,7 @@ import { readState } from '../heap/heap-state';
 import { listHeaps } from '../heap/heaps';
 import { memberNames } from '../member/members';
 import { pourMolds } from '../pour/pour-mold';
-import { gatingKg } from '../pour/pours';
+import { yieldOfDay } from '../shake-out/day-yield';
 import { readSession, type MoldRecord, type SessionRecord } from '../session/sessions';
 
 /** How a heap stood, shares in percent of what is usual for it. */
@@ -86,25 +86,7 @@ export async function readSessionSheet(db: Database, id: number): Promise<Sessio
     day,
     members: members.filter((member) => day.members.includes(member.id)).map(({ name }) => name),
     heaps: of_heaps,
-    yield: pourYield(
-      facts.flatMap((of) =>
-        of.mold.poured
-          ? [
-              {
-                poured_kg: of.mold.poured.metal_kg,
-                gating_kg: gatingKg(of),
-                out: castings
-                  .filter(({ mold_id }) => mold_id === of.mold.id)
-                  .map(({ kg, pattern_id, result }) => ({
-                    kg,
-                    expected_kg: of.castings.find((each) => each.pattern_id === pattern_id)?.kg ?? 0,
-                    scrap: result === 'scrap'
-                  }))
-              }
-            ]
-          : []
-      )
-    ),
+    yield: yieldOfDay(facts, castings),
     molds: facts.map((of, i) => ({
       mold: of.mold,
       number: i + 1,
