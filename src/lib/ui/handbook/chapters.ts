@@ -197,6 +197,12 @@ export function entries(): Entry[] {
       href: `/handbook/${stage(({ cautions }) => cautions.includes(caution))}`
     })),
     {
+      what: 'table',
+      name: 'Table of metals',
+      text: 'Melting range, pouring heat, furnace heat, contraction, losses and hazards of each alloy.',
+      href: '/handbook/pour#metals'
+    },
+    {
       what: 'trouble',
       name: 'Edges break out when you cut the mold',
       text: 'Dry, weak or rammed too hard: told apart by what you see and by your records.',

@@ -400,7 +400,12 @@
             {:else}not known yet{/if}
           </dd>
         </div>
-        {#if holds?.wrong}<p class="small py-2">{holds.says} {holds.remedy}</p>{/if}
+        {#if holds?.wrong}
+          <div class="small py-2">
+            <dt class="sr-only">What holds it</dt>
+            <dd>{holds.says} {holds.remedy}</dd>
+          </div>
+        {/if}
         {#if plan.bars.length > 0}
           <div class="flex justify-between gap-3 py-2">
             <dt>Bars across the cope</dt>
