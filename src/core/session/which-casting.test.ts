@@ -28,6 +28,8 @@ describe('which casting is on, or comes next', () => {
   it('one that was never begun and is past gives way to the next, and stands where there is none', () => {
     expect(which(day(-7, 'mold', 'planned'), day(2, 'mold'))).toBe(1);
     expect(which(day(-7, 'mold', 'planned'), day(-2, 'mold'))).toBe(1);
+    // Set for half a day ago it is still meant; a day ago it is not.
     expect(which(day(-0.4, 'mold'), day(2, 'mold'))).toBe(0);
+    expect(which(day(-0.6, 'mold'), day(2, 'mold'))).toBe(1);
   });
 });
