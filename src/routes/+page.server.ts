@@ -29,7 +29,11 @@ export const load: PageServerLoad = pageLoad(async (db) => {
     )
   );
   return {
-    also_open: open,
+    also_open: open.map(({ id, name, heap_id }) => ({
+      id,
+      name,
+      href: heap_id === null ? `/sessions/${id}` : `/heaps/${heap_id}/recondition`
+    })),
     errands: casting ? await beforeCasting(db, casting.at) : [],
     // A plan holds the errands, and says whose they are.
     ahead: casting ? await stepsAhead(db, casting.id, STEPS_SHOWN) : null,

@@ -7,7 +7,6 @@
   import { overlay } from '$lib/ui/page/overlay.svelte';
   import { units } from '$lib/ui/preferences';
   import Casting from '$lib/ui/session/Casting.svelte';
-  import { castingWords } from '$lib/ui/session/casting-words';
   import DryWetRuler from '$lib/ui/temper/DryWetRuler.svelte';
   import QuickDose from '$lib/ui/temper/QuickDose.svelte';
   import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
@@ -45,15 +44,9 @@
     <div class="border-b-2 border-(--ink) py-5"><Casting casting={data.session} errands={[]} /></div>
   {/if}
   {#if data.also_open.length > 0}
-    <p class="flex flex-wrap items-center gap-x-4 border-b border-(--rule)">
+    <p class="row border-b border-(--rule)">
       <span class="soft small">Also open:</span>
-      {#each data.also_open as day (day.id)}
-        <a
-          class="inline-flex min-h-12 items-center"
-          href={day.heap_id === null ? `/sessions/${day.id}` : `/heaps/${day.heap_id}/recondition`}
-          >{castingWords(day).name}</a
-        >
-      {/each}
+      {#each data.also_open as { id, name, href } (id)}<a class="py-3" {href}>{name ?? 'a casting'}</a>{/each}
     </p>
   {/if}
   <ul class="ruled">

@@ -5,7 +5,7 @@
   import { units } from '$lib/ui/preferences';
   import { shortTime } from '$lib/ui/date/written-date';
   import { slackWords } from './plan-words';
-  import { waitingTick } from './tick';
+  import { waitingTick } from './waiting-tick';
   import type { PlanStepShown } from './schedule';
 
   interface Props {

@@ -6,12 +6,7 @@ import { outbox } from '$lib/ui/outbox/outbox.svelte';
 import { units } from '$lib/ui/preferences';
 import { asked, told, warned } from '$lib/ui/toast/toaster';
 import type { PlanStepShown, StepNoted } from './schedule';
-
-const pathOf = (plan_id: number) => `/plans/${plan_id}/steps`;
-
-/** The tick of a step that waits in the outbox; nothing where none does. */
-export const waitingTick = (plan_id: number, step_id: string) =>
-  outbox.items.find(({ path, body }) => path === pathOf(plan_id) && body.id === step_id);
+import { pathOf, waitingTick } from './waiting-tick';
 
 /**
  * Ticks a step, or takes the tick back; what it did is entered where it belongs, and both are undone as one. Out of reach

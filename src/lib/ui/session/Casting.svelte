@@ -23,7 +23,6 @@
   import StepLine from '$lib/ui/plan/StepLine.svelte';
   import { minutesWords, relativeDay } from '$lib/ui/plan/plan-words';
   import type { PlanStepShown } from '$lib/ui/plan/schedule';
-  import { tick } from '$lib/ui/plan/tick';
   import type { Errand } from '$core/session/errand';
 
   interface Props {
@@ -38,7 +37,9 @@
   const form = new RecordForm();
   const schema = () => import('$lib/schema/session').then(({ newSession }) => newSession);
   const change = () => import('$lib/schema/session').then(({ sessionChange }) => sessionChange);
-  onMount(() => void schema().catch(() => undefined));
+  const ticking = () => import('$lib/ui/plan/tick');
+  // They come after the page is awake, and are there when the server no longer is.
+  onMount(() => [schema, ticking].forEach((part) => void part().catch(() => undefined)));
   let name = $state('');
   let at = $state('');
   form.keep(
@@ -165,7 +166,7 @@
               {step}
               day={relativeDay(step.from!)}
               who={members.find(({ id }) => id === step.member)?.name ?? null}
-              ontick={(done) => tick(ahead.plan_id, step, done)}
+              ontick={async (done) => (await ticking()).tick(ahead.plan_id, step, done)}
             />
           </li>
         {/each}
