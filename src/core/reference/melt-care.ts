@@ -34,6 +34,8 @@ const LAST = [
   'Skim just before you pour, with a warm dry skimmer.',
   'Pour what is left into a warm dry ingot mold. Never let it freeze in the crucible.'
 ];
+/** So many of its steps come after everything else, at the pour. */
+export const LAST_OF_MELT = LAST.length;
 const OWN: Record<MetalFamily, readonly string[]> = {
   light: [
     'Do not stir: the skin protects the melt, and folded in it is dross.',
@@ -43,7 +45,7 @@ const OWN: Record<MetalFamily, readonly string[]> = {
   ],
   zinc: [
     'Stop heating as soon as it is hot enough: overheated zinc burns off as white smoke.',
-    'Keep iron tools out of it for long: zinc dissolves them.'
+    'Leave no iron tool standing in it: zinc dissolves iron.'
   ],
   tin: ['Low heat is enough: a pewter melt that turns yellow or blue on top is too hot.'],
   copper: [

@@ -15,7 +15,7 @@ export interface ScrapKind {
   says: string;
   /** What it can do, where it can do more than metal does. */
   harms: readonly ScrapHarm[];
-  /** Only of metals lighter than 3 kg/L. */
+  /** Only of aluminium. */
   light_only?: boolean;
 }
 
@@ -62,7 +62,7 @@ export const SCRAP = {
     name: 'drink cans',
     packs: 0.1,
     dirty: [3.25, 8.25],
-    says: 'mostly dross: three good kilograms of four at best; crushed and dry, under a pool',
+    says: 'a sixth to a third goes as dross; crushed and dry, under a pool',
     harms: ['cans', 'not-for-food'],
     light_only: true
   },

@@ -2,6 +2,7 @@ import { QueryTypes } from 'sequelize';
 import type { HeapState } from '$lib/schema/heap-state';
 import type { Database } from '../database/database';
 import { readState } from '../heap/heap-state';
+import { listHeaps } from '../heap/heaps';
 
 /** Sand that went into a mold. */
 export interface DrawnSand {
@@ -42,4 +43,16 @@ export interface RammedSand {
   verdict: HeapState['verdict'];
   moisture_percent: HeapState['moisture_percent'];
   seen: boolean;
+}
+
+/** What a mold was rammed of, as that sand was then; empty before it is. */
+export async function rammedSands(db: Database, mold_id: number): Promise<RammedSand[]> {
+  const [drawn, heaps] = await Promise.all([drawnSands(db, [mold_id]), listHeaps(db)]);
+  return Promise.all(
+    drawn.map(async (went) => {
+      const { verdict, moisture_percent, seen } = await sandAsDrawn(db, went);
+      const name = heaps.find(({ id }) => id === went.heap_id)?.name ?? 'a heap';
+      return { heap_id: went.heap_id, name, at: went.at, verdict, moisture_percent, seen };
+    })
+  );
 }

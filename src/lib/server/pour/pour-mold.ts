@@ -24,7 +24,7 @@ import { readStates } from '../heap/heap-state';
 import { listHeaps } from '../heap/heaps';
 import { castingOfPattern, flaskOf } from '../mold/molds-today';
 import { moldSands } from '../mold/mold-page';
-import { drawnSands, sandAsDrawn, type RammedSand } from '../mold/sand-rammed';
+import { drawnSands, sandAsDrawn } from '../mold/sand-rammed';
 import { listPatterns } from '../pattern/patterns';
 import type { MoldRecord, SessionRecord } from '../session/sessions';
 
@@ -87,8 +87,6 @@ export interface PourMold {
   /** Its flask, and where its castings lie in it, in their order; null where it is not laid out. */
   laid: { flask: Flask; layout: Layout } | null;
   closed_at: string | null;
-  /** What it was rammed of, as that sand was then; empty before it is rammed, and of a mold that was poured. */
-  rammed_of: RammedSand[];
 }
 
 /** The whole way in of a mold; null where it cannot be worked out. */
@@ -243,17 +241,7 @@ export async function pourMolds(db: Database, session: SessionRecord): Promise<P
           hold_down_kg: plan?.judged.cope_lift?.hold_down_kg ?? 0,
           judged: plan?.judged ?? null,
           laid: plan && own ? { flask: own, layout: plan.layout } : null,
-          closed_at: closed?.at ?? null,
-          rammed_of: await Promise.all(
-            drawn
-              .filter(({ mold_id }) => mold_id === mold.id)
-              .map(async (went): Promise<RammedSand> => {
-                const then = await sandAsDrawn(db, went);
-                const { verdict, moisture_percent, seen } = then;
-                const name = heaps.find(({ id }) => id === went.heap_id)?.name ?? 'a heap';
-                return { heap_id: went.heap_id, name, at: went.at, verdict, moisture_percent, seen };
-              })
-          )
+          closed_at: closed?.at ?? null
         };
       })
   );

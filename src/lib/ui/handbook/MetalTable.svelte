@@ -4,6 +4,7 @@
   import { setPointRange } from '$core/metal/furnace';
   import { ALLOYS, ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
   import { FUMES_ZINC, HOLDS_LEAD } from '$core/reference/melt-care';
+  import { FAMILY } from '$core/reference/mold';
   import { units } from '$lib/ui/preferences';
 
   const degrees = (range: readonly number[]) => range.map((c) => temperatureText(c, units())).join(' to ');
@@ -19,7 +20,7 @@
   const sand = (metal: Alloy) =>
     metal === 'iron'
       ? 'coarser, dry half of the window'
-      : ALLOYS[metal].solid_kg_m3 > 7800
+      : FAMILY[metal] === 'copper'
         ? 'dry half of the window'
         : 'any in temper';
 </script>

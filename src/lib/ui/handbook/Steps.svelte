@@ -1,6 +1,7 @@
 <script lang="ts">
   /** The steps of a procedure: numbered, timed, and drawn where a drawing tells more. */
-  import { durationText } from '$core/quantity/display';
+  import { durationText, inUnits } from '$core/quantity/display';
+  import { units } from '$lib/ui/preferences';
   import StepDrawing from '$lib/ui/mold/StepDrawing.svelte';
   import type { ProcedureStep } from './procedures';
 
@@ -20,7 +21,7 @@
       <span class="figure text-right font-bold">{i + 1}</span>
       {#if step.drawn}<StepDrawing kind={step.drawn} width={112} bare={step.bare ?? false} />{/if}
       <span>
-        {step.text}
+        {inUnits(step.text, units())}
         {#if step.minutes}<span class="soft small whitespace-nowrap">{step.minutes} min</span>{/if}
       </span>
     </li>

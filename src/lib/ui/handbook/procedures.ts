@@ -1,12 +1,13 @@
 import { firstHeap } from '$core/handbook/first-heap';
 import type { OwnFigures } from '$core/handbook/formula/formulas';
+import { setPointRange } from '$core/metal/furnace';
 import { mixingSteps } from '$core/mix/mixing-order';
 import { rammingSteps, type Lies, type RammingStep } from '$core/mold/ramming-steps';
 import { sandDemand } from '$core/mold/sand-demand';
 import { massText, figureText, lengthFigure, temperatureText } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';
 import { ALLOYS, USUAL_ALLOY } from '$core/reference/alloys';
-import { meltCare } from '$core/reference/melt-care';
+import { LAST_OF_MELT, meltCare } from '$core/reference/melt-care';
 import { AT_HEAT_MIN, RAM_MIN } from '$core/reference/plan';
 import { RAMMED_DENSITY } from '$core/reference/wear';
 import { reconditionSteps, type ReconditionStep } from '$core/session/recondition-steps';
@@ -58,6 +59,7 @@ function rammed(own: OwnFigures, units: UnitSystem, lies: Lies, first: Procedure
         dust: 'cornstarch',
         bars: false,
         lies,
+        bedding: 'bed-in',
         carry_over: [],
         facing: false,
         length: length(units),
@@ -102,11 +104,11 @@ export const PROCEDURE_STEPS: Record<ProcedureId, (own: OwnFigures, units: UnitS
         'It falls apart: too dry. It holds and breaks with a crisp edge, palm clean: ram it. It bends or smears: too wet.'
       ),
       said(
-        'Too dry: splash in the first splash that Temper names, turning all the while. No guess, and no hose.',
+        'Too dry: splash in the first splash that Temper names, turning all the while. Do not guess, and use no hose.',
         3
       ),
       said(
-        'Too wet: spread it a hand deep and let it dry, turning it now and then. Work no dry sand in by guess.'
+        'Too wet: spread it a hand deep and let it dry, turning it now and then. Do not add dry sand by guess.'
       ),
       said(
         'Mull it: press and smear it under foot, paddle or hand, so that clay coats every grain.',
@@ -148,7 +150,10 @@ export const PROCEDURE_STEPS: Record<ProcedureId, (own: OwnFigures, units: UnitS
         'Scoop a basin beside it with a spoon, deeper than wide, with a low dam before the hole. Never pour straight down the sprue.',
         3
       ),
-      said('Twist the pin out upwards. Round the mouth and the foot with a wet finger.', 1),
+      said(
+        'Twist the pin out upwards. Round the mouth and the foot with a dry finger: no water where metal runs.',
+        1
+      ),
       said(
         `Open the mold. Under the sprue press a well into the drag, as wide as two thumbs and ${m(0.012)} deep.`,
         2
@@ -167,7 +172,8 @@ export const PROCEDURE_STEPS: Record<ProcedureId, (own: OwnFigures, units: UnitS
   melt(own, units) {
     const metal = own.casting?.alloy ?? USUAL_ALLOY;
     const alloy = ALLOYS[metal];
-    const set_c = alloy.pour_c + alloy.set_point.carry_c;
+    const [least_c, most_c] = setPointRange(alloy);
+    const care = meltCare(metal);
     return [
       said(
         'Read the furnace’s and the fuel’s own papers. Check hose and joints with soapy water; know where the fuel is shut off.',
@@ -177,12 +183,16 @@ export const PROCEDURE_STEPS: Record<ProcedureId, (own: OwnFigures, units: UnitS
         'Clear the way from furnace to molds, dry sand on the ground. Dry sand and an extinguisher within reach, no water.',
         10
       ),
-      said('Face shield, leather over cotton or wool, boots covered. Nobody downwind, nobody alone.', 5),
       said(
-        `Set the furnace to about ${temperatureText(set_c, units)} for ${alloy.name}; never above ${temperatureText(alloy.set_point.most_c, units)}.`
+        'Face shield, leather over cotton or wool, boots covered. Nobody downwind. Have a second person there.',
+        5
       ),
-      ...meltCare(metal).map((text) => said(text)),
-      said(`Pour within ${AT_HEAT_MIN} minutes of reaching its heat.`)
+      said(
+        `Set the furnace for ${alloy.name} as Pour says for your molds: at least ${temperatureText(least_c, units)}, never above ${temperatureText(most_c, units)}.`
+      ),
+      ...care.slice(0, -LAST_OF_MELT).map((text) => said(text)),
+      said(`Pour within ${AT_HEAT_MIN} minutes of reaching its heat.`),
+      ...care.slice(-LAST_OF_MELT).map((text) => said(text))
     ];
   },
   pour(own, units) {
@@ -197,14 +207,17 @@ export const PROCEDURE_STEPS: Record<ProcedureId, (own: OwnFigures, units: UnitS
       ),
       said('Skim, lift, and carry low. Stand beside the mold, never over it.', 1),
       said('Lip close to the basin. Fill the basin at once and keep it full; do not stop.', 1),
-      said('Stop when metal stands in the riser. Pour the rest into the ingot mold.', 1),
+      said(
+        'Stop when metal stands in the riser; without one, when the basin stays full. Pour the rest into the ingot mold.',
+        1
+      ),
       said('Do not lean over it. Steam and flame at the vents are gas on its way out.')
     ];
   },
   open(own, units) {
     const alloy = ALLOYS[own.casting?.alloy ?? USUAL_ALLOY];
     return [
-      said('Wait until the app says so: sprue, basin and riser freeze last. Five minutes at the very least.'),
+      said('Wait until Pour says so: sprue, basin and riser freeze last. Five minutes at the very least.'),
       said(
         `Its casting comes out below about ${temperatureText(alloy.shake_out_c, units)}: too hot it bends, tears or scales. The middle stays hot for hours.`
       ),
@@ -223,7 +236,7 @@ export const PROCEDURE_STEPS: Record<ProcedureId, (own: OwnFigures, units: UnitS
       15
     ),
     said(
-      'Clamp it by the sprue, not by the casting. Saw gates and riser off, two millimetres proud. Eye cover.',
+      'Clamp it by the sprue, not by the casting. Saw gates and riser off, a little proud. Eye cover.',
       10
     ),
     said(

@@ -97,6 +97,7 @@
       dust: ways.dust ?? 'cornstarch',
       bars: flask.bars,
       lies,
+      bedding: ways.bedding ?? 'bed-in',
       carry_over,
       facing: mold.facing_heap_id !== null,
       length,

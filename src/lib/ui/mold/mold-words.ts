@@ -35,6 +35,8 @@ export function stepWords(
     dust: Dust;
     bars: boolean;
     lies: Lies;
+    /** How one is carried that does not lie flat. */
+    bedding: Bedding;
     /** What is marked on the other half of a split pattern. */
     carry_over: readonly string[];
     facing: boolean;
@@ -47,13 +49,15 @@ export function stepWords(
 ): { text: string; caution?: CautionName } {
   const split = of.lies === 'split';
   const up = of.lies === 'up-in-cope';
+  const bedded = up && of.bedding === 'bed-in';
+  const on_false_cope = up && of.bedding === 'false-cope';
   const dust = { cornstarch: 'cornstarch', commercial: 'parting powder', talc: 'talc' }[of.dust];
-  const layered = (half: string) =>
-    `Fill the ${half} in ${layers === 1 ? 'one layer' : `${layers} layers`} of at most ${of.length(LAYER_M)}, each peened: first along the edges and round the pattern, then over all of it.`;
+  const layered = (half: 'cope' | 'drag') =>
+    `Fill the ${half} in ${layers === 1 ? 'one layer' : `${layers} layers`} of at most ${of.length(LAYER_M)}, each peened: first along the edges${bedded && half === 'drag' ? '' : ' and round the pattern'}, then over all of it.`;
   switch (kind) {
     case 'foam':
       return {
-        text: 'Glue runner and sprue of the same foam to the pattern. Brush it with a mold wash, and let that dry for a day.'
+        text: 'Glue a runner and gates of the same foam to the pattern. Brush all of it with a mold wash, and let that dry for a day.'
       };
     case 'false-cope':
       return {
@@ -70,7 +74,7 @@ export function stepWords(
       };
     case 'dust-drag':
       return {
-        text: `Dust the pattern and the board with ${dust}, lightly; blow off what is loose.`,
+        text: `Dust the pattern and the ${on_false_cope ? 'false cope' : 'board'} with ${dust}, lightly; blow off what is loose.`,
         caution: 'dust'
       };
     case 'face-drag':
@@ -82,15 +86,23 @@ export function stepWords(
       return {
         text:
           of.lies === 'left-in'
-            ? `${layered('drag')} Press sand under and into the foam by hand: it is crushed by a rammer.`
+            ? `${layered('drag')} Press sand under and into the foam by hand: a rammer crushes it.`
             : layered('drag')
       };
     case 'butt-drag':
       return { text: 'Heap the last sand over the rim and ram it with the butt, from the edge inward.' };
     case 'strike-drag':
-      return { text: 'Strike the drag off level; rub the bottom board down on it.' };
+      return {
+        text: bedded
+          ? 'Strike the drag off level.'
+          : 'Strike the drag off level; rub the bottom board down on it.'
+      };
     case 'roll-over':
-      return { text: 'Roll the drag over between its two boards. Lift with your legs, or with somebody.' };
+      return {
+        text: on_false_cope
+          ? 'Roll drag and false cope over together, with a board under each. Lift with your legs, or with somebody.'
+          : 'Roll the drag over between its two boards. Lift with your legs, or with somebody.'
+      };
     case 'bed-in':
       return {
         text: `Cut a hollow in the drag${of.facing ? ` and line it with facing sand, a finger deep (${of.length(FACING_M)})` : ''}. Dust the pattern and press it in to its widest line. Lift it, fill what it did not touch, and press it in again until it sits firm.`

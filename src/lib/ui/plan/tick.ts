@@ -38,7 +38,7 @@ export async function tick(
     }
   } catch (thrown) {
     if (!(thrown instanceof ApiProblem)) throw thrown;
-    if (thrown.question) asked(thrown.message, 'Enter it so', () => tick(plan_id, step, done, true));
+    if (thrown.question) asked(thrown.message, 'Log it', () => tick(plan_id, step, done, true));
     // Taken out of the outbox again by hand: that is known.
     else if (thrown.status !== 0) warned(thrown.message);
   }

@@ -2,7 +2,7 @@
   /** An alloy made up of its metals: what is weighed out for each melt, in the order in which it goes in. */
   import OnOff from '$lib/ui/field/OnOff.svelte';
   import { makeUp } from '$core/metal/make-up';
-  import { massText, temperatureText } from '$core/quantity/display';
+  import { inUnits, massText, temperatureText } from '$core/quantity/display';
   import type { AlloyRecipe } from '$core/reference/alloy-recipes';
   import { units } from '$lib/ui/preferences';
 
@@ -29,7 +29,7 @@
       </p>
     {/each}
     <ol class="list-decimal pl-6">
-      {#each recipe.steps as step (step)}<li class="py-1">{step}</li>{/each}
+      {#each recipe.steps as step (step)}<li class="py-1">{inUnits(step, units())}</li>{/each}
     </ol>
     <p class="soft small">
       Copper melts at {temperatureText(hottest, units())}: the furnace must reach that before anything is

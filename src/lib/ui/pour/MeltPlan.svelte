@@ -99,11 +99,13 @@
   );
   const heel = $derived(melt.heel.si ?? USUAL_HEEL);
   const plan = $derived(planMelts(molds, loss, heel, alloy.liquid_kg_m3, melt.crucible.si ?? null));
-  const spare_kg = $derived(
-    worst === null
-      ? 0
-      : planMelts(molds, worst, heel, alloy.liquid_kg_m3, melt.crucible.si ?? null).charge_kg - plan.charge_kg
-  );
+  /** What more it takes at worst, of the molds that this crucible fills at all. */
+  const spare_kg = $derived.by(() => {
+    if (worst === null) return 0;
+    const fillable = molds.filter(({ id }) => !plan.too_large.includes(id));
+    const charge = (of: number) => planMelts(fillable, of, heel, alloy.liquid_kg_m3, null).charge_kg;
+    return charge(worst) - charge(loss);
+  });
   const nameOf = (id: number) => molds.find((mold) => mold.id === id)?.name ?? `mold ${id}`;
   const largest = $derived(Math.max(0, ...plan.melts.map(({ charge_kg }) => charge_kg)));
   const kind = $derived(
@@ -112,6 +114,8 @@
   const set = $derived(
     melt.set.celsius === undefined ? null : judgeSetPoint(melt.set.celsius, alloy, pour_c)
   );
+  /** So much over what melts the first part is no harm to it. */
+  const FIRST_OVER_C = 75;
   /** What the furnace reaches for the part that is melted first, where the alloy is made up of its metals. */
   const first_c = $derived(
     recipe && melt.made_up
@@ -267,6 +271,11 @@
         Too cold to melt its copper first. Set it to {temperatureText(first_c, units())} until all of that is liquid,
         then to what the alloy is poured from.
       </p>
+    {:else if set?.is === 'too-hot' && first_c !== null && melt.set.celsius! <= first_c + FIRST_OVER_C}
+      <p role="status">
+        Right to melt the copper. Turn it down to {temperatureText(alloy.set_point.most_c, units())} at most before
+        anything else goes in.
+      </p>
     {:else if set}
       <p class={set.is === 'right' ? 'text-(--good)' : 'wrong'} role="status">{setPointSays(set, units())}</p>
     {/if}
@@ -281,7 +290,7 @@
     <details>
       <summary class="min-h-12 cursor-pointer py-3 font-semibold">What is charged</summary>
       <div class="grid gap-3">
-        <ChargeParts {alloy} bind:percents={melt.charge} chosen={charge.map(({ scrap }) => scrap)} />
+        <ChargeParts {alloy} {metal} bind:percents={melt.charge} chosen={charge.map(({ scrap }) => scrap)} />
         {#if charge.length > 0 && shares.length === 0}
           <p class="wrong">Together they make up {whole} %: it should be 100.</p>
         {/if}

@@ -4,12 +4,18 @@
   import { fixed } from '$core/quantity/display';
   import { KITCHEN_SCALE_G } from '$core/reference/accuracy';
   import { SCRAP_METALS, type ScrapMetal } from '$core/reference/scrap-metals';
+  import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
 
-  let air = $state({ text: '', si: undefined as number | undefined });
-  let pot = $state({ text: '', si: undefined as number | undefined });
-  let magnet = $state<'yes' | 'no' | null>(null);
+  const empty = () => ({ text: '', si: undefined as number | undefined });
+  let piece = $state({ air: empty(), pot: empty(), magnet: null as 'yes' | 'no' | null });
+  new KeptDraft(
+    'scrap-test',
+    () => piece,
+    (kept) => (piece = kept)
+  );
+  const { air, pot, magnet } = $derived(piece);
   const told = $derived.by(() => {
     if (air.si === undefined || pot.si === undefined) return null;
     try {
@@ -37,16 +43,16 @@
       label="The piece weighs"
       dimension="mass"
       optional
-      bind:text={air.text}
-      bind:si={air.si}
+      bind:text={piece.air.text}
+      bind:si={piece.air.si}
       hint="100 g or more tells best"
     />
     <QuantityField
       label="The pot shows"
       dimension="mass"
       optional
-      bind:text={pot.text}
-      bind:si={pot.si}
+      bind:text={piece.pot.text}
+      bind:si={piece.pot.si}
       hint="While the piece hangs in it"
     />
   </div>
@@ -56,7 +62,7 @@
       { value: 'yes', name: 'Yes' },
       { value: 'no', name: 'No' }
     ]}
-    bind:value={magnet}
+    bind:value={piece.magnet}
   />
   <div role="status">
     {#if typeof told === 'string'}

@@ -4,7 +4,13 @@
   import { ApiProblem, amend } from '$lib/ui/api-client';
   import { told, warned } from '$lib/ui/toast/toaster';
 
-  const { day, name }: { day: { id: number; stage: string; version: number }; name: string } = $props();
+  interface Props {
+    day: { id: number; stage: string; version: number };
+    label?: string;
+    /** What is told once it is. */
+    said: string;
+  }
+  const { day, label = 'It is over', said }: Props = $props();
   let busy = $state(false);
 
   async function over() {
@@ -13,7 +19,7 @@
     busy = true;
     try {
       const ended = await amend(where, day, { stage: 'done' });
-      told(`${name} is over.`, async () => {
+      told(said, async () => {
         await amend(where, ended, { stage });
         await readAnew();
       });
@@ -28,4 +34,4 @@
   }
 </script>
 
-<button type="button" class="quiet print:hidden" onclick={over} disabled={busy}>It is over</button>
+<button type="button" class="quiet print:hidden" onclick={over} disabled={busy}>{label}</button>

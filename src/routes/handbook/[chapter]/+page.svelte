@@ -6,6 +6,7 @@
   import { FORMULA_STAGE } from '$core/handbook/stages';
   import { CAUSES, DEFECTS, DEFECT_NAMES } from '$core/reference/defects';
   import { SCHOOLS } from '$core/reference/schools';
+  import { inUnits } from '$core/quantity/display';
   import { BODY } from '$lib/schema/posted-form';
   import { api } from '$lib/ui/api-client';
   import RigDrawing, { RIGS_DRAWN } from '$lib/ui/bench/RigDrawing.svelte';
@@ -118,7 +119,9 @@
                 <details>
                   <summary class="min-h-12 cursor-pointer py-3">How it is done</summary>
                   <ol class="list-decimal pl-6">
-                    {#each test.guide.steps as step (step.text)}<li class="py-1">{step.text}</li>{/each}
+                    {#each test.guide.steps as step (step.text)}<li class="py-1">
+                        {inUnits(step.text, units())}
+                      </li>{/each}
                   </ol>
                 </details>
               {/if}

@@ -2,6 +2,7 @@ import type { PageServerLoad } from './$types';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { moldShelf } from '$lib/server/mold/mold-page';
+import { rammedSands } from '$lib/server/mold/sand-rammed';
 import { gatingOf, pourMolds } from '$lib/server/pour/pour-mold';
 import { sessionOfMold } from '$lib/server/session/sessions';
 
@@ -12,7 +13,7 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   return {
     ...(await moldShelf(db)),
     way: of ? gatingOf(of) : null,
-    rammed_of: of?.rammed_of ?? [],
+    rammed_of: await rammedSands(db, id),
     day,
     mold: day.molds.find((mold) => mold.id === id)!
   };

@@ -87,7 +87,7 @@
       </p>
     </div>
     <p class="row">
-      {#if day.stage !== 'done'}<EndDay {day} name={words.name} />{/if}
+      {#if day.stage !== 'done'}<EndDay {day} said="{words.name} is over." />{/if}
       <PrintSheet />
     </p>
   </header>
@@ -126,7 +126,7 @@
     {#each data.molds as { mold, number, name, flask, alloy, castings: out } (mold.id)}
       <div class="grid gap-1 border-t border-(--rule) pt-3">
         <p>
-          <strong>Mold {number}: {name}</strong>
+          <strong><a href="/mold/{mold.id}">Mold {number}: {name}</a></strong>
           <span class="soft small"
             >{flask ? `in ${flask}, ` : ''}{MOLD_STATE_WORDS[mold.state]}{mold.broken_because
               ? `: ${mold.broken_because}`

@@ -2,15 +2,16 @@
   import { readAnew } from '$lib/ui/read-anew';
   import { massText } from '$core/quantity/display';
   import type { NotedStep } from '$core/session/noted-step';
-  import { ApiProblem, amend } from '$lib/ui/api-client';
+  import { amend } from '$lib/ui/api-client';
   import BeginSand from '$lib/ui/recondition/BeginSand.svelte';
   import LongView from '$lib/ui/recondition/LongView.svelte';
   import MakeFacing from '$lib/ui/recondition/MakeFacing.svelte';
   import SandSteps from '$lib/ui/recondition/SandSteps.svelte';
   import { units } from '$lib/ui/preferences';
+  import EndDay from '$lib/ui/session/EndDay.svelte';
   import FollowSession from '$lib/ui/step/FollowSession.svelte';
   import VerdictWord from '$lib/ui/temper/VerdictWord.svelte';
-  import { told, warned } from '$lib/ui/toast/toaster';
+  import { told } from '$lib/ui/toast/toaster';
 
   const { data } = $props();
   const heap = $derived(data.heap);
@@ -26,24 +27,6 @@
     const begun = await amend(where, data.day!, { sand: { heap_id: heap.id, plan: null } });
     told('The steps are set out anew.', async () => {
       await amend(where, begun, { sand: { heap_id: heap.id, plan } });
-      await readAnew();
-    });
-    await readAnew();
-  }
-  async function over() {
-    const where = `/sessions/${data.day!.id}`;
-    const before = data.day!.stage;
-    let ended: { version: number };
-    try {
-      ended = await amend(where, data.day!, { stage: 'done' });
-    } catch (thrown) {
-      if (!(thrown instanceof ApiProblem)) throw thrown;
-      const stage = thrown.errors.find(({ path }) => path === 'stage');
-      warned(stage ? `This casting ${stage.message}.` : thrown.message);
-      return;
-    }
-    told(alone ? `${heap.name} is put right.` : 'The wheel is closed: this casting is over.', async () => {
-      await amend(where, ended, { stage: before });
       await readAnew();
     });
     await readAnew();
@@ -89,9 +72,11 @@
       {/key}
       <p class="row">
         <button type="button" class="quiet" onclick={anew}>Set the steps out anew</button>
-        {#if data.day.stage !== 'done'}<button type="button" class="quiet" onclick={over}
-            >{alone ? 'The sand is ready' : 'The casting is over'}</button
-          >{/if}
+        {#if data.day.stage !== 'done'}<EndDay
+            day={data.day}
+            label={alone ? 'The sand is ready' : 'The casting is over'}
+            said={alone ? `${heap.name} is put right.` : 'The wheel is closed: this casting is over.'}
+          />{/if}
       </p>
     {:else}
       {#key heap.id}
