@@ -18,8 +18,14 @@ import { endThreads, warmThreads } from '$lib/server/worker/crew';
  * server ends, so that all that was stored is in the one file.
  */
 export const init: ServerInit = async () => {
-  // Only tests set it.
-  if (process.env.BRUNKEL_NOW) setNow(process.env.BRUNKEL_NOW);
+  // Only tests set it, and whoever started this for one may set it on.
+  if (process.env.BRUNKEL_NOW) {
+    setNow(process.env.BRUNKEL_NOW);
+    process.on('message', ({ now }: { now: string }) => {
+      setNow(now);
+      process.send?.({ now });
+    });
+  }
   process.on('brunkel:ending', () => void endThreads());
   process.on('brunkel:end', (waitFor: (ending: Promise<void>) => void) => waitFor(closeDatabase()));
   keepCopying(await database());

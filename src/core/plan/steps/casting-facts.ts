@@ -80,6 +80,10 @@ export type MoldFacts = CastingFacts['molds'][number];
 /** It is still to be rammed. */
 export const toRam = ({ rammed, poured }: MoldFacts): boolean => !rammed && !poured;
 
+/** Some mold is still to be rammed of a heap: once none is, nothing more is done to its sand before the pour. */
+export const wantedOf = ({ molds }: CastingFacts, heap_id: number): boolean =>
+  molds.some((mold) => mold.heap_id === heap_id && toRam(mold));
+
 /** Which molds a step is for; nothing where all of them need it, as that is no reason to leave one out. */
 export function serving(
   { molds }: CastingFacts,

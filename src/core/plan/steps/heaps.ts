@@ -1,7 +1,7 @@
 import { massText, temperatureText } from '../../quantity/display';
 import type { UnitSystem } from '../../quantity/unit';
 import { NIGHT_H, SAND_COOLS_MIN, WARM_UP_H, WORK_MIN } from '../../reference/plan';
-import { serving, type CastingFacts } from './casting-facts';
+import { serving, wantedOf, type CastingFacts } from './casting-facts';
 import type { Wait } from './step';
 import { shakenId } from './ids';
 import { after, type StepDraft, type StepKind } from './kind';
@@ -51,12 +51,15 @@ export const sandReady = ({ heaps }: CastingFacts, heap_id: number): Wait[] => {
   return heap ? [after(temperId(heap_id), asItIs(heap) ? 0 : NIGHT_H * 60)] : [];
 };
 
-/** One step for each heap of which it is true. */
+/** One step for each heap that is still rammed of, and of which it is true. */
 const forHeaps = <A>(
   facts: CastingFacts,
   wanted: (heap: Heap) => boolean,
   step: (heap: Heap) => StepDraft<A>
-): StepDraft<A>[] => facts.heaps.filter(wanted).map((heap) => ({ ...forMolds(facts, heap), ...step(heap) }));
+): StepDraft<A>[] =>
+  facts.heaps
+    .filter((heap) => wantedOf(facts, heap.id) && wanted(heap))
+    .map((heap) => ({ ...forMolds(facts, heap), ...step(heap) }));
 
 export const renew: StepKind<Renew> = {
   of: (facts) =>

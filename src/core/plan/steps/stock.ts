@@ -1,7 +1,7 @@
 import { massText } from '../../quantity/display';
 import type { MaterialKind } from '../../reference/ingredients';
 import { WORK_MIN } from '../../reference/plan';
-import type { CastingFacts } from './casting-facts';
+import { wantedOf, type CastingFacts } from './casting-facts';
 import type { Wait } from './step';
 import { after, type StepKind } from './kind';
 
@@ -21,6 +21,10 @@ const buyId = (wanted: Wanted) => `buy:${keyOf(wanted)}`;
 const takeInId = (wanted: Wanted) => `take-in:${keyOf(wanted)}`;
 const goods = ({ what, kind, kg, cost, currency }: Wanted): Goods => ({ what, kind, kg, cost, currency });
 
+/** What has to come before a heap is rammed of. */
+const toCome = (facts: CastingFacts): Wanted[] =>
+  facts.buy.filter(({ heap_id }) => heap_id === null || wantedOf(facts, heap_id));
+
 /** What was bought for a heap, and for all of them, must be there. */
 export const boughtFor = ({ buy: all }: CastingFacts, heap_id: number): Wait[] => [
   ...all.filter((each) => each.heap_id === heap_id).map((each) => after(takeInId(each))),
@@ -29,7 +33,7 @@ export const boughtFor = ({ buy: all }: CastingFacts, heap_id: number): Wait[] =
 
 export const buy: StepKind<Buy> = {
   of: (facts) =>
-    facts.buy.map((wanted) => ({
+    toCome(facts).map((wanted) => ({
       id: buyId(wanted),
       about: { do: 'buy', ...goods(wanted), days: wanted.days },
       minutes: WORK_MIN.order
@@ -40,7 +44,7 @@ export const buy: StepKind<Buy> = {
 
 export const takeIn: StepKind<TakeIn> = {
   of: (facts) =>
-    facts.buy.map((wanted) => ({
+    toCome(facts).map((wanted) => ({
       id: takeInId(wanted),
       about: { do: 'take-in', ...goods(wanted) },
       minutes: WORK_MIN.take_in,

@@ -2,7 +2,7 @@ import type { StepNote } from '$core/plan/casting-steps';
 import { enteredWords, type StepAbout } from '$core/plan/steps/kinds';
 import type { PlanNote } from '$lib/schema/plan';
 import type { Database } from '../database/database';
-import { notFound } from '../refusal';
+import { Refusal } from '../refusal';
 import { enterStep, type Undo } from './entering';
 import { planRow, readPlan, type PlanRecord } from './plans';
 import { readSchedule } from './schedule';
@@ -30,7 +30,11 @@ export async function notePlanStep(
 ): Promise<Noted> {
   const { steps } = await readSchedule(db, id);
   const step = steps.find((each) => each.id === note.id);
-  if (!step) throw notFound('step', note.id);
+  if (!step)
+    throw new Refusal(
+      404,
+      'This step is off the plan: it was done on its own page, or is not needed any more. Look at the plan again.'
+    );
   return db.write(async (transaction) => {
     const row = await planRow(db, id, transaction);
     const before = row.notes.find((each) => each.id === note.id);
