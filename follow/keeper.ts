@@ -51,6 +51,7 @@ interface PourPage {
     number: number;
     state: string;
     pour_c: number;
+    before: { wants_kg: number };
     alloy: { set_point: { carry_c: number } };
   }[];
 }
@@ -96,6 +97,7 @@ export class Keeper {
   private molds = new Map<number, StandingMold>();
   private lit: { at: number; ready_at: number; set_c: number } | null = null;
   private crucible_kg = 0;
+  private melt = { true_c: 0, told_c: 0 };
 
   constructor(
     private readonly app: App,
@@ -125,6 +127,16 @@ export class Keeper {
   private spend = (minutes: number) =>
     this.until(this.now + minutes * MIN_MS * Math.exp(this.by.noise(0.15)));
   private changed = () => void (this.shared = this.by.noise(0.07));
+
+  /** What is done, for whoever looks at one shed. */
+  private tell(what: string): void {
+    if (!process.env.FOLLOW_LOUD) return;
+    const { nature } = this.shed;
+    const water = massOf(this.sand) > 0 ? (100 * this.sand.water) / massOf(this.sand) : 0;
+    console.log(
+      `${this.at().slice(5, 16)} ${what} [water ${water.toFixed(2)} %, ${trueFactor(this.sand, nature).toFixed(2)}]`
+    );
+  }
 
   private harm(is: HarmName, what: string): void {
     this.harms.push({ is, what: `${this.at().slice(0, 16)} ${what}` });
@@ -282,6 +294,7 @@ export class Keeper {
   }
 
   private async test(body: object): Promise<void> {
+    this.tell(JSON.stringify(body));
     const { ok, body: said } = await this.sure<Problem>(`/heaps/${this.heap}/tests`, {
       ...body,
       at: this.at()
@@ -309,6 +322,7 @@ export class Keeper {
   }
 
   private async entry(body: object): Promise<boolean> {
+    this.tell(JSON.stringify(body));
     const { ok, body: said } = await this.sure<Problem>(`/heaps/${this.heap}/entries`, {
       ...body,
       at: this.at()
@@ -326,7 +340,8 @@ export class Keeper {
   private async temper(): Promise<void> {
     let [weighed, washed] = [false, false];
     for (let round = 0; round < 12; round++) {
-      const { prescription: ticket, seen, latest_look } = await this.state();
+      const { prescription: ticket, seen, latest_look, verdict } = await this.state();
+      this.tell(`${verdict}: ${ticket.need}, ${ticket.reason}`);
       if (!seen) {
         await this.squeeze();
         continue;
@@ -348,6 +363,27 @@ export class Keeper {
       }
       if (ticket.need === 'dry-mix-or-drying') {
         await this.dryOff(ticket.water_to_lose_kg);
+        await this.squeeze();
+        continue;
+      }
+      if (ticket.need === 'dry-sand') {
+        // Dry fine sand, a little at a time.
+        await this.spend(15);
+        this.mixInBurnt();
+        const kg = 0.02 * massOf(this.sand);
+        this.putIn({ sand: kg });
+        await this.entry({ kind: 'added', ingredient: 'sand', kg: this.weighed(kg) });
+        await this.squeeze();
+        continue;
+      }
+      if (ticket.need === 'sort-out') {
+        await this.spend(20);
+        const black = massOf(this.burnt);
+        if (black > 0.02) {
+          this.burnt = noSand();
+          await this.entry({ kind: 'discarded', kg: this.weighed(black), burnt: true });
+        }
+        this.changed();
         await this.squeeze();
         continue;
       }
@@ -423,8 +459,9 @@ export class Keeper {
         if (left.length > 0) this.stops.push(`no place for ${left.map(({ id }) => id).join(', ')}`);
         return;
       }
-      // People come late now and then.
-      const late = this.by.between(0, 1) < 0.12 ? this.by.between(10, 60) * MIN_MS : 0;
+      // People come late now and then; who stands at a lit furnace does not.
+      const late =
+        next.about.do !== 'pour' && this.by.between(0, 1) < 0.2 ? this.by.between(10, 90) * MIN_MS : 0;
       await this.until(Math.max(this.now, Date.parse(next.from!) + late));
       if (!(await this.step(plan_id, session_id, next))) {
         if (failed.has(next.id)) {
@@ -440,6 +477,7 @@ export class Keeper {
   /** @returns whether it was done */
   private async step(plan_id: number, session_id: number, step: ScheduledStep): Promise<boolean> {
     const { about } = step;
+    this.tell(`step ${step.id}`);
     const tick = async (more: object = {}) => {
       // What was done on its own page may be off the plan already.
       const { steps } = await need(this.app.get<Schedule>(`/plans/${plan_id}/schedule`));
@@ -569,6 +607,7 @@ export class Keeper {
   private async sandIsRight(mold_id: number): Promise<boolean> {
     for (let round = 0; round < 4; round++) {
       const said = (await this.app.words(`/mold/${mold_id}`, 'The sand for it')) ?? '';
+      this.tell(said);
       if (/\bshort\./.test(said)) {
         this.stops.push(`mold ${mold_id}: ${said}`);
         return false;
@@ -656,9 +695,8 @@ export class Keeper {
       })
     );
     // Weights lie on it as it is told.
-    const wants_kg =
-      (await app.figures(`/mold/${mold_id}`)).find(({ id }) => id === `mold:${mold_id}.hold-down-kg`)
-        ?.value ?? 0;
+    const pour_page = await app.given<PourPage>('/pour');
+    const wants_kg = pour_page.molds.find(({ id }) => id === mold_id)?.before.wants_kg ?? 0;
     const held_kg = wants_kg > 0 ? wants_kg + this.by.between(0, 0.5) : 0;
     if (held_kg > 0) {
       const now = await need(
@@ -717,23 +755,11 @@ export class Keeper {
     }
     const waited = (this.now - this.lit.ready_at) / MIN_MS;
     if (waited > 45) this.harm('wait-spoils', `the metal stood at heat for ${waited.toFixed(0)} min`);
-    const melt_c = this.lit.set_c + by.noise(10);
-    if (melt_c > metal.spoils_c) this.harm('metal-overheated', `the furnace is set to ${this.lit.set_c}`);
+    this.melt.true_c = this.lit.set_c + by.noise(10);
+    if (this.melt.true_c > metal.spoils_c)
+      this.harm('metal-overheated', `the furnace is set to ${this.lit.set_c}`);
     this.crucible_kg = charge_kg * (1 + by.noise(0.004)) * (1 - by.between(metal.dross[0], metal.dross[1]));
-    const session = await need(app.get<Id & { melt: object | null }>(`/sessions/${session_id}`));
-    const told_c = Math.round(melt_c + by.noise(5));
-    await need(
-      app.patch(`/sessions/${session_id}`, {
-        melt: {
-          ...session.melt,
-          charged_kg: Number(charge_kg.toFixed(3)),
-          charged_at: this.at(),
-          melt_c: told_c,
-          melt_at: this.at()
-        },
-        version: session.version
-      })
-    );
+    await this.measure(session_id, charge_kg);
     const { molds } = await need(app.get<{ molds: (Id & { state: string })[] }>(`/sessions/${session_id}`));
     const ids = numbers.map((number) => molds[number - 1]!.id);
     for (const each of tickedSteps(ids)) {
@@ -754,41 +780,83 @@ export class Keeper {
         this.harm('out-of-order', `mold ${number} is to be poured, and was never rammed`);
         return false;
       }
-      if (mold.poured_at === null && !(await this.pourOne(session_id, mold, told_c, melt_c))) return false;
+      if (mold.poured_at === null && !(await this.pourOne(session_id, mold))) return false;
     }
     return true;
   }
 
-  private async pourOne(
-    session_id: number,
-    mold: StandingMold,
-    told_c: number,
-    melt_c: number
-  ): Promise<boolean> {
+  /** Takes the heat of the melt, and writes down what lies in the crucible. */
+  private async measure(session_id: number, charged_kg: number | null): Promise<void> {
+    const session = await need(this.app.get<Id & { melt: object | null }>(`/sessions/${session_id}`));
+    this.melt.told_c = Math.round(this.melt.true_c + this.by.noise(5));
+    await need(
+      this.app.patch(`/sessions/${session_id}`, {
+        melt: {
+          ...session.melt,
+          ...(charged_kg !== null && { charged_kg: Number(charged_kg.toFixed(3)), charged_at: this.at() }),
+          melt_c: this.melt.told_c,
+          melt_at: this.at()
+        },
+        version: session.version
+      })
+    );
+  }
+
+  /** What stands against a pour is seen to, one after the other. @returns whether all of it could be */
+  private async seeTo(session_id: number, mold: StandingMold, against: string[]): Promise<boolean> {
+    const note = (check: string, of: object) =>
+      need(
+        this.app.post(`/sessions/${session_id}/steps`, {
+          id: `${mold.id}:check:${check}`,
+          kind: `check:${check}`,
+          at: this.at(),
+          ...of
+        })
+      );
+    for (const check of against)
+      switch (check) {
+        case 'sand-wet':
+          // What settles it is done, of the sand of this very heap.
+          await this.squeeze();
+          await this.dryAndWeigh();
+          break;
+        case 'mold-age':
+          await note(check, {
+            state: 'skipped',
+            why_skipped: 'lifted the cope, edges are firm',
+            mold_id: mold.id
+          });
+          break;
+        case 'melt-hot':
+          await this.spend(8);
+          this.melt.true_c += 25;
+          await this.measure(session_id, null);
+          break;
+        case 'skimmed':
+          await note(check, { id: 'check:skimmed', state: 'done' });
+          break;
+        default:
+          return false;
+      }
+    return true;
+  }
+
+  private async pourOne(session_id: number, mold: StandingMold): Promise<boolean> {
     const { app, by, shed } = this;
     const metal = TRUE_METALS[shed.metal];
-    const input = { mold_id: mold.id, at: this.at(), zone: ZONE, pour_c: told_c, seconds: 5 };
+    const input = { mold_id: mold.id, at: this.at(), zone: ZONE, pour_c: this.melt.told_c, seconds: 5 };
     let answer = await app.post<Problem & { heat: { open_s: number | null } }>(
       `/sessions/${session_id}/pours`,
       input
     );
-    for (let round = 0; !answer.ok && round < 3; round++) {
-      const against = (answer.body.errors ?? []).map(({ path }) => path);
-      if (against.length === 1 && against[0] === 'checks.sand-wet') {
-        // It is not known whether the sand is wet: what settles it is done, of the sand of this very heap.
-        await this.squeeze();
-        await this.dryAndWeigh();
-      } else if (against.length === 1 && against[0] === 'checks.mold-age') {
-        await app.post(`/sessions/${session_id}/steps`, {
-          id: `${mold.id}:check:mold-age`,
-          kind: 'check:mold-age',
-          state: 'skipped',
-          at: this.at(),
-          why_skipped: 'lifted the cope, edges are firm',
-          mold_id: mold.id
-        });
-      } else break;
-      answer = await app.post(`/sessions/${session_id}/pours`, { ...input, at: this.at() });
+    for (let round = 0; !answer.ok && round < 4; round++) {
+      const against = (answer.body.errors ?? []).map(({ path }) => path.replace('checks.', ''));
+      if (!(await this.seeTo(session_id, mold, against))) break;
+      answer = await app.post(`/sessions/${session_id}/pours`, {
+        ...input,
+        pour_c: this.melt.told_c,
+        at: this.at()
+      });
     }
     if (!answer.ok) {
       this.stops.push(`mold ${mold.id} is not poured: ${answer.body.detail}`);
@@ -814,7 +882,8 @@ export class Keeper {
         `${mold.metal_kg.toFixed(3)} kg wanted, ${this.crucible_kg.toFixed(3)} in the crucible`
       );
     this.crucible_kg = Math.max(0, this.crucible_kg - mold.metal_kg);
-    const stream_c = melt_c - by.between(0.2, 1) * (melt_c > 900 ? 60 : 35);
+    const { true_c } = this.melt;
+    const stream_c = true_c - by.between(0.2, 1) * (true_c > 900 ? 60 : 35);
     if (stream_c < metal.liquidus_c + 12) hurt('metal-cold', `${stream_c.toFixed(0)} °C in the stream`);
     const factor = trueFactor(mold.sand, shed.nature);
     const wet = mold.sand.water / massOf(mold.sand);

@@ -15,15 +15,12 @@ const DAYS_EACH = 3;
 const AT = '2027-01-04T18:30:00.000Z';
 
 const days = Number(process.argv.find((arg) => /^\d+$/.test(arg)) ?? 200);
-const only = Number(process.env.FOLLOW_SHED ?? NaN);
+/** The first shed, to go on from there, or to look at one again. */
+const from = Number(process.env.FOLLOW_FROM ?? 0);
 const counts = new Map<HarmName, number>();
 const castings = { poured: 0, sound: 0 };
 let [done, stopped] = [0, 0];
-for (let i = 0; done < days; i++) {
-  if (Number.isFinite(only) && i !== only) {
-    if (i > only) break;
-    continue;
-  }
+for (let i = from; done < days; i++) {
   const by = chance(20270104 + i);
   const shed = someShed(by, i);
   const app = await App.open(AT);

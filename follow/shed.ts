@@ -48,29 +48,35 @@ export interface TrueShed {
   heap_kg: number;
 }
 
-const BINDERS = ['sodium-bentonite', 'calcium-bentonite', 'sodium-bentonite', 'oil'] as const;
+const BINDERS = [
+  'sodium-bentonite',
+  'calcium-bentonite',
+  'sodium-bentonite',
+  'oil',
+  'sodium-bentonite'
+] as const;
 const METALS = Object.keys(TRUE_METALS) as MetalName[];
 
 /** A shed out of the many that there may be. @param i which: ways, binders and metals go round */
 export function someShed(by: Chance, i: number): TrueShed {
   const binder = BINDERS[i % BINDERS.length]!;
-  const length_mm = 10 * Math.round(by.between(24, 36));
-  const width_mm = 10 * Math.round(by.between(18, 26));
+  const length_mm = 10 * Math.round(by.between(28, 40));
+  const width_mm = 10 * Math.round(by.between(20, 30));
   const flasks = ['Long board', 'Short board'].slice(0, by.between(0, 1) < 0.5 ? 1 : 2).map((name, n) => ({
     name,
     length_mm: length_mm - 20 * n,
     width_mm: width_mm - 10 * n,
-    cope_mm: 5 * Math.round(by.between(14, 22)),
-    drag_mm: 5 * Math.round(by.between(14, 20)),
+    cope_mm: 5 * Math.round(by.between(20, 25)),
+    drag_mm: 5 * Math.round(by.between(16, 21)),
     cope_kg: by.between(1.2, 2.5),
     drag_kg: by.between(1.2, 2.5),
     wall: by.pick(['plain', 'grooved'] as const)
   }));
   const blocks = ['Hinge plate', 'Stop block'].slice(0, by.between(0, 1) < 0.6 ? 1 : 2).map((name, n) => ({
     name,
-    length_mm: Math.round(by.between(50, n === 0 ? 120 : 60)),
+    length_mm: Math.round(by.between(50, n === 0 ? 130 : 70)),
     width_mm: Math.round(by.between(25, 50)),
-    height_mm: Math.round(by.between(8, 26)),
+    height_mm: Math.round(by.between(6, 34)),
     count: by.between(0, 1) < 0.4 ? 2 : 1
   }));
   const liters = flasks.reduce(
@@ -89,7 +95,7 @@ export function someShed(by: Chance, i: number): TrueShed {
       fines_hold: by.between(0.015, 0.045),
       bound_ratio: by.between(0.06, 0.14)
     },
-    metal: METALS[Math.floor(i / 2) % METALS.length]!,
+    metal: METALS[i % METALS.length]!,
     flasks,
     blocks,
     hand: someHand(by, 'Ottla'),

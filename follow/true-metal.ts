@@ -15,33 +15,27 @@ export interface TrueMetal {
   freezes_s_m2: number;
 }
 
+const metal = (
+  liquid_kg_m3: number,
+  liquidus_c: number,
+  spoils_c: number,
+  dross: readonly [number, number],
+  freezes_s_m2: number
+): TrueMetal => ({ liquid_kg_m3, liquidus_c, spoils_c, dross, freezes_s_m2 });
+
 /**
  * Of aluminium and iron by cubes that were timed: 80 mm solid after 366 s, 100 mm after 587 s. The others by what heat they
  * give to sand, over how hot they keep it, squared, against aluminium's.
  */
 export const TRUE_METALS = {
-  aluminium: {
-    liquid_kg_m3: 2390,
-    liquidus_c: 613,
-    spoils_c: 830,
-    dross: [0.01, 0.05],
-    freezes_s_m2: 2.06e6
-  },
-  'zinc-12': {
-    liquid_kg_m3: 5650,
-    liquidus_c: 432,
-    spoils_c: 610,
-    dross: [0.005, 0.03],
-    freezes_s_m2: 2.4e6
-  },
-  'tin-bronze': {
-    liquid_kg_m3: 8050,
-    liquidus_c: 1000,
-    spoils_c: 1300,
-    dross: [0.015, 0.04],
-    freezes_s_m2: 1.5e6
-  },
-  pewter: { liquid_kg_m3: 6950, liquidus_c: 295, spoils_c: 430, dross: [0.005, 0.02], freezes_s_m2: 2.2e6 }
+  aluminium: metal(2390, 613, 830, [0.01, 0.05], 2.06e6),
+  'zinc-12': metal(5650, 432, 610, [0.005, 0.03], 2.4e6),
+  'tin-bronze': metal(8050, 1000, 1300, [0.015, 0.04], 1.5e6),
+  pewter: metal(6950, 295, 430, [0.005, 0.02], 2.2e6),
+  'zinc-4': metal(6080, 387, 510, [0.005, 0.02], 2.3e6),
+  'yellow-brass': metal(7650, 910, 1130, [0.03, 0.075], 1.6e6),
+  copper: metal(7950, 1085, 1300, [0.015, 0.04], 1.4e6),
+  iron: metal(6850, 1200, 1520, [0.02, 0.06], 2.11e6)
 } as const satisfies Record<string, TrueMetal>;
 export type MetalName = keyof typeof TRUE_METALS;
 
@@ -72,7 +66,7 @@ export interface ToldGating {
   well: { diameter_m: number; depth_m: number };
   runner: { width_m: number; height_m: number; length_m: number };
   ingates: { count: number; width_m: number; height_m: number };
-  riser: { diameter_m: number; height_m: number } | null;
+  riser: { count: number; diameter_m: number; height_m: number } | null;
 }
 
 /** A gate's length from runner to casting, m. */
@@ -118,15 +112,11 @@ export function cutGating(told: ToldGating, cut: () => number): MetalBody[] {
       volume_m3: ingates.count * gate_w * gate_h * GATE_M,
       cooled_m2: ingates.count * 2 * (gate_w + gate_h) * GATE_M
     },
-    ...(riser
-      ? [
-          {
-            what: 'riser',
-            volume_m3: disc(riser.diameter_m) * riser.height_m,
-            cooled_m2: disc(riser.diameter_m) * (1 + OPEN_TOP) + Math.PI * riser.diameter_m * riser.height_m
-          }
-        ]
-      : [])
+    ...Array.from({ length: riser?.count ?? 0 }, () => ({
+      what: 'riser',
+      volume_m3: disc(riser!.diameter_m) * riser!.height_m,
+      cooled_m2: disc(riser!.diameter_m) * (1 + OPEN_TOP) + Math.PI * riser!.diameter_m * riser!.height_m
+    }))
   ];
 }
 

@@ -50,7 +50,8 @@ const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
       renew: true,
       short_kg: 2,
       frost_c: 1,
-      frost_known: true
+      frost_known: true,
+      back_at: null
     }
   ],
   buy: [

@@ -36,6 +36,8 @@ export interface CastingFacts {
     frost_c: number | null;
     /** There is a forecast for where it stands, or none is wanted. */
     frost_known: boolean;
+    /** When sand of a mold of this day came back to it, and it was not put right since; null where none lies so. */
+    back_at: number | null;
   }[];
   buy: readonly {
     what: string;

@@ -158,15 +158,16 @@ export const temper: StepKind<Temper> = {
 export const recondition: StepKind<Recondition> = {
   of: (facts) =>
     facts.heaps.flatMap((heap) => {
-      const opened = facts.molds.filter(({ heap_id }) => heap_id === heap.id);
-      return opened.length === 0
+      const shut = facts.molds.filter(({ heap_id }) => heap_id === heap.id);
+      return shut.length === 0 && heap.back_at === null
         ? []
         : [
             {
               id: `recondition:${heap.id}`,
               about: { do: 'recondition', ...named(heap) },
               minutes: WORK_MIN.recondition,
-              after: opened.map((mold) => after(shakenId(mold), SAND_COOLS_MIN))
+              after: shut.map((mold) => after(shakenId(mold), SAND_COOLS_MIN)),
+              ...(heap.back_at !== null && { not_before: heap.back_at + SAND_COOLS_MIN * 60_000 })
             }
           ];
     }),

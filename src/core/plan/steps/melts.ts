@@ -15,19 +15,28 @@ const METAL = 'metal';
 const HEAT = 'heat:1';
 
 export const tools: StepKind<Tools> = {
-  of: () => [{ id: TOOLS, about: { do: 'tools' }, minutes: WORK_MIN.tools, late: true }],
+  // Once all is poured nothing of it is wanted any more.
+  of: ({ melts }) =>
+    melts.length === 0 ? [] : [{ id: TOOLS, about: { do: 'tools' }, minutes: WORK_MIN.tools, late: true }],
   words: () => 'lay out tools, fuel, clothing and dry sand',
   page: () => null
 };
 
 export const metal: StepKind<Metal> = {
-  of: ({ melts, alloy }) => [
-    {
-      id: METAL,
-      about: { do: 'metal', charge_kg: melts.reduce((sum, { charge_kg }) => sum + charge_kg, 0), alloy },
-      minutes: WORK_MIN.metal
-    }
-  ],
+  of: ({ melts, alloy }) =>
+    melts.length === 0
+      ? []
+      : [
+          {
+            id: METAL,
+            about: {
+              do: 'metal',
+              charge_kg: melts.reduce((sum, { charge_kg }) => sum + charge_kg, 0),
+              alloy
+            },
+            minutes: WORK_MIN.metal
+          }
+        ],
   words: ({ charge_kg, alloy }, units) => `weigh out ${massText(charge_kg, units)} of ${alloy}`,
   page: () => '/pour'
 };

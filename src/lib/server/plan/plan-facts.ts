@@ -16,9 +16,11 @@ import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
 import { handbookAir } from '../device/weather-station';
 import { stationOf } from '../heap/air';
+import { entriesOf } from '../heap/heap-ledger';
 import { readStates } from '../heap/heap-state';
-import { listHeaps } from '../heap/heaps';
+import { heapRow, listHeaps } from '../heap/heaps';
 import { readLearned } from '../heap/learned';
+import { ledgerFor } from '../heap/ledger-cache';
 import { castingOfPattern, flaskOf } from '../mold/molds-today';
 import { listPatterns } from '../pattern/patterns';
 import { gatingOf, pourMolds } from '../pour/pour-mold';
@@ -112,7 +114,11 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
     ];
   });
   const furnace = FURNACES[session.melt?.furnace ?? 'electric-small'];
-  const heap_ids = [...new Set(molds.map(({ heap_id }) => heap_id))];
+  // Of molds that were shaken out the sand is still to be put right.
+  const shaken = session.molds.filter(({ state }) => state === 'shaken-out');
+  const heap_ids = [
+    ...new Set([...molds.map(({ heap_id }) => heap_id), ...shaken.map((mold) => mold.backing_heap_id)])
+  ];
   const delivery = plan.delivery_days ?? DELIVERY_DAYS;
   const station = await stationOf(db);
   const day_ms = Date.parse(session.at);
@@ -162,6 +168,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
       renew: each_time > 0 || short_kg > 0,
       short_kg: Math.max(0, short_kg),
       frost_c: frostBefore(heap.container.place ?? 'shed', station, now, day_ms),
+      back_at: await leftToPutRight(db, id, session, shaken),
       frost_known:
         heap.container.place === 'indoors' ||
         day_ms < now ||
@@ -225,6 +232,22 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
       throw thrown;
     }
   }
+}
+
+/** When sand of some molds last came back to a heap, ms; null where none did, or it was put right since. */
+async function leftToPutRight(
+  db: Database,
+  heap_id: number,
+  { sand }: SessionRecord,
+  shaken: readonly { id: number }[]
+): Promise<number | null> {
+  const entries = entriesOf(await ledgerFor(db, await heapRow(db, heap_id)));
+  const back = entries.findLast(
+    ({ event, mold_id }) => event.kind === 'returned' && shaken.some(({ id }) => id === mold_id)
+  );
+  if (!back) return null;
+  const begun = sand[String(heap_id)]?.begun_at;
+  return begun && begun > back.at ? null : Date.parse(back.at);
 }
 
 interface MoldInPlan {

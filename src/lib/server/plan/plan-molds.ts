@@ -1,9 +1,11 @@
 import type { CastingBox } from '$core/mold/casting';
+import { fit } from '$core/mold/fit';
 import type { Alloy } from '$core/reference/alloys';
 import type { PlannedMold, Wanted } from '$lib/schema/plan';
 import type { Database } from '../database/database';
+import { listFlasks } from '../flask/flasks';
 import { readPattern } from '../pattern/patterns';
-import { bestMolds, castingOfPattern, possibleMolds } from '../mold/molds-today';
+import { bestMolds, castingOfPattern, flaskOf, possibleMolds } from '../mold/molds-today';
 import { impossible } from '../refusal';
 import type { Errand } from '../worker/crew';
 
@@ -30,7 +32,9 @@ export async function planMolds(
   const left = new Map(wanted.map(({ pattern_id, count }) => [pattern_id, count]));
   for (const [i, { pattern_id }] of wanted.entries())
     if (!possible.some(({ patterns }) => patterns.some((each) => each.pattern_id === pattern_id)))
-      throw impossible([{ path: `wanted[${i}].pattern_id`, message: 'fits no flask on the rack' }]);
+      throw impossible([
+        { path: `wanted[${i}].pattern_id`, message: await fitsNone(db, castings.get(pattern_id)!, metal) }
+      ]);
   const molds: PlannedMold[] = [];
   for (let round = 1; [...left.values()].some((count) => count > 0); round++) {
     if (round > MOST_ROUNDS)
@@ -58,4 +62,17 @@ export async function planMolds(
     for (const [id, made] of found.makes) left.set(id, Math.max(0, (left.get(id) ?? 0) - made));
   }
   return molds;
+}
+
+/** That a casting fits no flask, and what the one that comes nearest lacks for it. */
+async function fitsNone(db: Database, casting: CastingBox, metal: Alloy): Promise<string> {
+  const tried = (await listFlasks(db)).map((flask) => ({
+    name: flask.name,
+    short: fit([casting], metal, flaskOf(flask)).short
+  }));
+  const lack = (of: (typeof tried)[number]) => of.short.reduce((sum, { by_m }) => sum + by_m, 0);
+  const [nearest] = tried.filter(({ short }) => short.length > 0).sort((a, b) => lack(a) - lack(b));
+  if (!nearest) return 'fits no flask on the rack';
+  const lacks = nearest.short.map(({ side, by_m }) => `${Math.ceil(1000 * by_m - 1e-6)} mm of ${side}`);
+  return `fits no flask on the rack: ${nearest.name} lacks ${lacks.join(', ')}`;
 }

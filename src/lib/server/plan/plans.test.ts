@@ -375,7 +375,13 @@ describe('a plan back from a pour day', () => {
         wanted: [{ pattern_id: pattern!.id, count: 1 }]
       })
     ).rejects.toMatchObject({
-      errors: [{ path: 'wanted[0].pattern_id', message: 'fits no flask on the rack' }]
+      errors: [
+        {
+          path: 'wanted[0].pattern_id',
+          // 160 kg of aluminium want 100 mm above and below: of 90 mm of cope, and of 70 of drag with 40 of it.
+          message: 'fits no flask on the rack: Shelf board lacks 10 mm of cope, 70 mm of drag'
+        }
+      ]
     });
   });
 });
