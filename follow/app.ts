@@ -3,7 +3,6 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { unflatten } from 'devalue';
-import { setNow } from '../src/core/time/now';
 import { start, type Server } from '../scripts/served';
 
 /** What was answered: its status, and the record or the problem. */
@@ -34,7 +33,6 @@ export class App {
   /** An empty shed. @param at what the clock shows, ISO 8601 */
   static async open(at: string): Promise<App> {
     const folder = mkdtempSync(join(tmpdir(), 'brunkel-follow-'));
-    setNow(at);
     return new App(await start(folder, { BRUNKEL_NOW: at }), folder);
   }
 
@@ -43,9 +41,8 @@ export class App {
     rmSync(this.folder, { recursive: true, force: true });
   }
 
-  /** Sets the clock of this program and of the server. */
+  /** Sets the clock on the wall. */
   async setClock(at: string): Promise<void> {
-    setNow(at);
     const { child } = this.server;
     const heard = heardFrom(child);
     child.send({ now: at });

@@ -36,6 +36,8 @@ const ZONE = 'Europe/London';
 /** Off by less, two pages say the same: sand dries while one turns a page. */
 const SAME = 2e-3;
 
+type Role = 'sand' | 'binder' | 'oil' | 'water';
+
 interface Id {
   id: number;
   version: number;
@@ -92,6 +94,12 @@ export class Keeper {
   private now: number;
   private stood_from: number;
   private heap = 0;
+  private stock: Record<Role, { ingredient: string; lot_id?: number }> = {
+    sand: { ingredient: 'sand' },
+    binder: { ingredient: 'binder' },
+    oil: { ingredient: 'oil' },
+    water: { ingredient: 'water' }
+  };
   private pattern_ids: number[] = [];
   private flask_ids: number[] = [];
   private molds = new Map<number, StandingMold>();
@@ -103,7 +111,9 @@ export class Keeper {
     private readonly app: App,
     private readonly shed: TrueShed,
     private readonly by: Chance,
-    at: string
+    at: string,
+    /** Tells what it does, for whoever looks at one shed. */
+    private readonly aloud = false
   ) {
     this.now = this.stood_from = Date.parse(at);
     this.shared = by.noise(0.07);
@@ -128,9 +138,8 @@ export class Keeper {
     this.until(this.now + minutes * MIN_MS * Math.exp(this.by.noise(0.15)));
   private changed = () => void (this.shared = this.by.noise(0.07));
 
-  /** What is done, for whoever looks at one shed. */
   private tell(what: string): void {
-    if (!process.env.FOLLOW_LOUD) return;
+    if (!this.aloud) return;
     const { nature } = this.shed;
     const water = massOf(this.sand) > 0 ? (100 * this.sand.water) / massOf(this.sand) : 0;
     console.log(
@@ -189,8 +198,16 @@ export class Keeper {
       scale_g: 1,
       container: { cover, place, exposed_area_m2: area_m2 }
     });
-    await made('/lots', { kind: 'washed-silica', bought_kg: 200 });
-    await made('/lots', { kind: oil ? 'light-oil' : binder, bought_kg: 25 });
+    const lot = async (kind: string, bought_kg: number) => ({
+      ingredient: kind,
+      lot_id: await made('/lots', { kind, bought_kg })
+    });
+    this.stock = {
+      sand: await lot('washed-silica', 250),
+      binder: await lot(oil ? 'organoclay' : binder, 25),
+      oil: oil ? await lot('light-oil', 10) : { ingredient: 'oil' },
+      water: { ingredient: 'water' }
+    };
     await this.firstMix();
   }
 
@@ -226,18 +243,16 @@ export class Keeper {
     const mixed = await this.sure(`/heaps/${heap}/entries`, {
       kind: 'mixed',
       at: this.at(),
-      additions: weighed.map(({ ingredient, kg }) => ({ ingredient, kg: this.weighed(kg) }))
+      additions: weighed.map(({ ingredient, kg }) => ({
+        ...this.stock[roleOf(ingredient)],
+        kg: this.weighed(kg)
+      }))
     });
     if (!mixed.ok) throw new Error(`the first mix: ${JSON.stringify(mixed.body)}`);
   }
 
   /** What goes in, as it truly is. */
-  private putIn({
-    sand = 0,
-    binder = 0,
-    oil = 0,
-    water = 0
-  }: Partial<Record<'sand' | 'binder' | 'oil' | 'water', number>>): void {
+  private putIn({ sand = 0, binder = 0, oil = 0, water = 0 }: Partial<Record<Role, number>>): void {
     const { lot, nature } = this.shed;
     const oiled = nature.binder === 'oil';
     const [damp, wet] = [oiled ? 0.001 : 0.002 * lot.moisture, oiled ? 0.01 : 0.09 * lot.moisture];
@@ -372,7 +387,7 @@ export class Keeper {
         this.mixInBurnt();
         const kg = 0.02 * massOf(this.sand);
         this.putIn({ sand: kg });
-        await this.entry({ kind: 'added', ingredient: 'sand', kg: this.weighed(kg) });
+        await this.entry({ kind: 'added', ...this.stock.sand, kg: this.weighed(kg) });
         await this.squeeze();
         continue;
       }
@@ -391,7 +406,7 @@ export class Keeper {
         await this.spend(15);
         this.mixInBurnt();
         this.putIn({ oil: ticket.oil_kg });
-        await this.entry({ kind: 'added', ingredient: 'oil', kg: this.weighed(ticket.oil_kg) });
+        await this.entry({ kind: 'added', ...this.stock.oil, kg: this.weighed(ticket.oil_kg) });
         await this.squeeze();
         continue;
       }
@@ -399,7 +414,7 @@ export class Keeper {
         await this.spend(15);
         this.mixInBurnt();
         this.putIn({ binder: ticket.binder_kg });
-        if (!(await this.entry({ kind: 'added', ingredient: 'binder', kg: this.weighed(ticket.binder_kg) })))
+        if (!(await this.entry({ kind: 'added', ...this.stock.binder, kg: this.weighed(ticket.binder_kg) })))
           return;
         if (ticket.water_kg > 0.004) await this.water(ticket.water_kg);
         await this.squeeze();
@@ -502,7 +517,7 @@ export class Keeper {
         this.shed.nature.place = 'indoors';
         return (await tick({ log: true })) !== null;
       case 'renew':
-        await this.renew();
+        await this.renew(about.short_kg);
         return (await tick()) !== null;
       case 'squeeze':
         await this.squeeze();
@@ -572,13 +587,15 @@ export class Keeper {
     return true;
   }
 
-  private async renew(): Promise<void> {
+  private async renew(short_kg: number): Promise<void> {
     const { app, heap } = this;
+    // The molds want more than it holds.
+    const more = short_kg > 0 ? (await this.state()).total_kg + short_kg : 0;
     const { ok, body } = await app.post<{
       feasible: boolean;
       discard_kg: number;
       additions: { ingredient: string; kg: number; lot_id?: number }[];
-    }>(`/heaps/${heap}/renewal`, {});
+    }>(`/heaps/${heap}/renewal`, more > 0 ? { total_kg: { min: more, max: 1.2 * more } } : {});
     if (!ok || !body.feasible) {
       this.stops.push('a renewal was told that cannot be worked out');
       return;
@@ -883,7 +900,8 @@ export class Keeper {
       );
     this.crucible_kg = Math.max(0, this.crucible_kg - mold.metal_kg);
     const { true_c } = this.melt;
-    const stream_c = true_c - by.between(0.2, 1) * (true_c > 900 ? 60 : 35);
+    // On the way it radiates: hotter metal loses more.
+    const stream_c = true_c - by.between(0.3, 1) * 60 * (true_c / 1000) ** 1.5;
     if (stream_c < metal.liquidus_c + 12) hurt('metal-cold', `${stream_c.toFixed(0)} °C in the stream`);
     const factor = trueFactor(mold.sand, shed.nature);
     const wet = mold.sand.water / massOf(mold.sand);
@@ -1000,7 +1018,7 @@ export class Keeper {
     }
     if (needs.oil_kg > 0.002) {
       this.putIn({ oil: needs.oil_kg });
-      await write({ kind: 'added', ingredient: 'oil', kg: this.weighed(needs.oil_kg) });
+      await write({ kind: 'added', ...this.stock.oil, kg: this.weighed(needs.oil_kg) });
     }
     if (needs.water_kg > 0.004 && this.shed.nature.binder !== 'oil') {
       await this.spend(10);
@@ -1068,7 +1086,7 @@ export class Keeper {
   }
 }
 
-const roleOf = (ingredient: string): 'sand' | 'binder' | 'oil' | 'water' =>
+const roleOf = (ingredient: string): Role =>
   ingredient === 'water'
     ? 'water'
     : /oil/.test(ingredient)

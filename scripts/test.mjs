@@ -1,8 +1,8 @@
-/** npm test: everything that proves it, from a fresh clone: lint, types, unit tests, faults, end-to-end tests. */
+/** npm test: everything that proves it, from a fresh clone: lint, types, unit tests, faults, ten followed days, end-to-end tests. */
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ensureReady } from './building.mjs';
 import { ensureChromium } from './installing.mjs';
 import { ROOT } from './preflight.mjs';
@@ -49,6 +49,7 @@ await Promise.all([
     .then(() => run('types', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings']))
 ]);
 await run('faults, in short', ['tsx', 'faults/run.ts', '--short'], true);
+await run('ten days of doing as told', ['tsx', 'follow/run.ts', '10'], true);
 await run('end-to-end tests', ['playwright', 'test'], true);
 clear();
 
@@ -56,14 +57,17 @@ const read = (name) => JSON.parse(readFileSync(join(results, name), 'utf8'));
 const unit = existsSync(join(results, 'unit.json'))
   ? read('unit.json')
   : { numPassedTests: 0, numFailedTests: 1 };
-const ends = existsSync(join(results, 'e2e.json'))
-  ? read('e2e.json').stats
-  : { expected: 0, unexpected: 1, flaky: 0 };
+const ends_of = existsSync(join(results, 'e2e.json'))
+  ? read('e2e.json')
+  : { stats: { expected: 0, unexpected: 1, flaky: 0 }, suites: [] };
+const ends = ends_of.stats;
 const passed = unit.numPassedTests + ends.expected;
 const broken = unit.numFailedTests + ends.unexpected + ends.flaky;
 console.log('');
 for (const { title, seconds } of parts) console.log(`${String(seconds).padStart(6)} s  ${title}`);
 console.log(`\n${passed} passed, ${broken} failed`);
+// Said once more where one looks: what was printed above is thousands of lines.
+for (const name of [...failedUnits(unit), ...failedWalks(ends_of)]) console.log(`✗ ${name}`);
 process.exit(failed || broken > 0 || passed === 0 ? 1 : 0);
 
 /** Does a part of it, and keeps how long it took. */
@@ -100,4 +104,24 @@ function roomInMemory() {
 
 function clear() {
   rmSync(scratch, { recursive: true, force: true });
+}
+
+/** What failed of the unit tests, by file and name. */
+function failedUnits({ testResults = [] }) {
+  return testResults.flatMap(({ name, status, message, assertionResults = [] }) => {
+    const failed = assertionResults.filter((each) => each.status === 'failed').map((each) => each.fullName);
+    // A file that could not even be read has no tests.
+    const whole = failed.length === 0 && status === 'failed' ? [String(message).split('\n')[0]] : [];
+    return [...failed, ...whole].map((each) => `${relative(ROOT, name)}: ${each}`);
+  });
+}
+
+/** What failed or was flaky of the walks in the browser. */
+function failedWalks({ suites = [] }) {
+  return suites.flatMap(({ suites: within = [], specs = [] }) => [
+    ...failedWalks({ suites: within }),
+    ...specs
+      .filter(({ ok, tests }) => !ok || tests.some(({ status }) => status === 'flaky'))
+      .map(({ file, line, title }) => `${file}:${line}: ${title}`)
+  ]);
 }

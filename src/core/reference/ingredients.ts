@@ -1,3 +1,4 @@
+import type { HeapBinder } from './targets';
 /**
  * Handbook defaults for what goes into molding sand. Every lot can override them.
  *
@@ -185,3 +186,7 @@ export function liquidKgPerL(kind: string): number | undefined {
 }
 
 export const MATERIAL_KINDS = Object.keys(INGREDIENTS) as MaterialKind[];
+
+/** The clay that a heap is bound with, as it is bought; null of natural sand, whose clay came with it. */
+export const clayOf = (binder: HeapBinder): MaterialKind | null =>
+  binder === 'oil' ? 'organoclay' : binder === 'natural' ? null : binder;

@@ -77,7 +77,9 @@ export const renew: StepKind<Renew> = {
     short_kg > 0
       ? `renew ${heap}: the molds want ${massText(short_kg, units)} more than it holds`
       : `renew ${heap}`,
-  page: ({ heap_id }) => `/heaps/${heap_id}/renew`
+  page: ({ heap_id, short_kg }) =>
+    // It is made up by what the molds find short, not only put into its windows.
+    `/heaps/${heap_id}/renew${short_kg > 0 ? `?more_kg=${short_kg.toFixed(3)}` : ''}`
 };
 
 export const indoors: StepKind<Indoors> = {

@@ -1,4 +1,5 @@
 import type { StepAbout, StepName } from '$core/plan/steps/kinds';
+import { clayOf } from '$core/reference/ingredients';
 import type { Database } from '../database/database';
 import { writeAct } from '../heap/acts';
 import { readState } from '../heap/heap-state';
@@ -56,15 +57,19 @@ const takeIn: Enter<'take-in'> = async (db, about, at) => {
 /** Clay and water are in the heap: as much as it wants at that hour. */
 const temper: Enter<'temper'> = async (db, about, at, confirmed) => {
   const { heap_id } = about;
-  const { need, water_kg, binder_kg } = (await readState(db, heap_id, at)).prescription;
+  const { need, water_kg, binder_kg, lots } = (await readState(db, heap_id, at)).prescription;
   // A guessed dose is no entry: sand that nobody looked at is squeezed first.
   if (need === 'test') return null;
   const { binder } = await readHeap(db, heap_id);
   const clay_kg = binder === 'natural' || binder === 'oil' ? 0 : binder_kg;
+  // By its name alone clay would count as dry and pure: it is the lot that the dose was worked out for, or its kind.
+  const clay = lots.binder
+    ? { ingredient: lots.binder.kind, lot_id: lots.binder.id }
+    : { ingredient: clayOf(binder) ?? 'binder' };
   // The dose is the heap's own; what it stirs in with it may not be known to whoever ticks.
   const common = { heap_id, at, confirmed };
   const entries = [
-    ...(clay_kg > 0 ? [{ ...common, kind: 'added', ingredient: 'binder', kg: clay_kg }] : []),
+    ...(clay_kg > 0 ? [{ ...common, kind: 'added', ...clay, kg: clay_kg }] : []),
     ...(water_kg > 0 ? [{ ...common, kind: 'water', kg: water_kg }] : [])
   ];
   if (entries.length === 0) return null;

@@ -31,7 +31,7 @@
         {@const { title, first, href } = sandRemarkWords(remark, sand.heap_id, mass)}
         <p class={remark.stops ? 'wrong' : ''}>
           <strong>{title}</strong>
-          {first} <a class="whitespace-nowrap" {href}>{remark.is === 'short' ? 'Its mix' : 'See to it'}</a>
+          {first} <a class="whitespace-nowrap" {href}>{remark.is === 'short' ? 'Make it up' : 'See to it'}</a>
         </p>
       {/each}
     </div>

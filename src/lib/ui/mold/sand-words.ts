@@ -28,7 +28,7 @@ export function sandRemarkWords(
     return {
       title: `${mass(short_kg ?? 0)} short.`,
       first: 'Mix more before you ram, or take a smaller flask.',
-      href: `${heap}/mix`
+      href: `${heap}/renew?more_kg=${(short_kg ?? 0).toFixed(3)}`
     };
   return { ...WORDS[is], href: is === 'not-known' ? `${heap}/test/squeeze` : heap };
 }

@@ -3,6 +3,8 @@
   import { nowMs } from '$core/time/now';
   /** Facing sand made from a heap: riddled finer, with new sand and clay, into a heap of its own; one act. */
   import { massText } from '$core/quantity/display';
+  import { clayOf } from '$core/reference/ingredients';
+  import type { HeapBinder } from '$core/reference/targets';
   import { ApiProblem, api } from '$lib/ui/api-client';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -13,7 +15,7 @@
   import { told } from '$lib/ui/toast/toaster';
 
   interface Props {
-    heap: { id: number; name: string; binder: string };
+    heap: { id: number; name: string; binder: HeapBinder };
     others: readonly { id: number; name: string }[];
     state: { total_kg: number; moisture_percent: number; active_clay_percent: number };
   }
@@ -60,7 +62,13 @@
     if (sand.si)
       entries.push({ heap_id: into, kind: 'added', ...common(2), ingredient: 'sand', kg: sand.si });
     if (clay.si)
-      entries.push({ heap_id: into, kind: 'added', ...common(3), ingredient: 'binder', kg: clay.si });
+      entries.push({
+        heap_id: into,
+        kind: 'added',
+        ...common(3),
+        ingredient: clayOf(heap.binder) ?? 'binder',
+        kg: clay.si
+      });
     [busy, trouble, asked] = [true, null, false];
     try {
       const act = await outbox.post<{ id: number }>(
