@@ -1,5 +1,5 @@
 /** What figures are of. */
-export const FIGURE_THINGS = ['heap', 'mold', 'session'] as const;
+export const FIGURE_THINGS = ['heap', 'mold', 'session', 'lot', 'flask', 'pattern'] as const;
 export type FigureThing = (typeof FIGURE_THINGS)[number];
 
 /** What there is to tell of each, with the unit that its value is in. */
@@ -28,7 +28,10 @@ export const FIGURES = {
     'pour-c',
     'pour-s'
   ],
-  session: ['charge-kg']
+  session: ['charge-kg'],
+  lot: ['on-hand-kg', 'bought-kg', 'moisture-percent', 'active-percent'],
+  flask: ['length-mm', 'width-mm', 'cope-mm', 'drag-mm'],
+  pattern: ['length-mm', 'width-mm', 'height-mm', 'casting-kg']
 } as const satisfies Record<FigureThing, readonly string[]>;
 export type FigureName = { [T in FigureThing]: `${T}.${(typeof FIGURES)[T][number]}` }[FigureThing];
 

@@ -1,10 +1,8 @@
 <script lang="ts">
-  import { figureText, lengthFigure } from '$core/quantity/display';
   import FlaskFit from '$lib/ui/flask/FlaskFit.svelte';
-  import { units } from '$lib/ui/preferences';
+  import FlaskSizes from '$lib/ui/flask/FlaskSizes.svelte';
 
   const { data } = $props();
-  const length = (mm: number) => figureText(lengthFigure(mm / 1000, units()));
 </script>
 
 <svelte:head><title>Flasks · Brunkel</title></svelte:head>
@@ -29,12 +27,7 @@
           <li>
             <a class="flex min-h-12 flex-col justify-center py-2 no-underline" href="/flasks/{flask.id}">
               <strong class="wrap-anywhere">{flask.name}</strong>
-              <span class="soft small"
-                >{flask.shape === 'round'
-                  ? `${length(flask.length_mm)} across`
-                  : `${length(flask.length_mm)} × ${length(flask.width_mm)}`}, cope {length(flask.cope_mm)},
-                drag {length(flask.drag_mm)}</span
-              >
+              <span class="soft small"><FlaskSizes {flask} /></span>
             </a>
           </li>
         {/each}

@@ -2,6 +2,7 @@
   import { castingOf } from '$core/mold/casting';
   import { durationText, figureText, lengthFigure, massText } from '$core/quantity/display';
   import { ALLOYS, USUAL_ALLOY } from '$core/reference/alloys';
+  import Fig from '$lib/ui/figure/Fig.svelte';
   import OutlineDrawing from '$lib/ui/pattern/OutlineDrawing.svelte';
   import { dryingLeft } from '$lib/ui/pattern/coats';
   import { units } from '$lib/ui/preferences';
@@ -69,14 +70,22 @@
             >
           </span>
           <span class="col-start-2 desk:col-start-auto"
-            >{length(pattern.length_mm)} × {length(pattern.width_mm)} × {length(pattern.height_mm)}
+            ><Fig name="pattern.length-mm" id={pattern.id} value={pattern.length_mm}
+              >{length(pattern.length_mm)}</Fig
+            > × <Fig name="pattern.width-mm" id={pattern.id} value={pattern.width_mm}
+              >{length(pattern.width_mm)}</Fig
+            > × <Fig name="pattern.height-mm" id={pattern.id} value={pattern.height_mm}
+              >{length(pattern.height_mm)}</Fig
+            >
             {#if drying > 0}<strong class="block text-(--water)"
                 >a coat dries for {durationText(drying)}</strong
               >{/if}</span
           >
           <span class="col-start-2 desk:col-start-auto">
             <span class="figure"
-              >{pattern.volume_l === null ? 'about ' : ''}{massText(casting.kg, units())}</span
+              ><Fig name="pattern.casting-kg" id={pattern.id} value={casting.kg}
+                >{pattern.volume_l === null ? 'about ' : ''}{massText(casting.kg, units())}</Fig
+              ></span
             >
             <span class="soft small block"
               >{ALLOYS[alloy].name}{pattern.volume_l === null ? ', by its box' : ''}</span

@@ -2,6 +2,7 @@
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { massText } from '$core/quantity/display';
   import { moneyText, perWeight } from '$lib/ui/money';
+  import Fig from '$lib/ui/figure/Fig.svelte';
   import { units } from '$lib/ui/preferences';
 
   const { data } = $props();
@@ -39,7 +40,11 @@
           </span>
           <span class="level">
             <span class="figure"
-              >{mass(lot.on_hand_kg)} <span class="unit">of {mass(lot.bought_kg)}</span></span
+              ><Fig name="lot.on-hand-kg" id={lot.id} value={lot.on_hand_kg}>{mass(lot.on_hand_kg)}</Fig>
+              <span class="unit"
+                >of <Fig name="lot.bought-kg" id={lot.id} value={lot.bought_kg}>{mass(lot.bought_kg)}</Fig
+                ></span
+              ></span
             >
             <span class="bar" aria-hidden="true"
               ><span style:width="{share(lot.on_hand_kg, lot.bought_kg) * 100}%"></span></span
@@ -50,14 +55,18 @@
           </span>
           <span class="facts small">
             <span
-              >{lot.moisture_percent.value.toFixed(1)} % water
+              ><Fig name="lot.moisture-percent" id={lot.id} value={lot.moisture_percent.value}
+                >{lot.moisture_percent.value.toFixed(1)} %</Fig
+              > water
               <span class="soft">({sourceWords(lot.moisture_percent.source)})</span></span
             >
             {#if lot.role === 'binder'}
               <span
-                >{lot.active_percent.value.toFixed(0)}{lot.active_percent.sd
-                  ? ` ± ${(NINE_IN_TEN * lot.active_percent.sd).toFixed(0)}`
-                  : ''} % active
+                ><Fig name="lot.active-percent" id={lot.id} value={lot.active_percent.value}
+                  >{lot.active_percent.value.toFixed(0)}{lot.active_percent.sd
+                    ? ` ± ${(NINE_IN_TEN * lot.active_percent.sd).toFixed(0)}`
+                    : ''} %</Fig
+                > active
                 <span class="soft">({sourceWords(lot.active_percent.source)})</span></span
               >
             {/if}

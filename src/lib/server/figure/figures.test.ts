@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { FIGURES } from '$core/quantity/figure-id';
+import { FIGURES, FIGURE_THINGS } from '$core/quantity/figure-id';
 import { nextCasting } from '../casting/next-casting';
 import { demoDatabase } from '../demo/demo-database';
 import { planOfSession } from '../plan/plans';
@@ -36,7 +36,7 @@ describe('figures by their identity', () => {
           .map((name) => name.slice(name.indexOf('.') + 1))
       )
     ];
-    for (const thing of ['heap', 'mold', 'session'] as const)
+    for (const thing of FIGURE_THINGS)
       expect([thing, of(thing).sort()]).toEqual([thing, [...FIGURES[thing]].sort()]);
     const [mold] = Object.keys(figures).filter((name) => name.endsWith('.metal-kg'));
     const id = mold!.split('.')[0]!;

@@ -3,6 +3,7 @@
   import { goto } from '$app/navigation';
   import { api } from '$lib/ui/api-client';
   import FlaskForm from '$lib/ui/flask/FlaskForm.svelte';
+  import FlaskSizes from '$lib/ui/flask/FlaskSizes.svelte';
   import { told } from '$lib/ui/toast/toaster';
 
   const { data } = $props();
@@ -28,6 +29,7 @@
 <div class="stack max-w-2xl">
   <header>
     <h1>{data.flask.name}</h1>
+    <p><FlaskSizes flask={data.flask} /></p>
     <p class="soft small"><a href="/flasks">Back to the flasks</a></p>
   </header>
   {#key data.flask.id}<FlaskForm existing={data.flask} ondone={kept} />{/key}

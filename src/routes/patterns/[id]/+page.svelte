@@ -1,6 +1,7 @@
 <script lang="ts">
   import { readAnew } from '$lib/ui/read-anew';
   import Explained from '$lib/ui/figure/Explained.svelte';
+  import Fig from '$lib/ui/figure/Fig.svelte';
   import { goto } from '$app/navigation';
   import { castingOf } from '$core/mold/casting';
   import { filletSuits, wantedFillet } from '$core/pattern/fillet';
@@ -36,9 +37,9 @@
     return { wall_m, suits: filletSuits(pattern.fillet_mm / 1000, wall_m), wants: wantedFillet(wall_m) };
   });
   const SIDES = [
-    { name: 'Length', of: 'length_mm' },
-    { name: 'Width', of: 'width_mm' },
-    { name: 'Height', of: 'height_mm' }
+    { name: 'Length', of: 'length_mm', side: 'length-mm' },
+    { name: 'Width', of: 'width_mm', side: 'width-mm' },
+    { name: 'Height', of: 'height_mm', side: 'height-mm' }
   ] as const;
   const KINDS = {
     loose: 'A loose pattern',
@@ -126,8 +127,12 @@
   <section class="ticket stack" aria-label="Its casting">
     <h2>Its casting</h2>
     <p class="leading-none">
-      <Explained of="formula-casting-mass" class="text-5xl"
-        >{pattern.volume_l === null ? '≈ ' : ''}{massText(casting.kg, units())}</Explained
+      <Explained
+        of="formula-casting-mass"
+        class="text-5xl"
+        figure={alloy === (pattern.metal ?? USUAL_ALLOY)
+          ? { name: 'pattern.casting-kg', id: pattern.id, value: casting.kg }
+          : undefined}>{pattern.volume_l === null ? '≈ ' : ''}{massText(casting.kg, units())}</Explained
       >
     </p>
     <p class="small">
@@ -161,11 +166,13 @@
         >
       </thead>
       <tbody>
-        {#each SIDES as { name, of } (of)}
+        {#each SIDES as { name, of, side } (of)}
           {@const m = pattern[of] / 1000}
           <tr class="border-b border-(--rule)">
             <th class="py-1 font-normal">{name}</th>
-            <td class="font-(family-name:--mono)">{fine(m)}</td>
+            <td class="font-(family-name:--mono)"
+              ><Fig name="pattern.{side}" id={pattern.id} value={pattern[of]}>{fine(m)}</Fig></td
+            >
             <td
               ><Explained of="formula-shrinkage">{fine(castingLength(m, alloy, machined.si ?? 0))}</Explained
               ></td

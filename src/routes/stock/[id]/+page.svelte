@@ -5,6 +5,7 @@
   import { told } from '$lib/ui/toast/toaster';
   import { lotTests } from '$core/bench/lot-tests';
   import { massText } from '$core/quantity/display';
+  import Fig from '$lib/ui/figure/Fig.svelte';
   import { units } from '$lib/ui/preferences';
   import TestRecords from '$lib/ui/bench/TestRecords.svelte';
   import LotForm from '$lib/ui/stock/LotForm.svelte';
@@ -32,6 +33,20 @@
   <div class="stack">
     <header>
       <h1>{data.lot.name}</h1>
+      <p>
+        <Fig name="lot.on-hand-kg" id={data.lot.id} value={data.lot.on_hand_kg}
+          ><strong>{massText(data.lot.on_hand_kg, units())}</strong></Fig
+        >
+        left of <Fig name="lot.bought-kg" id={data.lot.id} value={data.lot.bought_kg}
+          >{massText(data.lot.bought_kg, units())}</Fig
+        >, taken as <Fig name="lot.moisture-percent" id={data.lot.id} value={data.lot.moisture_percent.value}
+          >{data.lot.moisture_percent.value.toFixed(1)} %</Fig
+        > water{#if data.lot.role === 'binder'}, <Fig
+            name="lot.active-percent"
+            id={data.lot.id}
+            value={data.lot.active_percent.value}>{data.lot.active_percent.value.toFixed(0)} %</Fig
+          > active{/if}.
+      </p>
       <p class="soft small"><a href="/stock">Back to the stock</a></p>
     </header>
     {#if data.lot.yield_percent}
