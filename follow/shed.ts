@@ -72,13 +72,17 @@ export function someShed(by: Chance, i: number): TrueShed {
     drag_kg: by.between(1.2, 2.5),
     wall: by.pick(['plain', 'grooved'] as const)
   }));
-  const blocks = ['Hinge plate', 'Stop block'].slice(0, by.between(0, 1) < 0.6 ? 1 : 2).map((name, n) => ({
-    name,
-    length_mm: Math.round(by.between(50, n === 0 ? 130 : 70)),
-    width_mm: Math.round(by.between(25, 50)),
-    height_mm: Math.round(by.between(6, 34)),
-    count: by.between(0, 1) < 0.4 ? 2 : 1
-  }));
+  // Some cast plates as wide as a hand, most of them small things.
+  const wide = by.between(0, 1) < 0.3;
+  const blocks = ['Hinge plate', 'Stop block']
+    .slice(0, wide || by.between(0, 1) < 0.6 ? 1 : 2)
+    .map((name, n) => ({
+      name,
+      length_mm: Math.round(wide ? by.between(120, 180) : by.between(50, n === 0 ? 130 : 70)),
+      width_mm: Math.round(wide ? by.between(70, 110) : by.between(25, 50)),
+      height_mm: Math.round(wide ? by.between(8, 14) : by.between(6, 34)),
+      count: !wide && by.between(0, 1) < 0.4 ? 2 : 1
+    }));
   const liters = flasks.reduce(
     (sum, flask) => sum + (flask.length_mm * flask.width_mm * (flask.cope_mm + flask.drag_mm)) / 1e6,
     0

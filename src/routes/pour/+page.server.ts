@@ -1,21 +1,22 @@
 import { nowMs } from '$core/time/now';
 import type { PageServerLoad } from './$types';
-import { nextCasting } from '$lib/server/casting/next-casting';
+import { chosenCasting, dayAsked } from '$lib/server/casting/next-casting';
 import { listAlloys } from '$lib/server/alloy/alloys';
 import { pageLoad } from '$lib/server/http/guard';
 import { gatingOf, hotMold, pourMolds } from '$lib/server/pour/pour-mold';
 import { beforePour, gatingKg, meltBefore } from '$lib/server/pour/pours';
 import { readSession } from '$lib/server/session/sessions';
 
-export const load: PageServerLoad = pageLoad(async (db) => {
-  const casting = await nextCasting(db);
-  if (!casting) return { day: null, molds: [] };
+export const load: PageServerLoad = pageLoad(async (db, event) => {
+  const { casting, others } = await chosenCasting(db, dayAsked(event.url.searchParams));
+  if (!casting) return { day: null, others, molds: [] };
   const day = await readSession(db, casting.id);
   const all = await pourMolds(db, day);
   const alloys = await listAlloys(db);
   const now = nowMs();
   return {
     day: { ...day, due: casting.due },
+    others,
     molds: all.map((of, i) => {
       const plan = gatingOf(of);
       const { mold, name, flask, alloy, castings_kg, pour_c, closed_at } = of;

@@ -13,6 +13,7 @@
   import MeltPlan from '$lib/ui/pour/MeltPlan.svelte';
   import PourNow from '$lib/ui/pour/PourNow.svelte';
   import { castingWords } from '$lib/ui/session/casting-words';
+  import OtherCastings from '$lib/ui/session/OtherCastings.svelte';
   import { units } from '$lib/ui/preferences';
   import FollowSession from '$lib/ui/step/FollowSession.svelte';
   import { SessionSteps } from '$lib/ui/step/session-steps.svelte';
@@ -67,7 +68,7 @@
       { id: `${mold_id}:open`, kind: 'open', state: 'done', at: nowIso() },
       mold_id
     );
-    await goto(`/shake-out?mold=${mold_id}`);
+    await goto(`/shake-out?day=${data.day!.id}&mold=${mold_id}`);
   }
 </script>
 
@@ -80,6 +81,7 @@
       {words.name}, {words.when} · <a href="/sessions/{data.day.id}">its record</a>
     </p>
   {/if}
+  <OtherCastings others={data.others} page="/pour" />
 </header>
 {#if !data.day}
   <p class="max-w-2xl">
@@ -110,7 +112,7 @@
     <div class="stack">
       {#if shut.length > 0}<LeaveShut molds={shut} onopen={open} />{/if}
       {#if poured.length > shut.length}
-        <p><a class="act" href="/shake-out">Shake out what is open</a></p>
+        <p><a class="act" href="/shake-out?day={data.day.id}">Shake out what is open</a></p>
       {/if}
       {#if next}
         <section class="stack" aria-label="Next to pour">

@@ -1,5 +1,5 @@
 import type { PageServerLoad } from './$types';
-import { nextCasting } from '$lib/server/casting/next-casting';
+import { chosenCasting, dayAsked } from '$lib/server/casting/next-casting';
 import { readStates } from '$lib/server/heap/heap-state';
 import { listHeaps } from '$lib/server/heap/heaps';
 import { pageLoad } from '$lib/server/http/guard';
@@ -10,9 +10,9 @@ import { castingsOfSession } from '$lib/server/shake-out/castings';
 import { yieldOfDay } from '$lib/server/shake-out/day-yield';
 import { diagnoseCasting } from '$lib/server/shake-out/diagnosis';
 
-export const load: PageServerLoad = pageLoad(async (db) => {
-  const casting = await nextCasting(db);
-  if (!casting) return { day: null, molds: [], castings: [], diagnoses: {}, yield: null };
+export const load: PageServerLoad = pageLoad(async (db, event) => {
+  const { casting, others } = await chosenCasting(db, dayAsked(event.url.searchParams));
+  if (!casting) return { day: null, others, molds: [], castings: [], diagnoses: {}, yield: null };
   const day = await readSession(db, casting.id);
   const [all, patterns, castings, heaps, states] = await Promise.all([
     pourMolds(db, day),
@@ -30,6 +30,7 @@ export const load: PageServerLoad = pageLoad(async (db) => {
   );
   return {
     day,
+    others,
     castings,
     diagnoses,
     yield: yieldOfDay(all, castings),

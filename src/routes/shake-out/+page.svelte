@@ -11,6 +11,7 @@
   import { clock } from '$lib/ui/pour/pour-words';
   import { units } from '$lib/ui/preferences';
   import { castingWords } from '$lib/ui/session/casting-words';
+  import OtherCastings from '$lib/ui/session/OtherCastings.svelte';
   import CastingCard from '$lib/ui/shake-out/CastingCard.svelte';
   import SandBack from '$lib/ui/shake-out/SandBack.svelte';
   import FollowSession from '$lib/ui/step/FollowSession.svelte';
@@ -69,9 +70,11 @@
   <h1>Shake out</h1>
   {#if words && data.day}
     <p class="soft small">
-      {words.name} · <a href="/pour">the pour</a> · <a href="/sessions/{data.day.id}">its record</a>
+      {words.name} · <a href="/pour?day={data.day.id}">the pour</a> ·
+      <a href="/sessions/{data.day.id}">its record</a>
     </p>
   {/if}
+  <OtherCastings others={data.others} page="/shake-out" />
 </header>
 {#if !data.day || poured.length === 0}
   <p class="max-w-2xl">
@@ -129,7 +132,7 @@
           {#each poured as mold (mold.id)}
             <li>
               <a
-                href="/shake-out?mold={mold.id}"
+                href="/shake-out?day={data.day!.id}&mold={mold.id}"
                 class="flex min-h-12 items-center justify-between gap-3 py-2 no-underline {mold.id ===
                 open?.id
                   ? 'font-bold'

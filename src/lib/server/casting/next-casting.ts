@@ -35,11 +35,33 @@ const TODAY_MS = 12 * 3_600_000;
 
 /** The casting that is on, or that comes next; null without any. */
 export async function nextCasting(db: Database): Promise<CastingRecord | null> {
+  return (await chosenCasting(db, null)).casting;
+}
+
+/** A casting, and the others that are open beside it. */
+export interface ChosenCasting {
+  casting: CastingRecord | null;
+  others: Pick<CastingRecord, 'id' | 'name' | 'at' | 'stage' | 'version'>[];
+}
+
+/** The casting that somebody asks for, where it is open; else the one that is on or comes next. */
+export async function chosenCasting(db: Database, asked: number | null): Promise<ChosenCasting> {
   const open = await openDays(db);
   const now = nowMs();
-  const next = open[whichCasting(open, now)];
-  if (!next) return null;
-  const { molds, sand_of: _, ...casting } = next;
+  const chosen = open.find((day) => day.id === asked) ?? open[whichCasting(open, now)];
+  return {
+    casting: chosen ? recordOf(chosen, now) : null,
+    others: open
+      .filter((day) => day !== chosen && !isSandAlone(day))
+      .map(({ id, name, at, stage, version }) => ({ id, name, at, stage, version }))
+  };
+}
+
+/** The casting day that an address asks for, `day=29`; null where it asks for none. */
+export const dayAsked = (query: URLSearchParams): number | null =>
+  Number(/^[1-9]\d{0,14}$/.exec(query.get('day') ?? '')?.[0] ?? 0) || null;
+
+function recordOf({ molds, sand_of: _, ...casting }: Underway, now: number): CastingRecord {
   const begun = Date.parse(casting.at) < now + TODAY_MS || molds.some(({ state }) => BEGUN.includes(state));
   const due = begun ? dueNow(casting.stage, molds, now) : null;
   const i = due && 'mold_id' in due ? molds.findIndex(({ id }) => id === due.mold_id) : -1;

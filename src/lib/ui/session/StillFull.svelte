@@ -54,7 +54,7 @@
           >Mold {number}: {MOLD_STATE_WORDS[mold.state]}</a
         >
         {#if mold.state === 'poured'}
-          <a class="quiet" href="/shake-out">Shake it out</a>
+          <a class="quiet" href="/shake-out?day={session_id}&mold={mold.id}">Shake it out</a>
         {:else}
           <button type="button" class="quiet" disabled={busy} onclick={() => back(mold)}
             >Give its sand back</button

@@ -151,7 +151,7 @@
     ]}{mold.broken_because ? `: ${mold.broken_because}` : ''} ·
     <a href="/mold/{mold.id}/gating">gating</a> ·
     <a href="/mold/{mold.id}/freeze">how it freezes</a>{#if mold.state === 'closed'}
-      · <a href="/pour">pour it</a>{/if} · <a href="/mold">all molds</a>
+      · <a href="/pour?day={data.day.id}">pour it</a>{/if} · <a href="/mold">all molds</a>
   </p>
 </header>
 <div class="columns">
