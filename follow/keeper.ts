@@ -54,6 +54,7 @@ interface PourPage {
     state: string;
     pour_c: number;
     before: { wants_kg: number };
+    melt: { most_c: number };
     alloy: { set_point: { carry_c: number } };
   }[];
 }
@@ -819,6 +820,12 @@ export class Keeper {
     );
   }
 
+  /** The most that the metal bears, as the pour's page has it. */
+  private async mostHot(): Promise<number> {
+    const { molds } = await this.app.given<PourPage>('/pour');
+    return molds.find(({ state }) => state === 'closed')?.melt.most_c ?? Infinity;
+  }
+
   /** What stands against a pour is seen to, one after the other. @returns whether all of it could be */
   private async seeTo(session_id: number, mold: StandingMold, against: string[]): Promise<boolean> {
     const note = (check: string, of: object) =>
@@ -846,7 +853,7 @@ export class Keeper {
           break;
         case 'melt-hot':
           await this.spend(8);
-          this.melt.true_c += 25;
+          this.melt.true_c += this.melt.told_c > (await this.mostHot()) ? -25 : 25;
           await this.measure(session_id, null);
           break;
         case 'skimmed':

@@ -31,6 +31,7 @@ const pour = (over: Partial<Parameters<typeof pourChecks>[0]> = {}) =>
     melt_c: 745,
     liquidus_c: 613,
     pour_c: 720,
+    most_c: 800,
     ticked: [...TICKED],
     ...over
   });
@@ -47,6 +48,13 @@ describe('before a pour', () => {
     expect(pourVerdict(pour({ ticked: [] }))).toBe('not-known');
     expect(pourVerdict(pour({ melt_c: null }))).toBe('not-known');
     expect(pourVerdict(pour({ melt_c: 610 }))).toBe('no-go');
+    // Hotter than it bears it takes up gas: as it is let cool, so it is held against that limit.
+    expect(pourVerdict(pour({ melt_c: 800 }))).toBe('go');
+    expect(pour({ melt_c: 805 }).find(({ check }) => check === 'melt-hot')).toMatchObject({
+      level: 'no-go',
+      value: 805,
+      limit: 800
+    });
     expect(pourVerdict(pour({ charged_kg: 1.5 }))).toBe('no-go');
   });
   it('sand is wet where that is likelier than one in three, and looked at from one in seven on', () => {

@@ -141,10 +141,13 @@ export function pourChecks(of: {
   melt_c: number | null;
   liquidus_c: number;
   pour_c: number;
+  /** Hotter it takes up gas, burns off or fumes. */
+  most_c: number;
   /** Of this melt and of the day. */
   ticked: readonly string[];
 }): Checked[] {
-  const { charged_kg, wants_kg, melt_c, liquidus_c, pour_c, ticked } = of;
+  const { charged_kg, wants_kg, melt_c, liquidus_c, pour_c, most_c, ticked } = of;
+  const too_hot = melt_c !== null && melt_c > most_c;
   return [
     made(
       'charge',
@@ -156,9 +159,9 @@ export function pourChecks(of: {
     made(
       'melt-hot',
       null,
-      melt_c === null ? 'not-known' : melt_c <= liquidus_c || melt_c < pour_c ? 'no-go' : 'go',
+      melt_c === null ? 'not-known' : melt_c <= liquidus_c || melt_c < pour_c || too_hot ? 'no-go' : 'go',
       melt_c,
-      pour_c
+      too_hot ? most_c : pour_c
     ),
     ...[...TICKED_OF_MELT, ...TICKED_OF_DAY].map((check) =>
       made(check, null, ticked.includes(check) ? 'go' : 'not-known')

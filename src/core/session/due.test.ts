@@ -60,7 +60,7 @@ describe('what was noted', () => {
     };
     expect(before.closed_h).toBe(2);
     expect(hoursSince(null, 0)).toBeNull();
-    const melt = { charged_kg: 2, wants_kg: 1, melt_c: 740, liquidus_c: 613, pour_c: 700 };
+    const melt = { charged_kg: 2, wants_kg: 1, melt_c: 740, liquidus_c: 613, pour_c: 700, most_c: 800 };
     const now = Date.UTC(2026, 3, 4, 10);
     const note = (id: string, state: 'done' | 'skipped', why_skipped?: string, minutes_ago = 5) => ({
       id,

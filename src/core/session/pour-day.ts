@@ -31,6 +31,8 @@ export interface MeltBeforePour {
   melt_c: number | null;
   liquidus_c: number;
   pour_c: number;
+  /** The most that its metal bears. */
+  most_c: number;
 }
 
 /**

@@ -111,7 +111,8 @@ export function meltBefore(of: PourMold, all: readonly PourMold[], melt: GivenMe
     melt_c: meltNow(melt, nowMs()),
     liquidus_c: of.alloy.liquidus_c,
     // Anywhere in its range it pours.
-    pour_c: of.alloy.pour_range_c[0]
+    pour_c: of.alloy.pour_range_c[0],
+    most_c: of.alloy.set_point.most_c
   };
 }
 

@@ -15,7 +15,7 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { units } from '$lib/ui/preferences';
-  import { CHECK_WORDS, checkSays } from './pour-words';
+  import { CHECK_WORDS, checkSays, checkRight } from './pour-words';
 
   interface Props {
     checks: readonly Checked[];
@@ -118,7 +118,7 @@
             >
           </p>
         {:else if each.level === 'no-go'}
-          <p class="small pl-9">{words.right}</p>
+          <p class="small pl-9">{checkRight(each)}</p>
           {#if words.caution}<Caution name={words.caution} />{/if}
         {/if}
         {#if letting === key(each)}

@@ -43,7 +43,10 @@ export const CHECK_WORDS: Record<PourCheck, { asks: string; right: string; cauti
     right: 'Prick them down to a finger above the pattern.'
   },
   charge: { asks: 'The crucible holds enough', right: 'Add metal, or pour fewer molds of this melt.' },
-  'melt-hot': { asks: 'The metal is hot enough', right: 'Wait for the furnace; take the temperature again.' },
+  'melt-hot': {
+    asks: 'The metal is hot enough, and not too hot',
+    right: 'Wait for the furnace; take the temperature again.'
+  },
   skimmed: {
     asks: 'The melt is skimmed, and still bright',
     right: 'Skim with a warm, dry spoon just before you lift it.'
@@ -82,6 +85,16 @@ export const CHECK_WORDS: Record<PourCheck, { asks: string; right: string; cauti
   helper: { asks: 'Somebody is within call', right: 'Wait for them, or say why you pour alone.' }
 };
 
+/** A melt that a check stops for being hotter than its limit, not colder. */
+const isTooHot = (value: number, limit: number | null, level: Checked['level']): boolean =>
+  level === 'no-go' && limit !== null && value > limit;
+
+/** What makes a check right that stands against the pour. */
+export const checkRight = ({ check, level, value, limit }: Checked): string =>
+  check === 'melt-hot' && value !== null && isTooHot(value, limit, level)
+    ? 'Shut the furnace off and let it cool; do not stir. Hotter it takes up gas, burns off and fumes.'
+    : CHECK_WORDS[check].right;
+
 /** Where a check stands, with its figures. */
 export function checkSays({ check, level, value, limit }: Checked, system: UnitSystem): string {
   const against = level === 'go' ? '' : level === 'no-go' ? '' : 'not known yet';
@@ -109,7 +122,9 @@ export function checkSays({ check, level, value, limit }: Checked, system: UnitS
     case 'melt-hot':
       return value === null
         ? 'nobody took its temperature'
-        : `${temperatureText(value, system)}, from ${temperatureText(limit!, system)} on`;
+        : isTooHot(value, limit, level)
+          ? `${temperatureText(value, system)}, at most ${temperatureText(limit!, system)}`
+          : `${temperatureText(value, system)}, from ${temperatureText(limit!, system)} on`;
     default:
       return against;
   }

@@ -36,6 +36,10 @@ describe('words of the pour', () => {
     expect(of('sand-wet', null, 0.04)).toBe('nobody has looked at this sand');
     expect(of('melt-hot', 700, 680)).toContain('°F');
     expect(of('charge', null, 1)).toContain('lb');
+    const hot = { check: 'melt-hot', mold_id: null, level: 'no-go', overridden: null } as const;
+    expect(checkSays({ ...hot, value: 830, limit: 800 }, 'metric')).toBe('830 °C, at most 800 °C');
+    expect(checkRight({ ...hot, value: 830, limit: 800 })).toContain('let it cool');
+    expect(checkRight({ ...hot, value: 640, limit: 680 })).toContain('Wait for the furnace');
     expect(of('hold-down', null, 4)).toContain('wants');
     expect(of('mold-age', 2, 6)).toContain('2 h');
   });
