@@ -19,6 +19,15 @@ const CLOCK = [
 ];
 /** One place knows which day it is where: the first letters of a time are a day of Greenwich, and nobody casts there. */
 const DAY = 'Which day, month or hour a time falls on is a question of its zone: ask core/time/day.';
+const WRITTEN =
+  'A page writes days and hours by lib/ui/date/written-date, in the one way that its reader has.';
+const WRITING = [
+  { selector: 'MemberExpression[object.name="Intl"][property.name="DateTimeFormat"]', message: WRITTEN },
+  {
+    selector: 'CallExpression[callee.property.name=/^toLocale(Date|Time)String$/]',
+    message: WRITTEN
+  }
+];
 const DAYS = [
   {
     selector:
@@ -73,9 +82,9 @@ export default ts.config(
   },
   {
     files: ['src/**/*.ts', 'src/**/*.svelte'],
-    ignores: ['src/core/time/*.ts', '**/*.test.ts'],
+    ignores: ['src/core/time/*.ts', 'src/lib/ui/date/written-date.ts', '**/*.test.ts'],
     rules: {
-      'no-restricted-syntax': ['error', ...CLOCK, ...DAYS],
+      'no-restricted-syntax': ['error', ...CLOCK, ...DAYS, ...WRITING],
       'no-restricted-imports': ['error', { paths: [{ name: '@date-fns/tz', message: DAY }] }]
     }
   },

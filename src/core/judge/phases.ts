@@ -16,6 +16,8 @@ export interface Boundary {
 
 export interface Phase {
   since: string | null;
+  /** When that was, ms; null of the first. */
+  from: number | null;
   readings: Reading[];
   /** Null where there are too few readings for limits. */
   chart: {
@@ -47,7 +49,8 @@ export function phasesOf(readings: readonly Reading[], boundaries: readonly Boun
     const end = starts[i + 1]?.at ?? Infinity;
     const of = readings.filter((reading) => reading.at >= at && reading.at < end);
     if (of.length === 0) return [];
-    if (of.length < FEWEST_READINGS) return [{ since, readings: of, chart: null, signals: [] }];
+    const from = Number.isFinite(at) ? at : null;
+    if (of.length < FEWEST_READINGS) return [{ since, from, readings: of, chart: null, signals: [] }];
     const baseline = Math.min(BASELINE, of.length);
     const { signals, ...chart } = controlChart(
       of.map(({ value }) => value),
@@ -56,6 +59,7 @@ export function phasesOf(readings: readonly Reading[], boundaries: readonly Boun
     return [
       {
         since,
+        from,
         readings: of,
         chart: { ...chart, baseline },
         signals: signals.map((signal) => ({ ...signal, at: of[signal.index]!.at }))

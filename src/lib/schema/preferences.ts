@@ -6,6 +6,8 @@ import { choice, shape } from './fields';
 export const preferences = shape({
   units: choice(['metric', 'us']).required(),
   mode: choice(['light', 'dark', 'auto']).required(),
+  /** How days and hours are written; absent: as the device has it. */
+  dates: choice(['day-first', 'month-first']).optional(),
   /** What they own to test sand with; absent where they never said. */
   gear: array(choice(GEAR_NAMES).required()).max(GEAR_NAMES.length).optional()
 });

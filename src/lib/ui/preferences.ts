@@ -16,6 +16,22 @@ export function locale(): string {
   }
 }
 
+/** How days and hours are written: as the reader chose, else as their device has it; in English words. */
+export function datesAs(): string {
+  const chosen_way = choiceOfDates();
+  if (chosen_way) return chosen_way === 'month-first' ? 'en-US' : DEFAULT_LOCALE;
+  return /^en(-|$)/.test(locale()) ? locale() : DEFAULT_LOCALE;
+}
+
+function choiceOfDates(): Preferences['dates'] {
+  try {
+    return (page.data.preferences as Preferences | undefined)?.dates;
+  } catch {
+    // A load draws no page: it writes as the device does.
+    return undefined;
+  }
+}
+
 const A_YEAR_S = 31_536_000;
 
 /** What was chosen while the pages have not heard of it yet: a second choice at once goes on from there. */

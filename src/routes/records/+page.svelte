@@ -3,21 +3,23 @@
   import { nowMs } from '$core/time/now';
   import SignOut from '$lib/ui/frame/SignOut.svelte';
   import WithoutServer from '$lib/ui/frame/WithoutServer.svelte';
-  import { locale } from '$lib/ui/preferences';
+  import { dayAndHour, fullDate } from '$lib/ui/date/written-date';
+  import Choice from '$lib/ui/field/Choice.svelte';
+  import { prefer } from '$lib/ui/preferences';
   import { enhance } from '$app/forms';
+  import { page } from '$app/state';
   import type { PageProps } from './$types';
 
   const { data, form }: PageProps = $props();
 
+  const WAYS = [
+    { value: 'device', name: 'As this device does' },
+    { value: 'day-first', name: '31 Dec, 18:30' },
+    { value: 'month-first', name: 'Dec 31, 6:30 PM' }
+  ] as const;
+
   const newest = $derived(data.copies[0]);
   const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
-  const dayText = (day: string) =>
-    new Date(`${day}T12:00:00`).toLocaleDateString(locale(), {
-      day: 'numeric',
-      month: 'short',
-      year: 'numeric'
-    });
-
   /** How old a copy is, in whole days. */
   function age(day: string): string {
     const days = Math.round((nowMs() - Date.parse(`${day}T12:00:00`)) / 86_400_000);
@@ -83,7 +85,7 @@
       <details>
         <summary>{data.copies.length} {data.copies.length === 1 ? 'copy' : 'copies'}</summary>
         <ul class="list small">
-          {#each data.copies as { day, bytes } (day)}<li>{dayText(day)}, {megabytes(bytes)}</li>{/each}
+          {#each data.copies as { day, bytes } (day)}<li>{fullDate(day)}, {megabytes(bytes)}</li>{/each}
         </ul>
       </details>
     {/if}
@@ -182,7 +184,7 @@
             <span
               >{token.name}
               <span class="small soft"
-                >may {TOKEN_FOR[token.only ?? 'everything']}, until {dayText(dayOf(token.until))}</span
+                >may {TOKEN_FOR[token.only ?? 'everything']}, until {fullDate(dayOf(token.until))}</span
               ></span
             >
             <form method="POST" action="?/revoke" use:enhance>
@@ -204,6 +206,18 @@
       <button class="quiet" type="submit">Make a token</button>
     </form>
   </section>
+  <section class="stack" aria-labelledby="reading">
+    <h2 id="reading">Days and hours</h2>
+    <p class="soft">On this device every page writes them in one way.</p>
+    <Choice
+      legend="Write them as"
+      options={WAYS}
+      value={page.data.preferences.dates ?? 'device'}
+      onchoose={(way) => void prefer({ dates: way === 'device' ? undefined : way })}
+    />
+    <p>Now it is <strong>{dayAndHour(nowMs())}</strong>.</p>
+  </section>
+
   <section class="stack">
     <h2>For trying out</h2>
     {#each TRIED_OUT as { setting, what, off } (setting)}

@@ -8,7 +8,7 @@
   import { amend } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
-  import { clock } from '$lib/ui/pour/pour-words';
+  import { shortTime } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
   import { castingWords } from '$lib/ui/session/casting-words';
   import OtherCastings from '$lib/ui/session/OtherCastings.svelte';
@@ -90,14 +90,14 @@
           <h2 class="text-2xl">Mold {open.number}: {open.name}</h2>
           <p class="soft small">
             {open.poured
-              ? `${open.state === 'poured' ? '' : `${MOLD_STATE_WORDS[open.state]}, `}poured ${clock(open.poured.at)} at ${temperatureText(open.poured.pour_c, units())}`
+              ? `${open.state === 'poured' ? '' : `${MOLD_STATE_WORDS[open.state]}, `}poured ${shortTime(open.poured.at)} at ${temperatureText(open.poured.pour_c, units())}`
               : MOLD_STATE_WORDS[open.state]}
           </p>
         </header>
         {#if early !== null && now < early}
           <p class="wrong" role="status">
-            Leave it shut until {clock(early)}: metal in it may be liquid still, or too hot to handle. Opened
-            early, it runs out, bends, tears or cracks.
+            Leave it shut until {shortTime(early)}: metal in it may be liquid still, or too hot to handle.
+            Opened early, it runs out, bends, tears or cracks.
           </p>
         {/if}
         {#if open.state === 'poured'}<Caution name="hot" />{/if}

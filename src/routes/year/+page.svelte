@@ -4,7 +4,7 @@
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { moneyText, perWeight } from '$lib/ui/money';
   import { units } from '$lib/ui/preferences';
-  import { shortDate } from '$lib/ui/date/written-date';
+  import { monthName, shortDate } from '$lib/ui/date/written-date';
   import Term from '$lib/ui/term/Term.svelte';
   import type { TermName } from '$lib/ui/term/terms';
   import WhatDiffered from '$lib/ui/year/WhatDiffered.svelte';
@@ -12,8 +12,6 @@
   const { data } = $props();
   const { of } = $derived(data);
   const mass = (kg: number) => (kg > 0 ? massText(kg, units()) : '–');
-  const MONTH = new Intl.DateTimeFormat('en', { month: 'short', timeZone: 'UTC' });
-  const monthName = (month: string) => MONTH.format(new Date(`${month}-15T00:00:00Z`));
   const cost = (by: Record<string, number>) => moneyText(by) || '–';
   const per = (cost_per_kg: Record<string, number>) => perWeight(cost_per_kg, units()).cost;
   const per_kg_good = $derived(`per ${perWeight({}, units()).unit} good`);

@@ -96,8 +96,6 @@ function figureOf(result: Record<string, unknown>): { value: number; unit: strin
   return { value: value as number, unit };
 }
 
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
-
 /** When a heap became another one: mixed anew or bought in, renewed in one act, or given clay of another lot. */
 async function renewalsOf(
   db: Database,
@@ -108,9 +106,7 @@ async function renewalsOf(
   let lot: number | undefined;
   const begun = entries[0]?.at;
   for (const { at, event } of entries) {
-    const when = DAY.format(new Date(at));
-    const note = (since: string) =>
-      at !== begun && found.push({ at: Date.parse(at), since: `${since} of ${when}` });
+    const note = (since: string) => at !== begun && found.push({ at: Date.parse(at), since });
     if (event.kind === 'mixed' || event.kind === 'bought') {
       const kg = event.kind === 'mixed' ? event.additions.reduce((sum, each) => sum + each.kg, 0) : event.kg;
       const before = await readState(db, heap_id, new Date(Date.parse(at) - 1000).toISOString());

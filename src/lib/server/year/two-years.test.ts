@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { dayIn } from '$core/time/day';
 import type { NewEntry } from '$lib/schema/entry';
 import { createHeap } from '../heap/heaps';
 import { appendEntry } from '../heap/ledger-writing';
@@ -95,10 +96,10 @@ describe('two years by hand', () => {
   it('a chart begins anew with other clay and with sand that comes in', async () => {
     const { charts } = await readCharts(shed.db, heap);
     const { phases } = charts.find(({ name }) => name === 'mass')!;
-    expect(phases.map(({ since }) => since)).toEqual([
-      null,
-      'since the new clay of 1 February 2025',
-      'since the new sand of 1 June 2025'
+    expect(phases.map(({ since, from }) => [since, from && dayIn(from, 'UTC')])).toEqual([
+      [null, null],
+      ['since the new clay', '2025-02-01'],
+      ['since the new sand', '2025-06-01']
     ]);
   });
 });

@@ -1,13 +1,5 @@
-import { locale } from '../preferences';
+import { moment } from '../date/written-date';
 import type { Palette } from './palette';
-
-const MOMENT = {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  hour: '2-digit',
-  minute: '2-digit'
-} as const;
 
 interface Extent {
   min: number;
@@ -27,7 +19,7 @@ export function timeAxis(palette: Palette) {
     // What stands at the head of the words at the pointer.
     axisPointer: {
       label: {
-        formatter: ({ value }: { value: number }) => new Intl.DateTimeFormat(locale(), MOMENT).format(value)
+        formatter: ({ value }: { value: number }) => moment(value)
       }
     }
   };

@@ -1,24 +1,81 @@
-import { yearIn } from '$core/time/day';
+import { dayAfter, daysFrom, yearIn, type Day } from '$core/time/day';
 import { nowMs } from '$core/time/now';
 import { machineZone } from '$core/time/zone';
-import { locale } from '../preferences';
+import { datesAs } from '../preferences';
+import { dayOf, minuteOf } from './reader-day';
+
+/**
+ * Days and times as they are read: everything that a page writes of them is written here, in the one way that the reader's
+ * device has or that they chose. The words are English, as all others.
+ */
 
 // Made once for each way of writing dates: a formatter costs far more to make than to use.
 const made = new Map<string, Intl.DateTimeFormat>();
-function written(date: Date, options: Intl.DateTimeFormatOptions): string {
-  const key = `${locale()} ${Object.keys(options).join(' ')}`;
+function written(at: Date | number | string, options: Intl.DateTimeFormatOptions): string {
+  const way = datesAs();
+  const key = `${way} ${Object.values(options).join(' ')} ${Object.keys(options).join(' ')}`;
   let format = made.get(key);
-  if (!format) made.set(key, (format = new Intl.DateTimeFormat(locale(), options)));
-  return format.format(date);
+  if (!format) {
+    format = new Intl.DateTimeFormat(way, options);
+    // Of 24 hours the small ones have a nought before them, as clocks and tables do.
+    if (options.hour && format.resolvedOptions().hour12 === false)
+      format = new Intl.DateTimeFormat(way, { ...options, hour: '2-digit' });
+    made.set(key, format);
+  }
+  return format.format(new Date(at));
 }
 
+const HOUR: Intl.DateTimeFormatOptions = { hour: 'numeric', minute: '2-digit' };
+const noonOf = (day: Day): string => `${day}T12:00:00`;
+
 /** The time of day, in the reader's own zone. */
-export const shortTime = (iso: string): string =>
-  written(new Date(iso), { hour: '2-digit', minute: '2-digit' });
+export const shortTime = (at: string | number): string => written(at, HOUR);
 
 /** A day short enough for a list, in the reader's own zone; the year only when it is another. */
 export function shortDate(iso: string, now = nowMs()): string {
-  const date = new Date(iso);
-  const sameYear = yearIn(date.getTime(), machineZone()) === yearIn(now, machineZone());
-  return written(date, { day: 'numeric', month: 'short', ...(!sameYear && { year: '2-digit' }) });
+  const sameYear = yearIn(Date.parse(iso), machineZone()) === yearIn(now, machineZone());
+  return written(iso, { day: 'numeric', month: 'short', ...(!sameYear && { year: '2-digit' }) });
+}
+
+/** A day with its year. */
+export const fullDate = (day: Day): string =>
+  written(noonOf(day), { day: 'numeric', month: 'short', year: 'numeric' });
+
+/** A day and its hour, in a line. */
+export const dayAndHour = (at: string | number): string =>
+  written(at, { weekday: 'short', day: 'numeric', month: 'short', ...HOUR });
+
+/** A moment to the minute, with its year: at the head of a chart's words. */
+export const moment = (at: number): string =>
+  written(at, { day: 'numeric', month: 'short', year: 'numeric', ...HOUR });
+
+/** A day as a heading. */
+export const dayHeading = (day: Day): string =>
+  written(noonOf(day), { weekday: 'long', day: 'numeric', month: 'long' });
+
+/** A weekday's name; Sunday is 0. */
+export const weekdayName = (weekday: number): string =>
+  written(noonOf(dayAfter('2026-02-01', weekday)), { weekday: 'long' });
+
+/** The weekday of a moment. */
+export const weekdayOf = (at: string | number): string => written(at, { weekday: 'long' });
+
+/** A month's name in short, of `2026-04`. */
+export const monthName = (month: string): string => written(`${month}-15T12:00:00`, { month: 'short' });
+
+/** A minute of the day as the reader's clock shows it. */
+export const clockOf = (minute: number): string =>
+  written(new Date(2026, 1, 1, Math.floor(minute / 60), minute % 60), HOUR);
+
+/** From then on a day is called its night. */
+const EVENING_MIN = 17 * 60;
+
+/** When something is due, as one says it at the bench: tonight, tomorrow, a weekday within the week, else the date. */
+export function relativeDay(iso: string, now = new Date(nowMs())): string {
+  const today = dayOf(now.getTime());
+  const day = dayOf(iso);
+  if (day <= today) return minuteOf(iso) >= EVENING_MIN ? 'Tonight' : 'Today';
+  const ahead = daysFrom(today, day);
+  if (ahead === 1) return 'Tomorrow';
+  return ahead < 7 ? weekdayOf(iso) : written(iso, { day: 'numeric', month: 'short' });
 }

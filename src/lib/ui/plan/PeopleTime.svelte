@@ -6,7 +6,8 @@
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { zone } from '$lib/ui/field/record-form.svelte';
   import { told, warned } from '$lib/ui/toast/toaster';
-  import { WEEKDAYS, clockOf, dayAndHour, weekdayName } from './plan-words';
+  import { clockOf, dayAndHour, weekdayName } from '$lib/ui/date/written-date';
+  import { WEEKDAYS } from './plan-words';
 
   interface Member {
     id: number;

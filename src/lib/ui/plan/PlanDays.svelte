@@ -12,7 +12,8 @@
   import StepLine from './StepLine.svelte';
   import StepMore from './StepMore.svelte';
   import { dayOf } from '$lib/ui/date/reader-day';
-  import { dayHeading, daysBetween } from './plan-words';
+  import { dayHeading } from '$lib/ui/date/written-date';
+  import { daysBetween } from './plan-words';
   import { note, tick } from './tick';
   import type { PlanStepShown } from './schedule';
 

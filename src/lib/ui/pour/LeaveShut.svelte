@@ -7,7 +7,8 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { clearTimer, clockText, startTimer, timerNamed } from '$lib/ui/timer/timers.svelte';
   import { shakenPlaces } from './wait-places';
-  import { PART_WORDS, clock, waitText } from './pour-words';
+  import { shortTime } from '$lib/ui/date/written-date';
+  import { PART_WORDS, waitText } from './pour-words';
 
   interface Props {
     molds: readonly { id: number; name: string; number: number; poured: PouredMold }[];
@@ -76,7 +77,8 @@
           {#if opens > 0}
             then all its metal is solid, and the casting is cool enough to handle with tools.
             {#if next.likely !== null && next.open !== null && next.likely < next.open}
-              It is likely so from {clock(next.likely)}; {clock(next.open)} allows for hotter metal and thin sand.
+              It is likely so from {shortTime(next.likely)}; {shortTime(next.open)} allows for hotter metal and
+              thin sand.
             {/if}
           {/if}
           {#if next.solid !== null && now >= next.solid}
@@ -117,11 +119,11 @@
               <strong>Mold {mold.number}</strong>
               {mold.name}
               <span class="soft small block"
-                >{mold.solid === null ? '' : `solid ${clock(mold.solid)}`}{mold.open === null
+                >{mold.solid === null ? '' : `solid ${shortTime(mold.solid)}`}{mold.open === null
                   ? ''
-                  : ` · open ${clock(mold.open)}`}{mold.hand === null
+                  : ` · open ${shortTime(mold.open)}`}{mold.hand === null
                   ? ''
-                  : ` · by hand ${clock(mold.hand)}`}</span
+                  : ` · by hand ${shortTime(mold.hand)}`}</span
               >
             </span>
             <span class="flex items-center gap-3">

@@ -26,7 +26,8 @@
   import ChargeParts from './ChargeParts.svelte';
   import MadeUp from './MadeUp.svelte';
   import ScrapTest from './ScrapTest.svelte';
-  import { clock, setPointSays } from './pour-words';
+  import { shortTime } from '$lib/ui/date/written-date';
+  import { setPointSays } from './pour-words';
 
   interface Waiting {
     id: number;
@@ -344,7 +345,7 @@
           ? 'Read off the simulated thermocouple'
           : begun.melt_c === undefined
             ? undefined
-            : `Last found ${Math.round(begun.melt_c)} °C${begun.melt_at ? ` at ${clock(begun.melt_at)}` : ''}${begun.melt_simulated ? ', simulated' : ''}`}
+            : `Last found ${Math.round(begun.melt_c)} °C${begun.melt_at ? ` at ${shortTime(begun.melt_at)}` : ''}${begun.melt_simulated ? ', simulated' : ''}`}
       />
     </div>
     <details>

@@ -194,7 +194,3 @@ export function waitText(s: number): string {
   const step = s < 90 ? 5 : s < 90 * 60 ? 60 : 3600;
   return durationText(Math.ceil(s / step) * step);
 }
-
-/** A time of day. */
-export const clock = (at: number | string): string =>
-  new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' }).format(new Date(at));

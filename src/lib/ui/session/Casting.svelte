@@ -13,7 +13,7 @@
   import { told } from '$lib/ui/toast/toaster';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { fieldMoment } from '$lib/ui/date/reader-day';
-  import { shortDate } from '$lib/ui/date/written-date';
+  import { relativeDay, shortDate } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
   import FollowSession from '$lib/ui/step/FollowSession.svelte';
   import { castingWords, type Casting } from './casting-words';
@@ -21,7 +21,7 @@
   import Countdown from './Countdown.svelte';
   import type StillFull from './StillFull.svelte';
   import StepLine from '$lib/ui/plan/StepLine.svelte';
-  import { minutesWords, relativeDay } from '$lib/ui/plan/plan-words';
+  import { minutesWords } from '$lib/ui/plan/plan-words';
   import type { PlanStepShown } from '$lib/ui/plan/schedule';
   import type { Errand } from '$core/session/errand';
 

@@ -2,6 +2,7 @@ import { daysFrom } from '$core/time/day';
 import { nowMs } from '$core/time/now';
 import type { Due } from '$core/session/due';
 import { dayOf } from '$lib/ui/date/reader-day';
+import { shortTime, weekdayOf } from '$lib/ui/date/written-date';
 
 /** A casting day, as the pages know it. */
 export interface Casting {
@@ -21,26 +22,21 @@ const STAGE_WORDS: Record<string, string> = {
   recondition: 'reconditioning'
 };
 
-// The words are English whatever the reader's dates look like.
-const WEEKDAY = new Intl.DateTimeFormat('en', { weekday: 'long' });
-const HOUR = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
-
 /** How a casting is spoken of: by its name or its day, and when it is. */
 export function castingWords(
   casting: Casting,
   now = new Date(nowMs())
 ): { name: string; when: string; on: boolean } {
-  const at = new Date(casting.at);
   const days = daysFrom(dayOf(now.getTime()), dayOf(casting.at));
   // A day whose first mold is rammed has begun, whatever date it was set for.
   const on = days <= 0 || casting.due != null;
   return {
     on,
-    name: casting.name ?? `${days === 0 ? 'Today' : WEEKDAY.format(at)}’s casting`,
+    name: casting.name ?? `${days === 0 ? 'Today' : weekdayOf(casting.at)}’s casting`,
     when: on
       ? `under way: ${STAGE_WORDS[casting.stage] ?? casting.stage}`
       : days === 1
-        ? `tomorrow, ${HOUR.format(at)}`
-        : `in ${days} days, ${HOUR.format(at)}`
+        ? `tomorrow, ${shortTime(casting.at)}`
+        : `in ${days} days, ${shortTime(casting.at)}`
   };
 }

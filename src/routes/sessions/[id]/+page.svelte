@@ -5,13 +5,13 @@
   import type { NotedStep } from '$core/session/noted-step';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
-  import { CHECK_WORDS, clock, waitText } from '$lib/ui/pour/pour-words';
+  import { CHECK_WORDS, waitText } from '$lib/ui/pour/pour-words';
   import { units } from '$lib/ui/preferences';
   import LessonsForm from '$lib/ui/record/LessonsForm.svelte';
   import { castingWords } from '$lib/ui/session/casting-words';
   import EndDay from '$lib/ui/session/EndDay.svelte';
   import { RESULT_WORDS } from '$lib/ui/shake-out/shake-out-words';
-  import { shortDate } from '$lib/ui/date/written-date';
+  import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import type { PourCheck } from '$core/judge/pour-checks';
 
   const { data } = $props();
@@ -135,7 +135,7 @@
         </p>
         {#if mold.poured}
           <p class="small">
-            {alloy}, {mass(mold.poured.metal_kg)} at {temperatureText(mold.poured.pour_c, units())}, {clock(
+            {alloy}, {mass(mold.poured.metal_kg)} at {temperatureText(mold.poured.pour_c, units())}, {shortTime(
               mold.poured.at
             )}{mold.poured.seconds === null ? '' : `, in ${mold.poured.seconds.toFixed(1)} s`}{mold.poured
               .interrupted

@@ -4,17 +4,21 @@
   import { units } from '$lib/ui/preferences';
   import ControlChart from '$lib/ui/chart/ControlChart.svelte';
   import Term from '$lib/ui/term/Term.svelte';
-  import { shortDate } from '$lib/ui/date/written-date';
+  import { dayOf } from '$lib/ui/date/reader-day';
+  import { fullDate, shortDate } from '$lib/ui/date/written-date';
 
   const { data } = $props();
   type Shown = (typeof data.charts)[number];
+  /** What began a phase, and when. */
+  const sinceWhen = (since: string | null, from: number | null) =>
+    since === null || from === null ? since : `${since} of ${fullDate(dayOf(from))}`;
   /** Each rule that was broken in a phase, once: when first, and how often. */
   const said = ({ phases }: Shown) =>
-    phases.flatMap(({ since, signals }) =>
+    phases.flatMap(({ since, from, signals }) =>
       [...new Set(signals.map(({ rule }) => rule))].map((rule) => {
         const of = signals.filter((signal) => signal.rule === rule);
         return {
-          words: signalWords({ rule }, since),
+          words: signalWords({ rule }, sinceWhen(since, from)),
           at: new Date(of[0]!.at).toISOString(),
           times: of.length
         };
@@ -33,9 +37,9 @@
   };
   /** From where to where a property went in its last phase. */
   function course({ phases, unit }: Shown) {
-    const { readings: of, since } = phases.findLast(({ chart }) => chart !== null)!;
+    const { readings: of, since, from } = phases.findLast(({ chart }) => chart !== null)!;
     const read = READS[unit] ?? ((value: number) => value.toFixed(2));
-    return `From ${read(of[0]!.value)} to ${read(of.at(-1)!.value)} ${since ?? `since ${shortDate(new Date(of[0]!.at).toISOString())}`}.`;
+    return `From ${read(of[0]!.value)} to ${read(of.at(-1)!.value)} ${sinceWhen(since, from) ?? `since ${fullDate(dayOf(of[0]!.at))}`}.`;
   }
   const often = (times: number) => (times === 2 ? ', and once more' : `, and ${times - 1} times after`);
   const enough = (chart: Shown) => chart.phases.some(({ chart: of }) => of !== null);
