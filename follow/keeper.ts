@@ -544,6 +544,13 @@ export class Keeper {
           this.harm('out-of-order', 'the furnace is lit, and there is no mold');
           return false;
         }
+        // The page of the pour says what is not known of the sand: that is seen to before there is fire.
+        for (let look = 0; look < 2; look++) {
+          const said = (await this.app.words('/pour', 'Go or no-go')) ?? '';
+          if (!/too near to be sure|nobody has looked/.test(said)) break;
+          await this.squeeze();
+          await this.dryAndWeigh();
+        }
         const lit_at = this.now;
         await this.spend(step.minutes);
         this.lit = { at: lit_at, ready_at: this.now, set_c: first.pour_c + first.alloy.set_point.carry_c };
@@ -631,11 +638,12 @@ export class Keeper {
         return false;
       }
       const first =
-        /Dry it off|its water|give it water|wants clay|Put that right|Squeeze it|dry sand in|Dose it first|crumble/i.test(
+        /Dry it off|its water|give it water|wants clay|Put that right|Squeeze it|dry sand in|Dry and weigh|Dose it first|crumble/i.test(
           said
         );
       if (!first) return true;
       if (/Squeeze it/.test(said)) await this.squeeze();
+      else if (/Dry and weigh/.test(said)) await this.dryAndWeigh();
       else await this.temper();
     }
     const said = (await this.app.words(`/mold/${mold_id}`, 'The sand for it')) ?? '';

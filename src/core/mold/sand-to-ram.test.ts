@@ -4,6 +4,7 @@ import { sandRemarks, type SandToRam } from './sand-to-ram';
 
 const sand = (over: Partial<SandToRam>): SandToRam => ({
   verdict: 'in-temper',
+  seen: true,
   says_mud: false,
   total_kg: 29,
   wants_kg: 12,
@@ -28,7 +29,8 @@ describe('sand before it is rammed', () => {
     ['not-known', 'not-known', false],
     ['short-of-clay', 'short-of-clay', false]
   ] as const)('%s', (verdict, is, stops) => {
-    expect(sandRemarks(sand({ verdict }))).toEqual([{ is, stops }]);
+    // Sand that was looked at and is not known yet has a test of its own below.
+    expect(sandRemarks(sand({ verdict, seen: verdict !== 'not-known' }))).toEqual([{ is, stops }]);
   });
   it('mud is wet, whatever the estimate says', () => {
     expect(sandRemarks(sand({ says_mud: true }))).toEqual([{ is: 'wet', stops: true }]);
@@ -44,11 +46,12 @@ describe('sand before it is rammed', () => {
   it('out of a hot mold it is felt for four hours; what stops stands first', () => {
     expect(sandRemarks(sand({ back_h: 3.9 }))).toEqual([{ is: 'warm', stops: false }]);
     expect(sandRemarks(sand({ back_h: 4.1 }))).toEqual([]);
-    expect(sandRemarks(sand({ back_h: 1, verdict: 'not-known', total_kg: 1 })).map(({ is }) => is)).toEqual([
-      'short',
-      'not-known',
-      'warm'
-    ]);
+    expect(
+      sandRemarks(sand({ back_h: 1, verdict: 'not-known', seen: false, total_kg: 1 })).map(({ is }) => is)
+    ).toEqual(['short', 'not-known', 'warm']);
+  });
+  it('sand whose looks disagree is not said to be unlooked at', () => {
+    expect(sandRemarks(sand({ verdict: 'not-known' }))).toEqual([{ is: 'unsettled', stops: false }]);
   });
   it('every verdict that forbids a pour stops the ramming before it', () => {
     const forbidden: Verdict[] = ['too-wet', 'probably-wet', 'too-oily', 'falls-apart', 'lifeless'];

@@ -3,6 +3,8 @@ import type { Verdict } from '../judge/temper-verdict';
 /** A heap's sand as a mold is about to be rammed of it. */
 export interface SandToRam {
   verdict: Verdict;
+  /** Somebody looked at it as it is. */
+  seen: boolean;
   /** Some look at it says that it is mud. */
   says_mud: boolean;
   total_kg: number;
@@ -23,6 +25,7 @@ export type SandTrouble =
   | 'short-of-clay'
   | 'short-of-oil'
   | 'not-known'
+  | 'unsettled'
   | 'short'
   | 'warm';
 
@@ -60,10 +63,19 @@ export const FEEL_FOR_H = 4;
  *
  * Sand that crumbles breaks its mold, wet sand is refused at the pour: both are said before the work, not after it.
  */
-export function sandRemarks({ verdict, says_mud, total_kg, wants_kg, back_h }: SandToRam): SandRemark[] {
+export function sandRemarks({
+  verdict,
+  seen,
+  says_mud,
+  total_kg,
+  wants_kg,
+  back_h
+}: SandToRam): SandRemark[] {
   const remarks: SandRemark[] = [];
   const told = BY_VERDICT[verdict];
   if (says_mud) remarks.push({ is: 'wet', stops: true });
+  // What was looked at and is not known yet: looks and ledger disagree.
+  else if (verdict === 'not-known' && seen) remarks.push({ is: 'unsettled', stops: false });
   else if (told) remarks.push({ is: told[0], stops: told[1] });
   if (wants_kg !== null && total_kg < wants_kg)
     remarks.push({ is: 'short', stops: true, short_kg: wants_kg - total_kg });

@@ -272,6 +272,33 @@ describe('open hours', () => {
       { from: Date.UTC(2026, 5, 6, 11), to: Date.UTC(2026, 5, 6, 18) }
     ]);
   });
+  it('nothing is done to sand once all is rammed of it, and it is put right after the last mold is open', () => {
+    const heap = { ...facts().heaps[0]!, unknown: true };
+    const ids = (of: Partial<CastingFacts>) =>
+      castingSteps(facts({ patterns: [], own: [], heaps: [heap], ...of })).map(({ id }) => id);
+    const rammed = [mold(1, { rammed: true }), mold(2, { rammed: true })];
+    expect(ids({ molds: rammed })).toEqual([
+      'tools',
+      'metal',
+      'shake:1',
+      'shake:2',
+      'heat:1',
+      'pour:1',
+      'pour:2',
+      'recondition:1',
+      'record'
+    ]);
+    // The last mold is shaken out: no metal is weighed out for nothing, and the sand still waits.
+    const out = { molds: [], melts: [], heaps: [{ ...heap, back_at: NOW }] };
+    expect(ids(out)).toEqual(['recondition:1', 'record']);
+    const [recondition] = castingSteps(facts({ patterns: [], own: [], ...out }));
+    expect(recondition).toMatchObject({ after: [], not_before: NOW + 30 * MINUTE_MS });
+    expect(ids({ ...out, heaps: [heap] })).toEqual(['record']);
+  });
+  it('a heap that its molds find short is renewed by what they lack', () => {
+    const renew = castingSteps(facts()).find(({ id }) => id === 'renew:1')!;
+    expect(stepPage(renew.about)).toBe('/heaps/1/renew?more_kg=2.000');
+  });
   it('sand that is right as it is gets a squeeze before it is rammed, no night and no tempering', () => {
     const heap = facts().heaps[0]!;
     const right = { ...heap, water_kg: 0, renew: false, short_kg: 0, frost_c: null };

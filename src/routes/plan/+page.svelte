@@ -121,7 +121,15 @@
           </p>
           <p><button type="button" class="act" onclick={() => move(schedule.earliest!)}>Pour then</button></p>
         {:else if schedule.pour_at}
-          <p class="text-xl font-bold text-(--good)">The day stands.</p>
+          {#if schedule.hours_guessed.length > 0}
+            <p class="text-xl font-bold">
+              The day stands if {schedule.hours_guessed.join(' and ')}
+              {schedule.hours_guessed.length === 1 ? 'has' : 'have'} time at the usual hours.
+            </p>
+            <p class="soft small">Nobody said when. Set the week, or read a calendar, and it is no guess.</p>
+          {:else}
+            <p class="text-xl font-bold text-(--good)">The day stands.</p>
+          {/if}
           <p class="soft">
             {left.length}
             {left.length === 1 ? 'step is' : 'steps are'} left. All of it could be ready by {dayAndHour(

@@ -25,6 +25,7 @@ export interface MoldSand {
   green_kpa: number | null;
   binder: HeapBinder;
   verdict: Verdict;
+  seen: boolean;
   says_mud: boolean;
   /** Since sand came back to it out of a mold, h; null where none did within half a day. */
   back_h: number | null;
@@ -49,6 +50,7 @@ export async function moldSands(db: Database): Promise<MoldSand[]> {
           green_kpa: broken ? (broken.result as { strength_kpa: number }).strength_kpa : null,
           binder,
           verdict: state.verdict,
+          seen: state.seen,
           says_mud: state.says_mud,
           back_h: await hoursSinceBack(db, id)
         }

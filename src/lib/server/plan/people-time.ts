@@ -10,6 +10,8 @@ export interface PeoplesTime {
   people: People;
   /** What their calendars have. */
   busy: People;
+  /** Those whose time nobody told, by name: no week and no calendar, so that usual hours stand in. */
+  guessed: string[];
 }
 
 export async function peoplesTime(
@@ -36,7 +38,15 @@ export async function peoplesTime(
     Object.fromEntries(people.map((who) => [who, of(who)]));
   return {
     people: each((who) => openTime(hoursOfWeek(who), busyOf(who), zone, from, to)),
-    busy: each(busyOf)
+    busy: each(busyOf),
+    guessed: people.includes(ANYONE)
+      ? ['whoever does it']
+      : members
+          .filter(
+            ({ id, hours }) =>
+              people.includes(String(id)) && hours === null && busyOf(String(id)).length === 0
+          )
+          .map(({ name }) => name)
   };
 }
 

@@ -13,6 +13,7 @@ import { newHeapTest } from '../testing/moisture-test';
 import { createMember, amendMember } from '../member/members';
 import { amendPattern, listPatterns, readPattern } from '../pattern/patterns';
 import { createSession, readSession } from '../session/sessions';
+import { listLots } from '../stock/stock';
 import { demoDatabase } from '../demo/demo-database';
 import { readCalendarFile } from '../calendar/busy';
 import { createPlan, amendPlan, planOfSession, removePlan, restorePlan } from './plans';
@@ -123,8 +124,11 @@ describe('a plan back from a pour day', () => {
   it('hours and calendars of those who take part are kept', async () => {
     const { db } = shed;
     const { id } = await createMember(db, { name: 'Orla' });
-    await amendMember(db, id, { hours: [{ weekday: 6, from_min: 10 * 60, to_min: 17 * 60 }] });
     const { plan } = await planned(2, [id]);
+    const guessed = async () => (await readSchedule(db, plan.id)).hours_guessed;
+    expect(await guessed()).toEqual(['Orla']);
+    await amendMember(db, id, { hours: [{ weekday: 6, from_min: 10 * 60, to_min: 17 * 60 }] });
+    expect(await guessed()).toEqual([]);
     const zone = 'Europe/London';
     const hoursOf = async () =>
       (await readSchedule(db, plan.id)).steps
@@ -253,6 +257,43 @@ describe('a plan back from a pour day', () => {
     const guessed = await notePlanStep(db, of_it.id, { id: temper.id, done_at, log: true });
     expect(guessed).toMatchObject({ entered: null, logged: null, undo: null });
     expect((await listEntries(db, id, { limit: 9 })).items).toHaveLength(1);
+  });
+
+  it('clay that a tick enters is the bag’s, with its water and what of it binds', async () => {
+    const { db } = shed;
+    const { id } = await createHeap(db, {
+      name: 'Short of clay',
+      system: 'water',
+      binder: 'sodium-bentonite',
+      container: { cover: 'lid', exposed_area_m2: 0.2 }
+    });
+    const ago = (days: number) => new Date(nowMs() - days * DAY).toISOString();
+    await appendEntry(db, id, {
+      kind: 'mixed',
+      at: ago(4),
+      additions: [
+        { ingredient: 'sand', kg: 60, moisture_percent: 0.2 },
+        { ingredient: 'binder', kg: 2, moisture_percent: 9, active_percent: 90 },
+        { ingredient: 'water', kg: 0.2 }
+      ],
+      confirmed: true
+    });
+    await appendTest(db, id, newHeapTest(ago(2), 0.6));
+    const plan = await plannedOf(id);
+    const temper = (await readSchedule(db, plan.id)).steps.find(({ about }) => about.do === 'temper')!;
+    const { entered } = await notePlanStep(db, plan.id, { id: temper.id, done_at: nowIso(), log: true });
+    const { items } = await listEntries(db, id, { limit: 9, kind: 'added' });
+    expect(items).toHaveLength(1);
+    // By the word clay alone it would count as dry and pure; this bag was tested.
+    const bag = (await listLots(db)).find(({ id: lot }) => lot === (items[0] as { lot_id?: number }).lot_id)!;
+    expect(bag.kind).toBe('sodium-bentonite');
+    expect(items[0]).toMatchObject({
+      ingredient: 'sodium-bentonite',
+      moisture_percent: expect.closeTo(bag.moisture_percent.value, 6),
+      active_percent: expect.closeTo(bag.active_percent.value, 6)
+    });
+    expect(bag.active_percent.value).toBeLessThan(95);
+    expect(entered).toMatchObject({ binder_kg: (items[0] as unknown as { kg: number }).kg });
   });
 
   it('burnt sand that lies by the heap is asked about before a tick stirs it in', async () => {

@@ -49,6 +49,8 @@ export interface Schedule {
   drop: { serves: string; makes: string }[] | null;
   /** Steps that find no opening that is long enough. */
   too_long: string[];
+  /** Those whose time nobody told: the plan goes by usual hours of theirs. */
+  hours_guessed: string[];
   /** Heaps that may freeze for all that is known: there is no forecast for where they stand, or none so far ahead. */
   frost_unknown: string[];
   /** How long molds take here against the handbook, and by how many that is known; null where it is not. */
@@ -75,6 +77,7 @@ interface Worked {
   left: CastingStep[];
   people: People;
   busy: People;
+  guessed: string[];
   wanted: number;
   now: number;
 }
@@ -98,7 +101,7 @@ export function readSchedule(db: Database, id: number, now = nowMs()): Promise<S
 
 async function scheduled(db: Database, id: number, now: number): Promise<Schedule> {
   const work = await worked(db, id, now);
-  const { plan, session, facts, all, left, people, busy, wanted } = work;
+  const { plan, session, facts, all, left, people, busy, guessed, wanted } = work;
   // A day whose pour was ticked is planned on from now.
   const goal = left.some((step) => step.id === POUR) ? POUR : (left.at(-1)?.id ?? null);
   const planned = goal === null ? null : planBack(left, goal, wanted, people, now, busy);
@@ -138,6 +141,7 @@ async function scheduled(db: Database, id: number, now: number): Promise<Schedul
     proven: found?.proven ?? false,
     drop: drop && drop.length > 0 ? drop.map((serves) => ({ serves, makes: makes(serves) })) : null,
     too_long: planned && 'too_long' in planned ? planned.too_long : [],
+    hours_guessed: guessed,
     frost_unknown: facts.heaps.filter(({ frost_known }) => !frost_known).map(({ name: of }) => of),
     ramming: await readRammingPace(db, await listFlasks(db)),
     molds: facts.molds.map(({ number, mold_id, flask, makes: of, sand_kg, round }) => ({

@@ -50,6 +50,7 @@
       green_kpa: number | null;
       binder: HeapBinder;
       verdict: Verdict;
+      seen: boolean;
       says_mud: boolean;
       back_h: number | null;
     }[];

@@ -10,12 +10,19 @@ const WORDS: Record<Exclude<SandTrouble, 'short'>, { title: string; first: strin
   'too-oily': { title: 'Too oily.', first: 'Work dry sand in before you ram.' },
   'short-of-clay': { title: 'Short of clay.', first: 'Edges and lifts will be weak. Dose it first.' },
   'short-of-oil': { title: 'Short of oil.', first: 'Edges will be weak. Dose it first.' },
+  unsettled: {
+    title: 'Not settled yet.',
+    first: 'The looks at it and the ledger disagree. Dry and weigh a sample before you ram.'
+  },
   'not-known': { title: 'Nobody knows how it is.', first: 'Squeeze it before you ram.' },
   warm: {
     title: 'Fresh out of a mold.',
     first: 'Feel deep into it: ram it when it is no warmer than your hand.'
   }
 };
+
+/** The test that settles it. */
+const TEST: Partial<Record<SandTrouble, string>> = { 'not-known': 'squeeze', unsettled: 'moisture' };
 
 /** A remark on the sand of a mold, what comes first, and where that is done. */
 export function sandRemarkWords(
@@ -30,5 +37,5 @@ export function sandRemarkWords(
       first: 'Mix more before you ram, or take a smaller flask.',
       href: `${heap}/renew?more_kg=${(short_kg ?? 0).toFixed(3)}`
     };
-  return { ...WORDS[is], href: is === 'not-known' ? `${heap}/test/squeeze` : heap };
+  return { ...WORDS[is], href: TEST[is] ? `${heap}/test/${TEST[is]}` : heap };
 }
