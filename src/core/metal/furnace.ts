@@ -71,17 +71,29 @@ export interface Furnace {
   lining_j_k: number;
   /** Share of its power that stays in. */
   efficiency: number;
+  /** As hot as it gets, °C. */
+  most_c: number;
 }
 
-/** Kinds of small furnace; a lining of firebrick or fibre (handbook default). */
+/** Kinds of small furnace; a lining of firebrick or fibre, elements of wire in the electric ones (handbook default). */
 export const FURNACES = {
-  'electric-small': { name: 'electric, small', power_w: 1500, lining_j_k: 2500, efficiency: 0.6 },
-  electric: { name: 'electric', power_w: 3000, lining_j_k: 6000, efficiency: 0.6 },
-  gas: { name: 'gas burner', power_w: 20_000, lining_j_k: 9000, efficiency: 0.25 },
-  charcoal: { name: 'charcoal and blower', power_w: 15_000, lining_j_k: 9000, efficiency: 0.15 }
+  'electric-small': {
+    name: 'electric, small',
+    power_w: 1500,
+    lining_j_k: 2500,
+    efficiency: 0.6,
+    most_c: 1150
+  },
+  electric: { name: 'electric', power_w: 3000, lining_j_k: 6000, efficiency: 0.6, most_c: 1250 },
+  gas: { name: 'gas burner', power_w: 20_000, lining_j_k: 9000, efficiency: 0.25, most_c: 1500 },
+  charcoal: { name: 'charcoal and blower', power_w: 15_000, lining_j_k: 9000, efficiency: 0.15, most_c: 1500 }
 } as const satisfies Record<string, Furnace & { name: string }>;
 export type FurnaceKind = keyof typeof FURNACES;
 export const FURNACE_KINDS = Object.keys(FURNACES) as FurnaceKind[];
+
+/** The smallest furnace that gets so hot: taken where nobody said what they melt in. */
+export const furnaceFor = (set_c: number): FurnaceKind =>
+  FURNACE_KINDS.find((kind) => FURNACES[kind].most_c >= set_c) ?? 'gas';
 
 /**
  * How long a furnace takes to bring a charge to heat, s: what metal and lining take, over what stays in.
@@ -93,7 +105,7 @@ export function warmUpTime(
   of: AlloyFigures,
   charge_kg: number,
   set_c: number,
-  { power_w, lining_j_k, efficiency }: Furnace,
+  { power_w, lining_j_k, efficiency }: Omit<Furnace, 'most_c'>,
   furnace_c = 20
 ): number {
   const metal = charge_kg * heatToMelt(of, 20, set_c);

@@ -9,6 +9,7 @@ import {
   judgeSetPoint,
   pouringTemperature,
   setPointRange,
+  furnaceFor,
   warmUpTime
 } from './furnace';
 import { CALM_M_S } from './gating';
@@ -187,6 +188,16 @@ describe('the furnace', () => {
     expect(warmUpTime(aluminium, 2, 720, electric, 500)).toBeLessThan(
       warmUpTime(aluminium, 2, 720, electric)
     );
+  });
+  it('a furnace is taken that gets hot enough: wire glows no hotter than about 1150 °C in a small one', () => {
+    // Set-points of the handbook: 745 °C for aluminium, 1195 for tin bronze, 1445 for grey iron.
+    expect([745, 1150, 1195, 1250, 1445].map(furnaceFor)).toEqual([
+      'electric-small',
+      'electric-small',
+      'electric',
+      'electric',
+      'gas'
+    ]);
   });
 });
 

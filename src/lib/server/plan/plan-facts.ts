@@ -2,7 +2,7 @@ import { nowMs } from '$core/time/now';
 import { ALLOYS } from '$core/reference/alloys';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
 import { DELIVERY_DAYS, FROST_C, TEMPERED_BEFORE_H } from '$core/reference/plan';
-import { FURNACES, warmUpTime } from '$core/metal/furnace';
+import { FURNACES, furnaceFor, warmUpTime } from '$core/metal/furnace';
 import type { GatingPlan } from '$core/metal/gating-plan';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import type { CastingBox } from '$core/mold/casting';
@@ -113,7 +113,8 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
       }))
     ];
   });
-  const furnace = FURNACES[session.melt?.furnace ?? 'electric-small'];
+  const hottest_c = alloy.pour_c + alloy.set_point.carry_c;
+  const furnace = FURNACES[session.melt?.furnace ?? furnaceFor(hottest_c)];
   // Of molds that were shaken out the sand is still to be put right.
   const shaken = session.molds.filter(({ state }) => state === 'shaken-out');
   const heap_ids = [
@@ -204,10 +205,9 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
       pattern_ids: of.map(({ pattern_id }) => pattern_id)
     })),
     melts: melts.map((melt, i) => {
-      const set_c = alloy.pour_c + alloy.set_point.carry_c;
       // The furnace is warm still for all but the first.
-      const furnace_c = i === 0 ? 20 : WARM_FURNACE * set_c;
-      return { ...melt, heat_min: warmUpTime(alloy, melt.charge_kg, set_c, furnace, furnace_c) / 60 };
+      const furnace_c = i === 0 ? 20 : WARM_FURNACE * hottest_c;
+      return { ...melt, heat_min: warmUpTime(alloy, melt.charge_kg, hottest_c, furnace, furnace_c) / 60 };
     }),
     alloy: alloy.name,
     ramming_pace: (await readRammingPace(db, flasks))?.times ?? 1,

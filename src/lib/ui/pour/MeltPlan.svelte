@@ -123,8 +123,11 @@
       ? Math.max(...recipe.parts.map(({ melts_c }) => melts_c)) + alloy.set_point.over_c
       : null
   );
+  /** How hot the furnace has to get: for what is melted first, where that melts higher. */
+  const wants_c = $derived(Math.max(first_c ?? 0, melt.set.celsius ?? pour_c + alloy.set_point.carry_c));
+  const reaches = $derived(kind === null || FURNACES[kind].most_c >= wants_c);
   const warm = $derived(
-    kind && largest > 0
+    kind && reaches && largest > 0
       ? warmUpTime(alloy, largest, melt.set.celsius ?? pour_c + alloy.set_point.carry_c, {
           ...FURNACES[kind],
           power_w: melt.power.si ?? FURNACES[kind].power_w
@@ -279,6 +282,15 @@
       </p>
     {:else if set}
       <p class={set.is === 'right' ? 'text-(--good)' : 'wrong'} role="status">{setPointSays(set, units())}</p>
+    {/if}
+    {#if kind && !reaches}
+      <p class="wrong" role="status">
+        A furnace like this ({FURNACES[kind].name}) gets to about {temperatureText(
+          FURNACES[kind].most_c,
+          units()
+        )}: this melt wants {temperatureText(wants_c, units())}. Take a hotter one, or a metal that melts
+        lower.
+      </p>
     {/if}
     {#if warm !== null}
       <p>
