@@ -26,7 +26,7 @@ const sheds = Array.from({ length: Math.ceil(days / DAYS_EACH) }, (_, i) => ({
 }));
 
 const counts = new Map<HarmName, number>();
-const castings = { poured: 0, sound: 0 };
+const castings = { wanted: 0, sound: 0 };
 let given_up = 0;
 const began = performance.now();
 await Promise.all(Array.from({ length: availableParallelism() }, worker));
@@ -35,9 +35,9 @@ console.log(
   `\n${days} casting days in ${Math.ceil(days / DAYS_EACH)} sheds, ${Math.round((performance.now() - began) / 1000)} s`
 );
 console.log(`${given_up} given up with a word why`);
-const share = castings.poured > 0 ? castings.sound / castings.poured : 0;
+const share = castings.wanted > 0 ? castings.sound / castings.wanted : 0;
 console.log(
-  `${castings.sound} of ${castings.poured} castings sound, ${(100 * share).toFixed(1)} % (at least ${100 * GOAL_SOUND})`
+  `${castings.sound} of ${castings.wanted} castings came out sound, ${(100 * share).toFixed(1)} % (at least ${100 * GOAL_SOUND})`
 );
 console.log(
   counts.size === 0 ? 'no harm' : [...counts].map(([is, count]) => `${count} × ${HARMS[is]}`).join('\n')
@@ -61,7 +61,7 @@ async function followed(number: number, of_days: number): Promise<void> {
     await app.close();
   }
   given_up += keeper.stops.length;
-  castings.poured += keeper.castings.poured;
+  castings.wanted += keeper.castings.wanted;
   castings.sound += keeper.castings.sound;
   const of = `shed ${number} (${shed.way}, ${shed.nature.binder}, ${shed.metal})`;
   for (const { is, what } of keeper.harms) {
