@@ -150,6 +150,28 @@ test('sand that is put right by itself leaves the coming casting where it was', 
   expect((await (await request.get(`/api/v1/sessions/${old.id}`)).json()).stage).toBe('done');
 });
 
+test('two castings at once: Pour and Shake out take the one that is asked for, and lead to the other', async ({
+  page,
+  request
+}) => {
+  await mixedHeap(request, 'Gate heap');
+  const at = (days: number) => hoursAgo(-24 * days);
+  await made(request, '/sessions', { name: 'Latches', at: at(1), zone: 'Europe/London' });
+  const far = await made(request, '/sessions', { name: 'Dial plate', at: at(9), zone: 'Europe/London' });
+  await open(page, '/pour');
+  const head = page.getByRole('main').locator('header').first();
+  await expect(head).toContainText('Latches,');
+  await page.getByRole('link', { name: 'Dial plate' }).click();
+  await expect(head).toContainText('Dial plate,');
+  await expect(page.getByText('Also open:')).toContainText('Latches');
+  await open(page, `/shake-out?day=${far.id}`);
+  await expect(head).toContainText('Dial plate');
+  // A day that is not there is none: the next one stands.
+  await open(page, '/shake-out?day=999');
+  await expect(head).toContainText('Latches');
+  await accessible(page);
+});
+
 test('a day is not over while sand stands in a mold: it goes back first, and can be taken back', async ({
   page,
   request

@@ -123,7 +123,7 @@
         {:else if schedule.pour_at}
           {#if schedule.hours_guessed.length > 0}
             <p class="text-xl font-bold">
-              The day stands if {schedule.hours_guessed.join(' and ')}
+              The day stands if {new Intl.ListFormat('en-GB').format(schedule.hours_guessed)}
               {schedule.hours_guessed.length === 1 ? 'has' : 'have'} time at the usual hours.
             </p>
             <p class="soft small">Nobody said when. Set the week, or read a calendar, and it is no guess.</p>
