@@ -13,6 +13,7 @@
   import MeltPlan from '$lib/ui/pour/MeltPlan.svelte';
   import PourNow from '$lib/ui/pour/PourNow.svelte';
   import { castingWords } from '$lib/ui/session/casting-words';
+  import { stagePage } from '$lib/ui/session/stage-page';
   import OtherCastings from '$lib/ui/session/OtherCastings.svelte';
   import { units } from '$lib/ui/preferences';
   import FollowSession from '$lib/ui/step/FollowSession.svelte';
@@ -68,7 +69,7 @@
       { id: `${mold_id}:open`, kind: 'open', state: 'done', at: nowIso() },
       mold_id
     );
-    await goto(`/shake-out?day=${data.day!.id}&mold=${mold_id}`);
+    await goto(stagePage('/shake-out', data.day!.id, mold_id));
   }
 </script>
 
@@ -112,7 +113,7 @@
     <div class="stack">
       {#if shut.length > 0}<LeaveShut molds={shut} onopen={open} />{/if}
       {#if poured.length > shut.length}
-        <p><a class="act" href="/shake-out?day={data.day.id}">Shake out what is open</a></p>
+        <p><a class="act" href={stagePage('/shake-out', data.day.id)}>Shake out what is open</a></p>
       {/if}
       {#if next}
         <section class="stack" aria-label="Next to pour">

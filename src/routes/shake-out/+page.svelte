@@ -11,6 +11,7 @@
   import { shortTime } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
   import { castingWords } from '$lib/ui/session/casting-words';
+  import { stagePage } from '$lib/ui/session/stage-page';
   import OtherCastings from '$lib/ui/session/OtherCastings.svelte';
   import CastingCard from '$lib/ui/shake-out/CastingCard.svelte';
   import SandBack from '$lib/ui/shake-out/SandBack.svelte';
@@ -70,7 +71,7 @@
   <h1>Shake out</h1>
   {#if words && data.day}
     <p class="soft small">
-      {words.name} · <a href="/pour?day={data.day.id}">the pour</a> ·
+      {words.name} · <a href={stagePage('/pour', data.day.id)}>the pour</a> ·
       <a href="/sessions/{data.day.id}">its record</a>
     </p>
   {/if}
@@ -132,7 +133,7 @@
           {#each poured as mold (mold.id)}
             <li>
               <a
-                href="/shake-out?day={data.day!.id}&mold={mold.id}"
+                href={stagePage('/shake-out', data.day!.id, mold.id)}
                 class="flex min-h-12 items-center justify-between gap-3 py-2 no-underline {mold.id ===
                 open?.id
                   ? 'font-bold'

@@ -4,6 +4,7 @@
   import { ApiProblem } from '$lib/ui/api-client';
   import { giveBack } from '$lib/ui/mold/give-back';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
+  import { stagePage } from './stage-page';
 
   interface FullMold {
     id: number;
@@ -54,7 +55,7 @@
           >Mold {number}: {MOLD_STATE_WORDS[mold.state]}</a
         >
         {#if mold.state === 'poured'}
-          <a class="quiet" href="/shake-out?day={session_id}&mold={mold.id}">Shake it out</a>
+          <a class="quiet" href={stagePage('/shake-out', session_id, mold.id)}>Shake it out</a>
         {:else}
           <button type="button" class="quiet" disabled={busy} onclick={() => back(mold)}
             >Give its sand back</button

@@ -24,6 +24,7 @@
   import type { NotedStep } from '$core/session/noted-step';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { dryingLeft } from '$lib/ui/pattern/coats';
+  import { stagePage } from '$lib/ui/session/stage-page';
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
   import { told } from '$lib/ui/toast/toaster';
@@ -151,7 +152,7 @@
     ]}{mold.broken_because ? `: ${mold.broken_because}` : ''} ·
     <a href="/mold/{mold.id}/gating">gating</a> ·
     <a href="/mold/{mold.id}/freeze">how it freezes</a>{#if mold.state === 'closed'}
-      · <a href="/pour?day={data.day.id}">pour it</a>{/if} · <a href="/mold">all molds</a>
+      · <a href={stagePage('/pour', data.day.id)}>pour it</a>{/if} · <a href="/mold">all molds</a>
   </p>
 </header>
 <div class="columns">
