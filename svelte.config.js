@@ -13,7 +13,13 @@ export default {
       config: (config) => {
         // The build's own configuration is read as it stands, with the names of its files.
         config.compilerOptions.allowImportingTsExtensions = true;
-        config.include.push('../bench/**/*.ts', '../e2e/**/*.ts', '../faults/**/*.ts', '../follow/**/*.ts', '../scripts/**/*.ts');
+        config.include.push(
+          '../bench/**/*.ts',
+          '../e2e/**/*.ts',
+          '../faults/**/*.ts',
+          '../follow/**/*.ts',
+          '../scripts/**/*.ts'
+        );
       }
     },
     adapter: adapter(),

@@ -16,7 +16,13 @@ export default defineConfig({
     }
   },
   test: {
-    include: ['src/**/*.test.ts', 'bench/**/*.test.ts', 'faults/**/*.test.ts', 'follow/**/*.test.ts', 'scripts/**/*.test.mjs'],
+    include: [
+      'src/**/*.test.ts',
+      'bench/**/*.test.ts',
+      'faults/**/*.test.ts',
+      'follow/**/*.test.ts',
+      'scripts/**/*.test.mjs'
+    ],
     environment: 'node',
     // All there are: it would leave one of two idle.
     maxWorkers: availableParallelism(),

@@ -251,7 +251,8 @@ describe('the day’s record of a casting', () => {
       area_cm2: 20.268,
       pressure_g_cm2: 10
     } as never); // as above
-    await pour(session, mold, { pour_c: 805, seconds: 25, interrupted: true });
+    // As hot as it bears.
+    await pour(session, mold, { pour_c: 800, seconds: 25, interrupted: true });
     const casting = await createCasting(db, {
       mold_id: mold,
       pattern_id: pattern,

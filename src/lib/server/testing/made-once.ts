@@ -25,6 +25,8 @@ export async function madeOnce(name: string, make: (folder: string) => Promise<v
       continue;
     }
     try {
+      // Somebody may have finished between our look and our turn.
+      if (existsSync(made)) break;
       const draft = join(making, 'draft');
       mkdirSync(draft);
       await make(draft);
