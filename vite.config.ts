@@ -11,7 +11,7 @@ const FRAME = [
   /node_modules\/@sveltejs\/kit\/src\/(runtime|utils|exports)\//,
   /node_modules\/@skeletonlabs\/skeleton-svelte\/dist\/(internal|components\/navigation)\//,
   /src\/lib\/ui\/(frame\/(Rail|OutboxStrip|Overlays|SessionNote|single-keys)|page\/(overlay|places|Ticket))/,
-  /src\/lib\/ui\/(outbox|draft|date|preferences|api-client|entry\/log-entry|toast\/toaster|timer\/(timers|Rings))/,
+  /src\/lib\/ui\/(outbox|draft|date\/(reader-day|written-date)|preferences|api-client|entry\/log-entry|toast\/toaster|timer\/(timers|Rings))/,
   /src\/lib\/ui\/field\/(as-sentence|posted-before|record-form|Field|TextField|FormTrouble|Posted)\b/,
   /src\/lib\/schema\/(posted-form|locale)/,
   /src\/core\/(quantity|time)\//

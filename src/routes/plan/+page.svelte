@@ -4,7 +4,7 @@
   import { massText } from '$core/quantity/display';
   import { stepWords } from '$core/plan/steps/kinds';
   import { ApiProblem, api, amend } from '$lib/ui/api-client';
-  import { dayAndHour } from '$lib/ui/date/written-date';
+  import { dayAndHour } from '$lib/ui/date/written-day';
   import { minutesWords } from '$lib/ui/plan/plan-words';
   import CalendarOut from '$lib/ui/plan/CalendarOut.svelte';
   import OwnSteps from '$lib/ui/plan/OwnSteps.svelte';

@@ -3,7 +3,7 @@
   import { nowMs } from '$core/time/now';
   import SignOut from '$lib/ui/frame/SignOut.svelte';
   import WithoutServer from '$lib/ui/frame/WithoutServer.svelte';
-  import { dayAndHour, fullDate } from '$lib/ui/date/written-date';
+  import { dayAndHour, fullDate } from '$lib/ui/date/written-day';
   import Choice from '$lib/ui/field/Choice.svelte';
   import { prefer } from '$lib/ui/preferences';
   import { enhance } from '$app/forms';

@@ -4,7 +4,8 @@
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { moneyText, perWeight } from '$lib/ui/money';
   import { units } from '$lib/ui/preferences';
-  import { monthName, shortDate } from '$lib/ui/date/written-date';
+  import { shortDate } from '$lib/ui/date/written-date';
+  import { monthName } from '$lib/ui/date/written-day';
   import Term from '$lib/ui/term/Term.svelte';
   import type { TermName } from '$lib/ui/term/terms';
   import WhatDiffered from '$lib/ui/year/WhatDiffered.svelte';

@@ -1,4 +1,4 @@
-import { moment } from '../date/written-date';
+import { moment } from '../date/written-day';
 import type { Palette } from './palette';
 
 interface Extent {

@@ -1,16 +1,7 @@
 import { page } from '$app/state';
 import { afterEach, describe, expect, it } from 'vitest';
-import {
-  clockOf,
-  dayAndHour,
-  dayHeading,
-  fullDate,
-  monthName,
-  relativeDay,
-  shortDate,
-  shortTime,
-  weekdayName
-} from './written-date';
+import { relativeDay, shortDate, shortTime } from './written-date';
+import { clockOf, dayAndHour, dayHeading, fullDate, monthName, weekdayName } from './written-day';
 
 /** As the framework hands it on: units of the reader's own page stand in here. */
 const as = (locale: string, dates?: 'day-first' | 'month-first') =>

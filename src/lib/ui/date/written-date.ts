@@ -1,4 +1,4 @@
-import { dayAfter, daysFrom, yearIn, type Day } from '$core/time/day';
+import { daysFrom, yearIn } from '$core/time/day';
 import { nowMs } from '$core/time/now';
 import { machineZone } from '$core/time/zone';
 import { datesAs } from '../preferences';
@@ -11,7 +11,8 @@ import { dayOf, minuteOf } from './reader-day';
 
 // Made once for each way of writing dates: a formatter costs far more to make than to use.
 const made = new Map<string, Intl.DateTimeFormat>();
-function written(at: Date | number | string, options: Intl.DateTimeFormatOptions): string {
+/** Writes a moment by the parts that are wanted of it. */
+export function written(at: Date | number | string, options: Intl.DateTimeFormatOptions): string {
   const way = datesAs();
   const key = `${way} ${Object.values(options).join(' ')} ${Object.keys(options).join(' ')}`;
   let format = made.get(key);
@@ -25,8 +26,7 @@ function written(at: Date | number | string, options: Intl.DateTimeFormatOptions
   return format.format(new Date(at));
 }
 
-const HOUR: Intl.DateTimeFormatOptions = { hour: 'numeric', minute: '2-digit' };
-const noonOf = (day: Day): string => `${day}T12:00:00`;
+export const HOUR: Intl.DateTimeFormatOptions = { hour: 'numeric', minute: '2-digit' };
 
 /** The time of day, in the reader's own zone. */
 export const shortTime = (at: string | number): string => written(at, HOUR);
@@ -37,35 +37,8 @@ export function shortDate(iso: string, now = nowMs()): string {
   return written(iso, { day: 'numeric', month: 'short', ...(!sameYear && { year: '2-digit' }) });
 }
 
-/** A day with its year. */
-export const fullDate = (day: Day): string =>
-  written(noonOf(day), { day: 'numeric', month: 'short', year: 'numeric' });
-
-/** A day and its hour, in a line. */
-export const dayAndHour = (at: string | number): string =>
-  written(at, { weekday: 'short', day: 'numeric', month: 'short', ...HOUR });
-
-/** A moment to the minute, with its year: at the head of a chart's words. */
-export const moment = (at: number): string =>
-  written(at, { day: 'numeric', month: 'short', year: 'numeric', ...HOUR });
-
-/** A day as a heading. */
-export const dayHeading = (day: Day): string =>
-  written(noonOf(day), { weekday: 'long', day: 'numeric', month: 'long' });
-
-/** A weekday's name; Sunday is 0. */
-export const weekdayName = (weekday: number): string =>
-  written(noonOf(dayAfter('2026-02-01', weekday)), { weekday: 'long' });
-
 /** The weekday of a moment. */
 export const weekdayOf = (at: string | number): string => written(at, { weekday: 'long' });
-
-/** A month's name in short, of `2026-04`. */
-export const monthName = (month: string): string => written(`${month}-15T12:00:00`, { month: 'short' });
-
-/** A minute of the day as the reader's clock shows it. */
-export const clockOf = (minute: number): string =>
-  written(new Date(2026, 1, 1, Math.floor(minute / 60), minute % 60), HOUR);
 
 /** From then on a day is called its night. */
 const EVENING_MIN = 17 * 60;

@@ -6,7 +6,7 @@
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { zone } from '$lib/ui/field/record-form.svelte';
   import { told, warned } from '$lib/ui/toast/toaster';
-  import { clockOf, dayAndHour, weekdayName } from '$lib/ui/date/written-date';
+  import { clockOf, dayAndHour, weekdayName } from '$lib/ui/date/written-day';
   import { WEEKDAYS } from './plan-words';
 
   interface Member {

@@ -12,7 +12,7 @@
   import StepLine from './StepLine.svelte';
   import StepMore from './StepMore.svelte';
   import { dayOf } from '$lib/ui/date/reader-day';
-  import { dayHeading } from '$lib/ui/date/written-date';
+  import { dayHeading } from '$lib/ui/date/written-day';
   import { daysBetween } from './plan-words';
   import { note, tick } from './tick';
   import type { PlanStepShown } from './schedule';

@@ -5,7 +5,8 @@
   import ControlChart from '$lib/ui/chart/ControlChart.svelte';
   import Term from '$lib/ui/term/Term.svelte';
   import { dayOf } from '$lib/ui/date/reader-day';
-  import { fullDate, shortDate } from '$lib/ui/date/written-date';
+  import { shortDate } from '$lib/ui/date/written-date';
+  import { fullDate } from '$lib/ui/date/written-day';
 
   const { data } = $props();
   type Shown = (typeof data.charts)[number];
