@@ -175,9 +175,8 @@ export class Keeper extends MetalWork {
           await this.squeeze();
           await this.dryAndWeigh();
         }
-        const lit_at = this.now;
         await this.spend(step.minutes);
-        this.lit = { at: lit_at, ready_at: this.now, set_c: first.pour_c + first.alloy.set_point.carry_c };
+        this.lit = { ready_at: this.now, set_c: first.pour_c + first.alloy.set_point.carry_c };
         return (await tick()) !== null;
       }
       case 'pour': {

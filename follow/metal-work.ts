@@ -9,7 +9,7 @@ import { MIN_MS, need, ZONE, type Id } from './workshop';
 
 /** The work at the fire: charged, heated, measured, checked and poured. */
 export abstract class MetalWork extends MoldWork {
-  protected lit: { at: number; ready_at: number; set_c: number } | null = null;
+  protected lit: { ready_at: number; set_c: number } | null = null;
   private crucible_kg = 0;
   private melt = { true_c: 0, told_c: 0 };
 
@@ -31,7 +31,7 @@ export abstract class MetalWork extends MoldWork {
       const first = molds.find(({ state }) => state === 'closed');
       if (!first) return false;
       await this.spend(30);
-      this.lit = { at: this.now, ready_at: this.now, set_c: first.pour_c + first.alloy.set_point.carry_c };
+      this.lit = { ready_at: this.now, set_c: first.pour_c + first.alloy.set_point.carry_c };
     }
     if (!this.lit) {
       this.harm('out-of-order', `melt ${melt} is poured, and no furnace was lit`);

@@ -23,7 +23,6 @@ interface MoldPage {
 export interface PourPage {
   molds: {
     id: number;
-    number: number;
     state: string;
     pour_c: number;
     before: { wants_kg: number };
@@ -36,9 +35,7 @@ export interface StandingMold {
   id: number;
   sand: TrueSand;
   blocks: Block[];
-  told: ToldGating;
   bodies: MetalBody[];
-  held_kg: number;
   poured_at: number | null;
   /** When it was said to be ready to open, ms; null where nobody said. */
   open_at: number | null;
@@ -166,9 +163,7 @@ export abstract class MoldWork extends SandWork {
       id: mold_id,
       sand,
       blocks,
-      told: way,
       bodies,
-      held_kg,
       poured_at: null,
       open_at: null,
       metal_kg: 0,

@@ -14,8 +14,8 @@ import type { Problem } from './app';
 import { HOUR_MS, need, Workshop, type Id } from './workshop';
 
 type Role = 'sand' | 'binder' | 'oil' | 'water';
+
 interface SandPage {
-  day: Id | null;
   needs: {
     discard_kg: number;
     water_kg: number;

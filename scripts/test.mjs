@@ -12,7 +12,8 @@ const IN_MEMORY = '/dev/shm';
 const ROOM_BYTES = 3e9;
 
 const parts = [];
-let failed = false;
+/** What of it failed, by its title. */
+const red = [];
 
 await part('install and build', async () => {
   await ensureReady({ tests: true });
@@ -66,9 +67,10 @@ const broken = unit.numFailedTests + ends.unexpected + ends.flaky;
 console.log('');
 for (const { title, seconds } of parts) console.log(`${String(seconds).padStart(6)} s  ${title}`);
 console.log(`\n${passed} passed, ${broken} failed`);
+for (const title of red) console.log(`✗ ${title}`);
 // Said once more where one looks: what was printed above is thousands of lines.
 for (const name of [...failedUnits(unit), ...failedWalks(ends_of)]) console.log(`✗ ${name}`);
-process.exit(failed || broken > 0 || passed === 0 ? 1 : 0);
+process.exit(red.length > 0 || broken > 0 || passed === 0 ? 1 : 0);
 
 /** Does a part of it, and keeps how long it took. */
 async function part(title, work) {
@@ -91,7 +93,7 @@ function run(title, [program, ...args], aloud = false) {
     const code = await new Promise((done) => child.on('close', done));
     if (!aloud) console.log(`\n── ${title}\n${said.trim()}`);
     if (code === 0) return;
-    failed = true;
+    red.push(title);
     console.error(`✗ ${title}`);
   });
 }

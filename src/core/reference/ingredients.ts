@@ -1,4 +1,5 @@
 import type { HeapBinder } from './targets';
+
 /**
  * Handbook defaults for what goes into molding sand. Every lot can override them.
  *

@@ -296,6 +296,28 @@ describe('a plan back from a pour day', () => {
     expect(entered).toMatchObject({ binder_kg: (items[0] as unknown as { kg: number }).kg });
   });
 
+  it('sand that came back out of a mold waits to be put right, until that is begun', async () => {
+    const { db } = shed;
+    const plan = await plannedOf(1);
+    const { molds } = await setOutMolds(db, plan.id);
+    const back_at = new Date(nowMs() - 3_600_000).toISOString();
+    const drawn_at = new Date(nowMs() - 7_200_000).toISOString();
+    const common = { session_id: plan.session_id, mold_id: molds[0]!, kg: 9, confirmed: true };
+    await appendEntry(db, 1, { kind: 'drawn', at: drawn_at, ...common });
+    await appendEntry(db, 1, { kind: 'returned', at: back_at, ...common, rest_lost: true });
+    await db.tables.molds.update({ state: 'shaken-out' }, { where: { session_id: plan.session_id } });
+    const steps = async () => (await readSchedule(db, plan.id, nowMs() + 60_000)).steps.map(({ id }) => id);
+    expect(await steps()).toEqual(expect.arrayContaining(['recondition:1', 'record']));
+    expect((await steps()).some((id) => /^(metal|tools|heat|pour|temper|squeeze)/.test(id))).toBe(false);
+    await db.tables.sessions.update(
+      { sand: { 1: { begun_at: nowIso() } } as never }, // as Recondition writes it
+      { where: { id: plan.session_id } }
+    );
+    expect((await readSchedule(db, plan.id, nowMs() + 180_000)).steps.map(({ id }) => id)).not.toContain(
+      'recondition:1'
+    );
+  });
+
   it('burnt sand that lies by the heap is asked about before a tick stirs it in', async () => {
     const { db } = shed;
     const { id } = await createHeap(db, {

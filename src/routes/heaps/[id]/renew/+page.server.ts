@@ -7,9 +7,8 @@ import { check } from '$lib/schema/validate';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { checkedBody, postedForm } from '$lib/server/http/posted';
-import type { Database } from '$lib/server/database/database';
-import { readState } from '$lib/server/heap/heap-state';
 import { readRenewal } from '$lib/server/heap/renewal';
+import { windowsWhenShort } from '$lib/server/heap/renewal-short';
 import { logRenewal } from '$lib/server/heap/renewal-done';
 import { byWhoWorksHere } from '$lib/server/member/members';
 
@@ -17,21 +16,12 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
   const large_kg = UNITS.mass[bareMassUnit('large', event.locals.preferences.units)]!;
   const id = pathId(event, 'id', 'heap');
   const { searchParams } = event.url;
-  const asked = { ...(await askedMore(db, id, searchParams)), ...askedIn(searchParams, large_kg) };
+  // Molds find it short, `more_kg=3`: so much more than it holds.
+  const more_kg = Number(searchParams.get('more_kg'));
+  const short = more_kg > 0 ? check(renewalRequest, await windowsWhenShort(db, id, more_kg)) : null;
+  const asked = { ...(short?.ok && short.value), ...askedIn(searchParams, large_kg) };
   return { asked, renewal: await readRenewal(db, id, asked) };
 });
-
-/** Above what is asked for, so that whole bags and clay have room. */
-const ROOM = 1.15;
-
-/** A heap that molds find short, `more_kg=3`: so much more than it holds. */
-async function askedMore(db: Database, id: number, query: URLSearchParams): Promise<RenewalRequest> {
-  const more_kg = Number(query.get('more_kg'));
-  if (!(more_kg > 0)) return {};
-  const least_kg = (await readState(db, id)).total_kg + more_kg;
-  const checked = check(renewalRequest, { total_kg: { min: least_kg, max: ROOM * least_kg } });
-  return checked.ok ? checked.value : {};
-}
 
 /**
  * The windows that the address asks for, `moisture_percent.min=3`; those that make no sense are the heap's own.
