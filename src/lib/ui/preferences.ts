@@ -7,29 +7,23 @@ import type { Preferences } from '$lib/schema/preferences';
 /** The units that the reader wants; reactive where it is read. */
 export const units = (): UnitSystem => page.data.preferences.units;
 
-/** How the reader writes dates and money; where no page is drawn (a load), as nobody in particular. */
-export function locale(): string {
+/** What the page was given; nothing where none is drawn: a load reads as nobody in particular. */
+function given(): Partial<typeof page.data> {
   try {
-    return page.data.locale ?? DEFAULT_LOCALE;
+    return page.data;
   } catch {
-    return DEFAULT_LOCALE;
+    return {};
   }
 }
+
+/** How the reader's device writes dates and money. */
+export const locale = (): string => given().locale ?? DEFAULT_LOCALE;
 
 /** How days and hours are written: as the reader chose, else as their device has it; in English words. */
 export function datesAs(): string {
-  const chosen_way = choiceOfDates();
-  if (chosen_way) return chosen_way === 'month-first' ? 'en-US' : DEFAULT_LOCALE;
-  return /^en(-|$)/.test(locale()) ? locale() : DEFAULT_LOCALE;
-}
-
-function choiceOfDates(): Preferences['dates'] {
-  try {
-    return (page.data.preferences as Preferences | undefined)?.dates;
-  } catch {
-    // A load draws no page: it writes as the device does.
-    return undefined;
-  }
+  const way = given().preferences?.dates;
+  if (way === 'month-first') return 'en-US';
+  return way || !locale().startsWith('en') ? DEFAULT_LOCALE : locale();
 }
 
 const A_YEAR_S = 31_536_000;

@@ -14,7 +14,7 @@ const made = new Map<string, Intl.DateTimeFormat>();
 /** Writes a moment by the parts that are wanted of it. */
 export function written(at: Date | number | string, options: Intl.DateTimeFormatOptions): string {
   const way = datesAs();
-  const key = `${way} ${Object.values(options).join(' ')} ${Object.keys(options).join(' ')}`;
+  const key = way + JSON.stringify(options);
   let format = made.get(key);
   if (!format) {
     format = new Intl.DateTimeFormat(way, options);
