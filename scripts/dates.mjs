@@ -47,7 +47,7 @@ const OF_THE_DEMO = [
 ];
 
 /** Walks in the browser that know days: server, core and page go by the day's clock and in its zone. */
-const WALKS = ['plan.spec', 'turn.spec', 'bench-tests.spec', 'keeping.spec'];
+const WALKS = ['plan.spec', 'turn.spec', 'bench-tests.spec', 'keeping.spec', 'days.spec'];
 
 const WEEKDAYS = [1, 2, 3, 4, 5, 6, 7].map((day, i) => ({
   what: ['a Monday', 'a Tuesday', 'a Wednesday', 'a Thursday', 'a Friday', 'a Saturday', 'a Sunday'][i],

@@ -1,7 +1,5 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
   import { readAnew } from '$lib/ui/read-anew';
-  import { nowMs } from '$core/time/now';
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { page } from '$app/state';
   import { massText, percentText, temperatureText } from '$core/quantity/display';
@@ -16,6 +14,7 @@
   import CastingCard from '$lib/ui/shake-out/CastingCard.svelte';
   import SandBack from '$lib/ui/shake-out/SandBack.svelte';
   import FollowSession from '$lib/ui/step/FollowSession.svelte';
+  import { Ticking } from '$lib/ui/timer/ticking.svelte';
   import { told } from '$lib/ui/toast/toaster';
 
   const { data } = $props();
@@ -46,11 +45,7 @@
       ? Date.parse(open.poured.at) + open.poured.heat.open_s * 1000
       : null
   );
-  let now = $state(nowMs());
-  onMount(() => {
-    const tick = setInterval(() => (now = nowMs()), 5000);
-    return () => clearInterval(tick);
-  });
+  const clock = new Ticking(5000);
   const all = $derived(poured.length > 0 && data.molds.every(({ state }) => state === 'shaken-out'));
 
   async function on(stage: 'recondition') {
@@ -95,7 +90,7 @@
               : MOLD_STATE_WORDS[open.state]}
           </p>
         </header>
-        {#if early !== null && now < early}
+        {#if early !== null && clock.now < early}
           <p class="wrong" role="status">
             Leave it shut until {shortTime(early)}: metal in it may be liquid still, or too hot to handle.
             Opened early, it runs out, bends, tears or cracks.

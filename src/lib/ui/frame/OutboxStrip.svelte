@@ -1,33 +1,30 @@
 <script lang="ts">
   import { readAnew } from '$lib/ui/read-anew';
-  import { nowMs } from '$core/time/now';
   /** What waits to be sent, where everybody sees it; nothing while nothing waits. */
   import { onMount } from 'svelte';
   import { told } from '$lib/ui/toast/toaster';
   import { shortTime } from '$lib/ui/date/written-date';
   import { strike } from '$lib/ui/entry/log-entry';
+  import { Ticking } from '$lib/ui/timer/ticking.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
 
   /** A moment on the way is no news. */
   const NEWS_AFTER_MS = 1500;
-  let now = $state(nowMs());
+  const clock = new Ticking(500);
   const shown = $derived(
-    outbox.items.filter(({ refused, put_in_at }) => refused || now - Date.parse(put_in_at) > NEWS_AFTER_MS)
+    outbox.items.filter(
+      ({ refused, put_in_at }) => refused || clock.now - Date.parse(put_in_at) > NEWS_AFTER_MS
+    )
   );
   const waiting = $derived(shown.filter(({ refused }) => !refused));
 
-  onMount(() => {
-    const sleep = outbox.wake((item, record) => {
+  onMount(() =>
+    outbox.wake((item, record) => {
       const id = (record as { id?: number } | null)?.id;
       told(`Sent: ${item.words}`, id === undefined ? undefined : () => strike(`${item.path}/${id}`));
       void readAnew();
-    });
-    const clock = setInterval(() => (now = nowMs()), 500);
-    return () => {
-      clearInterval(clock);
-      sleep();
-    };
-  });
+    })
+  );
 </script>
 
 {#if shown.length > 0}

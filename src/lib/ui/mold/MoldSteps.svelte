@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { nowIso, nowMs } from '$core/time/now';
+  import { nowIso } from '$core/time/now';
   /** A mold rammed step by step: what is due stands large; steps are done, skipped with why, moved, and timed. */
   import { onMount } from 'svelte';
   import { ArrowDown, ArrowUp, Check } from '@lucide/svelte';
@@ -21,6 +21,7 @@
   import { keepAwake } from '$lib/ui/page/awake';
   import { units } from '$lib/ui/preferences';
   import { SessionSteps } from '$lib/ui/step/session-steps.svelte';
+  import { Ticking } from '$lib/ui/timer/ticking.svelte';
   import SkipStep from '$lib/ui/step/SkipStep.svelte';
   import StepDrawing from './StepDrawing.svelte';
   import { BEDDING_WORDS, DUST_WORDS, stepWords } from './mold-words';
@@ -64,15 +65,8 @@
   const steps_noted = new SessionSteps();
   let moving = $state(false);
   let skipping = $state(false);
-  let now = $state(nowMs());
-  onMount(() => {
-    const awake = keepAwake();
-    const tick = setInterval(() => (now = nowMs()), 1000);
-    return () => {
-      awake();
-      clearInterval(tick);
-    };
-  });
+  const clock = new Ticking(1000);
+  onMount(keepAwake);
 
   const length = (m: number) => figureText(lengthFigure(m, units()));
   const steps = $derived(
@@ -109,7 +103,7 @@
   );
   /** Since the last step was done, or since one began: at most an hour, as people go to lunch. */
   const running_s = $derived(
-    ways.began ? Math.min(3600, Math.max(0, (now - Date.parse(ways.began)) / 1000)) : null
+    ways.began ? Math.min(3600, Math.max(0, (clock.now - Date.parse(ways.began)) / 1000)) : null
   );
 
   async function note(step: MoldStep, state: NotedStep['state'], why_skipped?: string) {

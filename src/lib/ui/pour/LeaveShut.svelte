@@ -1,10 +1,9 @@
 <script lang="ts">
-  import { nowMs } from '$core/time/now';
   /** Poured molds that wait: the one that opens next stands large, the others below it. */
-  import { onMount } from 'svelte';
   import { durationText } from '$core/quantity/display';
   import type { PouredMold } from '$lib/schema/pour';
   import Caution from '$lib/ui/caution/Caution.svelte';
+  import { Ticking } from '$lib/ui/timer/ticking.svelte';
   import { clearTimer, clockText, startTimer, timerNamed } from '$lib/ui/timer/timers.svelte';
   import { shakenPlaces } from './wait-places';
   import { shortTime } from '$lib/ui/date/written-date';
@@ -15,11 +14,7 @@
     onopen: (mold_id: number) => void;
   }
   const { molds, onopen }: Props = $props();
-  let now = $state(nowMs());
-  onMount(() => {
-    const tick = setInterval(() => (now = nowMs()), 500);
-    return () => clearInterval(tick);
-  });
+  const clock = new Ticking(500);
   const waits = $derived(
     molds
       .map((mold) => {
@@ -38,7 +33,7 @@
       .sort((a, b) => (a.open ?? Infinity) - (b.open ?? Infinity))
   );
   const next = $derived(waits[0]);
-  const left = (to: number | null) => (to === null ? null : Math.max(0, Math.ceil((to - now) / 1000)));
+  const left = (to: number | null) => (to === null ? null : Math.max(0, Math.ceil((to - clock.now) / 1000)));
   const name = (id: number) => `mold:${id}`;
 
   async function wake(mold: (typeof waits)[number]) {
@@ -59,7 +54,7 @@
 
 {#if next}
   {@const opens = left(next.open)}
-  {@const places = shakenPlaces(next, now)}
+  {@const places = shakenPlaces(next, clock.now)}
   <section class="grid gap-4" aria-label="Leave them shut">
     <header class="flex flex-wrap items-baseline justify-between gap-x-4">
       <h2 class="text-3xl">{opens === 0 ? 'It may be opened' : 'Leave them shut'}</h2>
@@ -81,9 +76,9 @@
               thin sand.
             {/if}
           {/if}
-          {#if next.solid !== null && now >= next.solid}
+          {#if next.solid !== null && clock.now >= next.solid}
             All of it should have been solid for {durationText(
-              Math.round((now - next.solid) / 1000 / 60) * 60 || 60
+              Math.round((clock.now - next.solid) / 1000 / 60) * 60 || 60
             )}.
           {:else if next.solid !== null}
             {PART_WORDS[next.poured.heat.last]} is solid last, in {clockText(left(next.solid)!)}.

@@ -13,6 +13,7 @@
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { keepAwake } from '$lib/ui/page/awake';
   import { told } from '$lib/ui/toast/toaster';
+  import { Ticking } from '$lib/ui/timer/ticking.svelte';
   import { startTimer } from '$lib/ui/timer/timers.svelte';
   import OpeningTimes from './OpeningTimes.svelte';
   import { HeatRun } from './heat-run.svelte';
@@ -48,19 +49,17 @@
     () => ({ typed, stream }),
     (back) => ({ typed, stream } = back)
   );
-  let now = $state(nowMs());
+  const clock = new Ticking(100);
   const heat = new HeatRun();
   onMount(() => {
     const awake = keepAwake();
-    const tick = setInterval(() => (now = nowMs()), 100);
     return () => {
       awake();
-      clearInterval(tick);
       heat.cancel();
     };
   });
   const seconds = $derived(
-    stream.began === null ? null : Math.max(0, ((stream.ended ?? now) - stream.began) / 1000)
+    stream.began === null ? null : Math.max(0, ((stream.ended ?? clock.now) - stream.began) / 1000)
   );
   const late = $derived(seconds !== null && window_s?.most != null && seconds > window_s.most);
   const at_c = $derived(poured_c ?? pour_c);

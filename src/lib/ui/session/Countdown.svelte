@@ -1,15 +1,10 @@
 <script lang="ts">
-  import { nowMs } from '$core/time/now';
   /** What is left until a moment, as a clock. */
-  import { onMount } from 'svelte';
+  import { Ticking } from '$lib/ui/timer/ticking.svelte';
   import { clockText } from '$lib/ui/timer/timers.svelte';
 
   const { until }: { until: number } = $props();
-  let now = $state(nowMs());
-  onMount(() => {
-    const tick = setInterval(() => (now = nowMs()), 1000);
-    return () => clearInterval(tick);
-  });
+  const clock = new Ticking(1000);
 </script>
 
-<span class="figure" role="timer">{clockText(Math.max(0, Math.round((until - now) / 1000)))}</span>
+<span class="figure" role="timer">{clockText(Math.max(0, Math.round((until - clock.now) / 1000)))}</span>
