@@ -20,6 +20,7 @@ test('what was just written down lies in the reader’s day of the journal, on t
     moisture_percent: 3.2,
     active_clay_percent: 8
   });
+  await made(request, `/heaps/${heap.id}/entries`, { kind: 'spilled', at, kg: 1.5 });
   const today = dayIn(at, READER);
   const yesterday = dayIn(new Date(nowMs() - DAY_MS).toISOString(), READER);
   const line = page.getByRole('main').getByRole('link', { name: /New Year heap/ });
@@ -34,14 +35,14 @@ test('what was just written down lies in the reader’s day of the journal, on t
   await between(yesterday, yesterday);
   await expect(page.getByText('Nothing in the journal fits that.')).toBeVisible();
   await between(today, today);
-  await expect(line.first()).toBeVisible();
+  await expect(line).toHaveCount(2);
   const table = await page.getByRole('link', { name: /CSV/ }).getAttribute('href');
-  expect((await (await request.get(table!)).text()).trim().split('\n')).toHaveLength(2);
+  expect((await (await request.get(table!)).text()).trim().split('\n')).toHaveLength(3);
 
   const year = yearIn(at, machineZone());
   await open(page, '/year');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(`The year ${year}`);
-  await expect(page.getByRole('region', { name: 'By months' })).toContainText('40 kg');
+  await expect(page.getByRole('region', { name: 'By months' })).toContainText('1.50 kg');
   await open(page, `/year?year=${year - 1}`);
   await expect(page.getByText(`Nothing was cast or mixed in ${year - 1}.`)).toBeVisible();
 });

@@ -119,7 +119,7 @@
   {:else}
     <p class="soft small flex flex-wrap gap-x-4">
       <span>{offset + 1} to {offset + items.length} of {total}</span>
-      <a href="/api/v1/journal.csv{data.asked}" download>Take it along (CSV)</a>
+      <a href="/api/v1/journal.csv{data.as_table}" download>Take it along (CSV)</a>
     </p>
     {#if data.wall}<CastingWall {items} />{:else}<JournalLines {items} {names} />{/if}
   {/if}

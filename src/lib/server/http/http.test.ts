@@ -17,7 +17,7 @@ import { answeredOnce } from './idempotency';
 import { jsonSchema, openapi, type RouteModule } from './openapi';
 import { operationOf } from './operation';
 import { problemOf } from './problem';
-import { queryOf, utc } from './query';
+import { queryOf, queryText, utc } from './query';
 
 const request = (
   body: BodyInit | null,
@@ -85,6 +85,12 @@ describe('path and query', () => {
     for (const [text, message] of wrong)
       expect((await refusal(() => query(text))).errors[0]?.message, text).toContain(message);
     expect(queryOf(paging, new URL('http://127.0.0.1/x?limit='), true)).toEqual({});
+  });
+  it('goes back into an address as it came, without what was not asked', () => {
+    const asked = { limit: 5, offset: undefined };
+    expect(queryText(asked)).toBe('?limit=5');
+    expect(queryText({ limit: undefined })).toBe('');
+    expect(queryText({ words: 'lip & low' })).toBe('?words=lip+%26+low');
   });
   it('bring times to UTC', async () => {
     const at = (text: string) =>

@@ -41,6 +41,14 @@ function typed({ type }: SchemaDescription, text: string): unknown {
   return text;
 }
 
+/** An address's query of what is asked for; '' where nothing is. */
+export function queryText(asked: Record<string, string | number | boolean | undefined>): string {
+  const said = Object.entries(asked).flatMap(([name, value]) =>
+    value === undefined ? [] : [[name, String(value)]]
+  );
+  return said.length > 0 ? `?${new URLSearchParams(said)}` : '';
+}
+
 /** A time of a query in UTC. */
 export const utc = (at: string | undefined): string | undefined =>
   at === undefined ? undefined : new Date(at).toISOString();
