@@ -28,6 +28,14 @@ const WRITING = [
     message: WRITTEN
   }
 ];
+/** One way to write a figure: a true minus, no −0, and the unit with it. */
+const FIGURES = [
+  {
+    selector: 'CallExpression[callee.property.name=/^to(Fixed|LocaleString)$/]',
+    message:
+      'Write a figure by core/quantity/display (fixed, percentText, massText …); round a number by core/quantity/rounded.'
+  }
+];
 const DAYS = [
   {
     selector:
@@ -84,9 +92,13 @@ export default ts.config(
     files: ['src/**/*.ts', 'src/**/*.svelte'],
     ignores: ['src/core/time/*.ts', 'src/lib/ui/date/written-date.ts', '**/*.test.ts'],
     rules: {
-      'no-restricted-syntax': ['error', ...CLOCK, ...DAYS, ...WRITING],
+      'no-restricted-syntax': ['error', ...CLOCK, ...DAYS, ...WRITING, ...FIGURES],
       'no-restricted-imports': ['error', { paths: [{ name: '@date-fns/tz', message: DAY }] }]
     }
+  },
+  {
+    files: ['src/core/quantity/display.ts', 'src/core/quantity/rounded.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...CLOCK, ...DAYS, ...WRITING] }
   },
   {
     // These run where nothing is installed yet. What wants packages is imported by a call, once they are there.

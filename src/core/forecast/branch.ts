@@ -1,3 +1,4 @@
+import { fixed } from '../quantity/display';
 import { BURNT, bodyOf } from '../heap/state/bodies';
 import {
   believedDryShare,
@@ -99,7 +100,7 @@ export function followBranch(
     at += ACT_MS;
     const there = totalMass(sandOf(state));
     if (event.kind === 'discarded' && !event.burnt && event.kg > there)
-      throw new RangeError(`only ${there.toFixed(1)} kg would be there`);
+      throw new RangeError(`only ${fixed(there, 1)} kg would be there`);
     state = advance(nature, state, { id: (id += 1), at: iso(), event });
   };
   const context = () => learnedFrom(nature, state);

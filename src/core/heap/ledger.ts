@@ -1,3 +1,4 @@
+import { fixed } from '../quantity/display';
 import { composition, plus, totalMass, type Composition } from '$core/material/composition';
 import { TARGETS } from '$core/reference/targets';
 import type { Bookkeeping } from './state/belief';
@@ -112,7 +113,7 @@ function withinWhatThereIs(bodies: Bodies, entry_id: number, move: Move): Move {
     move.do === 'dry' ? body.water : move.do === 'carry' ? massThere(bodies, move) : totalMass(body);
   if (move.kg <= available) return move;
   if (move.kg <= available * (1 + 1e-9)) return { ...move, kg: available };
-  const there = available.toFixed(available < 1 ? 3 : 2);
+  const there = fixed(available, available < 1 ? 3 : 2);
   const what =
     move.do === 'dry' ? 'water in the heap' : move.do === 'burn' ? 'sand there' : 'sand in the heap';
   throw new LedgerError(

@@ -1,3 +1,4 @@
+import { fixed } from '../quantity/display';
 import { verdictOf, type Verdict } from '$core/judge/temper-verdict';
 import { aimMoisture, temperWindow } from '$core/judge/temper-window';
 import { dryOffSeconds, SHED, type Climate } from '$core/heap/state/drying';
@@ -379,7 +380,7 @@ function reasonForWater(
   const held = heldWater(sand);
   const on_top = held > 0.001 * dryMass(sand) ? ', with what dead clay and fines hold on top' : '';
   const ratio = ((aim * dryMass(sand)) / (1 - aim) - held) / sand.active_clay;
-  return `It holds ${pc(moisture)} water; ${pc(active)} active clay wants ${ratio.toFixed(2)} of its weight in water${on_top}, which is ${pc(aim)} here. The splashes stop a shade short of that: a little dry is mended, wet is not.`;
+  return `It holds ${pc(moisture)} water; ${pc(active)} active clay wants ${fixed(ratio, 2)} of its weight in water${on_top}, which is ${pc(aim)} here. The splashes stop a shade short of that: a little dry is mended, wet is not.`;
 }
 
 function tooWet(
@@ -565,4 +566,4 @@ function nothing(sand: Composition, targets: Targets, need: Need, reason: string
   };
 }
 
-const pc = (fraction: number, decimals = 1) => `${(fraction * 100).toFixed(decimals)} %`;
+const pc = (fraction: number, decimals = 1) => `${fixed(fraction * 100, decimals)} %`;

@@ -297,7 +297,7 @@ describe('open hours', () => {
   });
   it('a heap that its molds find short is renewed by what they lack', () => {
     const renew = castingSteps(facts()).find(({ id }) => id === 'renew:1')!;
-    expect(stepPage(renew.about)).toBe('/heaps/1/renew?more_kg=2.000');
+    expect(stepPage(renew.about)).toBe('/heaps/1/renew?more_kg=2');
   });
   it('sand that is right as it is gets a squeeze before it is rammed, no night and no tempering', () => {
     const heap = facts().heaps[0]!;

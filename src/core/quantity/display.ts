@@ -1,3 +1,4 @@
+import { rounded } from './rounded';
 import { PA_PER_PSI, UNITS, type UnitSystem } from './unit';
 
 /** A figure ready to show: the digits and, apart from them, the unit (set smaller in the interface). */
@@ -26,7 +27,7 @@ export function massFigure(kg: number, system: UnitSystem): Figure {
   // Nothing is nothing, to no decimals.
   if (size < 5e-5) return { value: '0', unit: system === 'us' ? 'oz' : 'g' };
   // What stands there decides, not what it was rounded from: 15.98 oz are a pound, and 9.998 lb are ten.
-  const below = (value: number, decimals: number, limit: number) => Number(value.toFixed(decimals)) < limit;
+  const below = (value: number, decimals: number, limit: number) => rounded(value, decimals) < limit;
   const signed = Math.sign(kg);
   if (system === 'us') {
     const [oz, lb] = [size / OUNCE, size / POUND];
@@ -45,7 +46,6 @@ export function lengthFigure(m: number, system: UnitSystem): Figure {
     : { value: fixed(m * 1000, 0), unit: 'mm' };
 }
 
-/** A fraction as a percentage. */
 /**
  * A volume of a liquid, m³, as a jug shows it: ml and l, or tablespoons, fluid ounces, cups and gallons.
  *
@@ -54,7 +54,7 @@ export function lengthFigure(m: number, system: UnitSystem): Figure {
 export function volumeText(m3: number, system: UnitSystem): string {
   const of = (unit: string, step: number) => Math.round(m3 / UNITS.volume[unit]! / step) * step;
   const text = (unit: string, step: number, decimals: number) =>
-    `${Number(of(unit, step).toFixed(decimals))} ${unit === 'floz' ? 'fl oz' : unit}`;
+    `${rounded(of(unit, step), decimals)} ${unit === 'floz' ? 'fl oz' : unit}`;
   if (system === 'us') {
     const floz = m3 / UNITS.volume.floz!;
     if (floz < 2) return text('tbsp', 0.5, 1);
@@ -69,6 +69,7 @@ export function volumeText(m3: number, system: UnitSystem): string {
   return text('l', 0.05, 2);
 }
 
+/** A fraction as a percentage. */
 export function percentFigure(fraction: number, decimals = 1): Figure {
   return { value: fixed(fraction * 100, decimals), unit: '%' };
 }
@@ -102,6 +103,12 @@ export function weighable(kg: number, system: UnitSystem): { text: string; kg: n
   return { text: `${value} ${unit}`, kg: Number((Number(value) * UNITS.mass[unit]!).toPrecision(12)) };
 }
 
+/** How many there are, in groups of three: 1,250,000. */
+export const countText = (count: number): string => count.toLocaleString('en');
+
+/** Water to active clay, as a page shows it; a dash where there is no clay. */
+export const ratioText = (ratio: number | null): string => (ratio === null ? '–' : fixed(ratio, 2));
+
 /** A fraction as one percentage text. */
 export function percentText(fraction: number, decimals = 1): string {
   return figureText(percentFigure(fraction, decimals));
@@ -117,19 +124,19 @@ export function bareMassUnit(size: 'small' | 'large', system: UnitSystem): strin
 export function editableMass(kg: number, size: 'small' | 'large', system: UnitSystem): string {
   const unit = bareMassUnit(size, system);
   const decimals = unit === 'g' ? 1 : unit === 'oz' ? 2 : unit === 'kg' ? 3 : 3;
-  return `${Number((kg / UNITS.mass[unit]!).toFixed(decimals))} ${unit}`;
+  return `${rounded(kg / UNITS.mass[unit]!, decimals)} ${unit}`;
 }
 
-/** An area as text to prefill a field. */
 /** A length as a field shows it for editing; reads back as itself. */
 export function editableLength(m: number, system: UnitSystem): string {
   return system === 'us'
-    ? `${Number((m / UNITS.length.in!).toFixed(3))} in`
+    ? `${rounded(m / UNITS.length.in!, 3)} in`
     : `${Number((m * 1000).toPrecision(9))} mm`;
 }
 
+/** An area as text to prefill a field. */
 export function editableArea(m2: number, system: UnitSystem): string {
-  return system === 'us' ? `${Number((m2 / UNITS.area.ft2!).toFixed(3))} ft²` : `${m2} m²`;
+  return system === 'us' ? `${rounded(m2 / UNITS.area.ft2!, 3)} ft²` : `${m2} m²`;
 }
 
 /** A fraction as percent without the float noise of multiplying by 100 (0.038 → 3.8). */

@@ -3,14 +3,17 @@ import { describe, expect, it } from 'vitest';
 import {
   asPercent,
   bareMassUnit,
+  countText,
+  durationText,
   editableMass,
   fixed,
-  massText,
   inUnits,
-  durationText,
+  massText,
+  ratioText,
   volumeText,
   weighable
 } from './display';
+import { rounded } from './rounded';
 import { handMeasure, liquidMeasure } from './hand-measure';
 import { readNumber } from './number';
 import { parseQuantity } from './parse';
@@ -141,6 +144,13 @@ describe('display', () => {
   it('uses a true minus and never shows minus zero', () => {
     expect(fixed(-1.25, 1)).toBe('−1.3');
     expect(fixed(-0.001, 1)).toBe('0.0');
+  });
+  it('writes a ratio, a dash where there is none, and a count in groups of three', () => {
+    expect([ratioText(0.4249), ratioText(null)]).toEqual(['0.42', '–']);
+    expect([countText(999), countText(1_250_000)]).toEqual(['999', '1,250,000']);
+  });
+  it('rounds to a number, not to a text', () => {
+    expect([rounded(2.00049, 3), rounded(1 / 3, 2), rounded(-0.0004, 3)]).toEqual([2, 0.33, -0]);
   });
   it('gives percent without float noise', () => expect(asPercent(0.038)).toBe(3.8));
   it('names the bare unit of a field', () => {

@@ -1,7 +1,8 @@
+import { rounded } from '$core/quantity/rounded';
 import type { Layout } from '$core/mold/placement';
 import type { MoldLayout } from './session';
 
-const mm = (m: number) => Number((m * 1000).toFixed(2));
+const mm = (m: number) => rounded(m * 1000, 2);
 const DEGREE = Math.PI / 180;
 
 /** A layout as it is kept with a mold. */
@@ -10,7 +11,7 @@ export const keptLayout = ({ places, sprue }: Layout, of: readonly { id: number 
     pattern_id: of[i]!.id,
     x_mm: mm(x_m),
     y_mm: mm(y_m),
-    turned_deg: Number((((turned_rad / DEGREE) % 360) + 360).toFixed(2)) % 360
+    turned_deg: rounded(((turned_rad / DEGREE) % 360) + 360, 2) % 360
   })),
   sprue: { x_mm: mm(sprue.x_m), y_mm: mm(sprue.y_m) }
 });

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   import { INGREDIENTS, MATERIAL_KINDS } from '$core/reference/ingredients';
   import { BINDER_NAMES, HEAP_BINDERS, TARGETS } from '$core/reference/targets';
   import BrokenEdges from '$lib/ui/judge/BrokenEdges.svelte';
@@ -16,7 +17,7 @@
   let words = $state(data.words);
 
   const range = (window: { min: number; max: number } | null, scale = 100, decimals = 1) =>
-    window ? `${(window.min * scale).toFixed(decimals)}–${(window.max * scale).toFixed(decimals)}` : '–';
+    window ? `${fixed(window.min * scale, decimals)}–${fixed(window.max * scale, decimals)}` : '–';
 </script>
 
 <svelte:head><title>Handbook · Brunkel</title></svelte:head>
@@ -125,9 +126,9 @@
             {@const each = INGREDIENTS[kind]}
             <tr>
               <th scope="row">{each.name}</th>
-              <td>{(each.moisture_fraction * 100).toFixed(1)}</td>
-              <td>{each.role === 'binder' ? (each.active_fraction * 100).toFixed(0) : '–'}</td>
-              <td>{each.loose_kg_per_l.toFixed(2)}</td>
+              <td>{fixed(each.moisture_fraction * 100, 1)}</td>
+              <td>{each.role === 'binder' ? fixed(each.active_fraction * 100, 0) : '–'}</td>
+              <td>{fixed(each.loose_kg_per_l, 2)}</td>
               <td class="wide">{each.remark}</td>
             </tr>
           {/each}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import Fig from '$lib/ui/figure/Fig.svelte';
   import { readAnew } from '$lib/ui/read-anew';
-  import { massText } from '$core/quantity/display';
+  import { fixed, massText } from '$core/quantity/display';
   import { stepWords } from '$core/plan/steps/kinds';
   import { ApiProblem, api, amend } from '$lib/ui/api-client';
   import { dayAndHour } from '$lib/ui/date/written-day';
@@ -201,7 +201,7 @@
           {/each}
         </ul>
         <p class="soft small">
-          {#if schedule.ramming}Ramming takes {schedule.ramming.times.toFixed(1)} times as long here as the handbook
+          {#if schedule.ramming}Ramming takes {fixed(schedule.ramming.times, 1)} times as long here as the handbook
             says, by {schedule.ramming.molds} molds that were ticked step by step.
           {:else}Ramming takes what the handbook says, until the steps of three molds were ticked as they were
             done.{/if}

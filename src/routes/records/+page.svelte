@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   import { dayOf } from '$lib/ui/date/reader-day';
   import { nowMs } from '$core/time/now';
   import SignOut from '$lib/ui/frame/SignOut.svelte';
@@ -19,7 +20,7 @@
   ] as const;
 
   const newest = $derived(data.copies[0]);
-  const megabytes = (bytes: number) => `${(bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)} MB`;
+  const megabytes = (bytes: number) => `${fixed(bytes / 1e6, bytes < 1e7 ? 1 : 0)} MB`;
   /** How old a copy is, in whole days. */
   function age(day: string): string {
     const days = Math.round((nowMs() - Date.parse(`${day}T12:00:00`)) / 86_400_000);

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { NINE_IN_TEN } from '$core/judge/normal';
-  import { massText } from '$core/quantity/display';
+  import { fixed, massText } from '$core/quantity/display';
   import { moneyText, perWeight } from '$lib/ui/money';
   import Fig from '$lib/ui/figure/Fig.svelte';
   import { units } from '$lib/ui/preferences';
@@ -34,7 +34,7 @@
             <span class="name">{lot.name}</span>
             <span class="soft small"
               >{lot.supplier ?? 'no supplier noted'}{lot.fineness_number
-                ? ` · fineness ${lot.fineness_number.toFixed(0)}`
+                ? ` · fineness ${fixed(lot.fineness_number, 0)}`
                 : ''}</span
             >
           </span>
@@ -56,15 +56,15 @@
           <span class="facts small">
             <span
               ><Fig name="lot.moisture-percent" id={lot.id} value={lot.moisture_percent.value}
-                >{lot.moisture_percent.value.toFixed(1)} %</Fig
+                >{fixed(lot.moisture_percent.value, 1)} %</Fig
               > water
               <span class="soft">({sourceWords(lot.moisture_percent.source)})</span></span
             >
             {#if lot.role === 'binder'}
               <span
                 ><Fig name="lot.active-percent" id={lot.id} value={lot.active_percent.value}
-                  >{lot.active_percent.value.toFixed(0)}{lot.active_percent.sd
-                    ? ` ± ${(NINE_IN_TEN * lot.active_percent.sd).toFixed(0)}`
+                  >{fixed(lot.active_percent.value, 0)}{lot.active_percent.sd
+                    ? ` ± ${fixed(NINE_IN_TEN * lot.active_percent.sd, 0)}`
                     : ''} %</Fig
                 > active
                 <span class="soft">({sourceWords(lot.active_percent.source)})</span></span

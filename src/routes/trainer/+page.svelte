@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   import Ask from '$lib/ui/trainer/Ask.svelte';
   import { TRAINING_NAMES } from '$lib/ui/trainer/trainer-words';
 
@@ -10,7 +11,7 @@
   const leans = (grades: number) =>
     Math.abs(grades) < 0.05
       ? 'to neither side'
-      : `${Math.abs(grades).toFixed(1)} of a grade too ${grades > 0 ? 'wet' : 'dry'}`;
+      : `${fixed(Math.abs(grades), 1)} of a grade too ${grades > 0 ? 'wet' : 'dry'}`;
   const trainings = Object.entries(TRAINING_NAMES) as [keyof typeof TRAINING_NAMES, string][];
 </script>
 
@@ -56,24 +57,25 @@
         <dd>
           {#if record.hand}feels it {leans(record.hand.bias)}
             <span class="soft small"
-              >± {(1.645 * record.hand.bias_sd).toFixed(1)}, strays {record.hand.spread.toFixed(1)}, {record
-                .hand.answers} answers</span
+              >± {fixed(1.645 * record.hand.bias_sd, 1)}, strays {fixed(record.hand.spread, 1)}, {record.hand
+                .answers} answers</span
             >{:else}<span class="soft">not known yet</span>{/if}
         </dd>
         <dt class="soft small">beside drying</dt>
         <dd>
           {#if hand && hand.tests > 0}feels it {leans(hand.squeeze_bias / GRADE)}
             <span class="soft small"
-              >± {((1.645 * hand.squeeze_bias_sd) / GRADE).toFixed(1)}, strays {(
-                hand.squeeze_sd / GRADE
-              ).toFixed(1)}, {hand.tests} real tests</span
+              >± {fixed((1.645 * hand.squeeze_bias_sd) / GRADE, 1)}, strays {fixed(
+                hand.squeeze_sd / GRADE,
+                1
+              )}, {hand.tests} real tests</span
             >{:else}<span class="soft">not known yet</span>{/if}
         </dd>
       </dl>
       {#if record.course.length > 1}
         <p class="soft small">
           Over time: {record.course
-            .map(({ answers, bias }) => `after ${answers}, ${bias > 0 ? '+' : ''}${bias.toFixed(1)}`)
+            .map(({ answers, bias }) => `after ${answers}, ${bias > 0 ? '+' : ''}${fixed(bias, 1)}`)
             .join('; ')}.
         </p>
       {/if}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { massText, percentText } from '$core/quantity/display';
+  import { fixed, massText, percentText } from '$core/quantity/display';
   import { DEFECTS, type DefectName } from '$core/reference/defects';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { moneyText, perWeight } from '$lib/ui/money';
@@ -27,9 +27,9 @@
     });
     return [
       row('Mass', 'estimate', ({ total_kg }) => mass(total_kg)),
-      row('Active clay', 'active-clay', (month) => `${month.active_clay_percent.toFixed(1)} %`),
-      row('Dead clay', 'active-clay', (month) => `${month.dead_clay_percent.toFixed(1)} %`),
-      row('Fines', 'fines', (month) => `${month.fines_percent.toFixed(1)} %`)
+      row('Active clay', 'active-clay', (month) => `${fixed(month.active_clay_percent, 1)} %`),
+      row('Dead clay', 'active-clay', (month) => `${fixed(month.dead_clay_percent, 1)} %`),
+      row('Fines', 'fines', (month) => `${fixed(month.fines_percent, 1)} %`)
     ];
   }
   const anything = $derived(of.total.castings > 0 || of.total.metal_kg > 0 || of.heaps.length > 0);
@@ -134,7 +134,7 @@
                   <td class="figure pr-3 text-right">{cost(per(each.cost_per_good_kg))}</td>
                   <td
                     >{each.heaps
-                      .map(({ name, dead_clay_percent }) => `${name} ${dead_clay_percent.toFixed(1)} %`)
+                      .map(({ name, dead_clay_percent }) => `${name} ${fixed(dead_clay_percent, 1)} %`)
                       .join(', ') || '–'}</td
                   >
                 </tr>

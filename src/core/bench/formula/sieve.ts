@@ -1,3 +1,4 @@
+import { fixed } from '../../quantity/display';
 /** One sieve of the standard series. */
 export interface Sieve {
   name: string;
@@ -49,5 +50,5 @@ export function meshOpening({ wires_per_10_mm, wire_mm }: Mesh): number {
 
 /** What a household mesh is called beside the sieves. */
 export function meshName(mesh: Mesh): string {
-  return `mesh ${meshOpening(mesh).toFixed(2)} mm`;
+  return `mesh ${fixed(meshOpening(mesh), 2)} mm`;
 }

@@ -1,4 +1,5 @@
 import type { Composition } from '$core/material/composition';
+import { fixed } from '$core/quantity/display';
 import type { Dimension } from '$core/quantity/unit';
 import type { System, Targets, Window } from '$core/reference/targets';
 import type { SqueezeResult } from '../formula/squeeze';
@@ -138,7 +139,7 @@ export function oneFigure<T extends { kind: string }>(
     result: (of) => ({ [name]: shown(test.figure(of)! * scale), sd: shown(test.sd(of) * scale) }),
     words(_, result) {
       const value = result[name];
-      const digits = typeof value === 'number' ? value.toFixed(decimals) : '';
+      const digits = typeof value === 'number' ? fixed(value, decimals) : '';
       return { what: test.name, amount: unit ? `${digits}\u202f${unit}` : digits };
     }
   };

@@ -1,3 +1,4 @@
+import { fixed } from '../../quantity/display';
 import { SINGLE_TEST_SD } from '$core/reference/accuracy';
 import { NUMBER, benchTest } from './bench-test';
 import { hardnessBand } from '../formula/surface-hardness';
@@ -19,7 +20,7 @@ export const hardness = benchTest<HardnessTest>({
   prospects: () => [],
   show: (test) => ({ ...test }),
   result: ({ reading }) => ({ reading, band: hardnessBand(reading), sd: SINGLE_TEST_SD.hardness }),
-  words: (_, { reading }) => ({ what: 'surface hardness', amount: Number(reading ?? 0).toFixed(0) }),
+  words: (_, { reading }) => ({ what: 'surface hardness', amount: fixed(Number(reading ?? 0), 0) }),
   guide: {
     steps: [
       { text: 'Press the gauge square on the rammed face, away from edges and the pattern.' },

@@ -1,3 +1,4 @@
+import { fixed } from '../../quantity/display';
 import { benchTest, shown } from './bench-test';
 import { moistureOf } from './looking';
 import {
@@ -66,7 +67,7 @@ export const moisture = benchTest<MoistureTest>({
   },
   words: ({ method }, { moisture_percent }) => ({
     what: `moisture by drying, ${String(method)}`,
-    amount: `${Number(moisture_percent ?? 0).toFixed(1)}\u202f%`
+    amount: `${fixed(Number(moisture_percent ?? 0), 1)}\u202f%`
   }),
   guide: null
 });

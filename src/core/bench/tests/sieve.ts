@@ -1,3 +1,4 @@
+import { fixed } from '../../quantity/display';
 import { READING_SD, SINGLE_TEST_SD } from '$core/reference/accuracy';
 import { dryMass } from '$core/material/composition';
 import { benchTest, shown } from './bench-test';
@@ -43,7 +44,7 @@ export const sieve = benchTest<SieveTest>({
   // A sieve test gives the standard's sum first; what a whole stack would have shown is the better figure.
   words: (_, { likely_fineness_number }) => ({
     what: 'sieve',
-    amount: typeof likely_fineness_number === 'number' ? likely_fineness_number.toFixed(0) : ''
+    amount: typeof likely_fineness_number === 'number' ? fixed(likely_fineness_number, 0) : ''
   }),
   guide: {
     steps: [

@@ -1,5 +1,5 @@
 import { grading } from '../../bench/formula/grading';
-import { massText, percentText } from '../../quantity/display';
+import { fixed, massText, percentText } from '../../quantity/display';
 import type { Formula } from './formula';
 
 export const MIX_FORMULAS: readonly Formula[] = [
@@ -36,7 +36,7 @@ export const MIX_FORMULAS: readonly Formula[] = [
       if (!sieve) return null;
       const found = grading(sieve.retained, sieve.sample_g ?? undefined);
       const caught = sieve.retained.reduce((sum, { grams }) => sum + grams, 0);
-      return `Your last: ${found.retained.length} sieves caught ${caught.toFixed(1)} g: ${found.fineness_number.toFixed(0)}`;
+      return `Your last: ${found.retained.length} sieves caught ${fixed(caught, 1)} g: ${fixed(found.fineness_number, 0)}`;
     }
   }
 ];

@@ -1,6 +1,6 @@
 import { copeLift, dropOut } from '../../mold/holding';
 import { patternLength } from '../../pattern/shrinkage';
-import { inUnits, massText, percentText, volumeText } from '../../quantity/display';
+import { fixed, inUnits, massText, percentText, volumeText } from '../../quantity/display';
 import { ALLOYS } from '../../reference/alloys';
 import { mm } from './written';
 import type { Formula } from './formula';
@@ -28,7 +28,7 @@ export const MOLD_FORMULAS: readonly Formula[] = [
     own: ({ heap, flask }) => {
       if (!heap || heap.green_pa === null || !flask) return null;
       const of = dropOut({ shape: 'rectangular', ...flask }, heap.density_kg_m3, heap.green_pa);
-      return `${flask.name} with ${heap.name}: ${of.needed_pa.toFixed(0)} Pa of ${of.holds_pa.toFixed(0)} Pa that the wall holds`;
+      return `${flask.name} with ${heap.name}: ${fixed(of.needed_pa, 0)} Pa of ${fixed(of.holds_pa, 0)} Pa that the wall holds`;
     }
   },
   {
@@ -65,7 +65,7 @@ export const MOLD_FORMULAS: readonly Formula[] = [
       if (!casting) return null;
       const { name, contraction, solid_kg_m3 } = ALLOYS[casting.alloy];
       const pattern_m3 = casting.volume_m3 / (1 - contraction) ** 3;
-      const density = inUnits(`${(solid_kg_m3 / 1000).toFixed(2)} kg/L`, units);
+      const density = inUnits(`${fixed(solid_kg_m3 / 1000, 2)} kg/L`, units);
       return `${casting.name} in ${name}: ${volumeText(pattern_m3, units)} of pattern × (1 − ${percentText(contraction)})³ × ${density} = ${massText(casting.kg, units)}`;
     }
   }

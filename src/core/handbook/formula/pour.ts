@@ -1,6 +1,6 @@
 import { BASIN_DEPTH_M, chokeArea, effectiveHead, ingateArea, sprueTaper } from '../../metal/gating';
 import { meltDemand } from '../../metal/melt';
-import { massText, percentText, smallAreaText } from '../../quantity/display';
+import { fixed, massText, percentText, smallAreaText } from '../../quantity/display';
 import { ALLOYS } from '../../reference/alloys';
 import { USUAL_HEEL } from '../../reference/scrap';
 import { mm } from './written';
@@ -65,7 +65,7 @@ export const POUR_FORMULAS: readonly Formula[] = [
     source: 'continuity of free fall',
     own: ({ flask }, units) =>
       flask &&
-      `${flask.name}, with a basin ${mm(BASIN_DEPTH_M, units)} deep: ${sprueTaper(flask.cope_m + BASIN_DEPTH_M, BASIN_DEPTH_M).toFixed(1)} times as wide at the top`
+      `${flask.name}, with a basin ${mm(BASIN_DEPTH_M, units)} deep: ${fixed(sprueTaper(flask.cope_m + BASIN_DEPTH_M, BASIN_DEPTH_M), 1)} times as wide at the top`
   },
   {
     id: 'ingate',

@@ -7,7 +7,7 @@ import { permeabilityNumber } from '../../bench/formula/permeability';
 import { COVER_NAMES, SHED, evaporationOf } from '../../heap/state/drying';
 import { HELD_WATER } from '../../material/composition';
 import { waterToAdd } from '../../mix/correction';
-import { inUnits, massText, percentText, temperatureText } from '../../quantity/display';
+import { fixed, inUnits, massText, percentText, temperatureText } from '../../quantity/display';
 import { mm } from './written';
 import type { Formula } from './formula';
 
@@ -33,7 +33,7 @@ export const TEMPER_FORMULAS: readonly Formula[] = [
       if (!heap || heap.oil || !(heap.parts.active_clay > 0)) return null;
       const { water, dead_clay, fines, active_clay } = heap.parts;
       const free = water - HELD_WATER.dead_clay * dead_clay - HELD_WATER.fines * fines;
-      return `${heap.name}: (${massText(water, units)} − 0.10 × ${massText(dead_clay, units)} − 0.03 × ${massText(fines, units)}) / ${massText(active_clay, units)} = ${(free / active_clay).toFixed(2)}`;
+      return `${heap.name}: (${massText(water, units)} − 0.10 × ${massText(dead_clay, units)} − 0.03 × ${massText(fines, units)}) / ${massText(active_clay, units)} = ${fixed(free / active_clay, 2)}`;
     }
   },
   {
@@ -70,7 +70,7 @@ export const TEMPER_FORMULAS: readonly Formula[] = [
     own: ({ tests: { 'green-compression': of } }, units) =>
       !of
         ? null
-        : `Your last: ${massText(of.load_kg, units)} on ${mm(of.diameter_mm / 1000, units)} across = ${inUnits(`${(greenCompression(of.load_kg, of.diameter_mm) / 1000).toFixed(0)} kPa`, units)}`
+        : `Your last: ${massText(of.load_kg, units)} on ${mm(of.diameter_mm / 1000, units)} across = ${inUnits(`${fixed(greenCompression(of.load_kg, of.diameter_mm) / 1000, 0)} kPa`, units)}`
   },
   {
     id: 'permeability',
@@ -80,7 +80,7 @@ export const TEMPER_FORMULAS: readonly Formula[] = [
     source: 'standard permeability test',
     own: ({ tests: { permeability: of } }) =>
       of
-        ? `Your last: ${of.air_cm3} × ${of.height_cm} / (${of.pressure_g_cm2} × ${of.area_cm2} × ${(of.time_s / 60).toFixed(2)}) = ${permeabilityNumber(of).toFixed(0)}`
+        ? `Your last: ${of.air_cm3} × ${of.height_cm} / (${of.pressure_g_cm2} × ${of.area_cm2} × ${fixed(of.time_s / 60, 2)}) = ${fixed(permeabilityNumber(of), 0)}`
         : null
   },
   {
@@ -114,7 +114,7 @@ export const TEMPER_FORMULAS: readonly Formula[] = [
     source: 'methylene blue clay test, least squares through the origin',
     own: ({ tests: { 'methylene-blue': of } }) =>
       of
-        ? `Your last: ${of.ml} ml × ${(100 * dyeFactor(of.standards)).toFixed(2)} % a ml = ${percentText(of.ml * dyeFactor(of.standards))}`
+        ? `Your last: ${of.ml} ml × ${fixed(100 * dyeFactor(of.standards), 2)} % a ml = ${percentText(of.ml * dyeFactor(of.standards))}`
         : null
   },
   {

@@ -1,3 +1,4 @@
+import { fixed } from '../../quantity/display';
 import { composition, portion, totalMass } from '$core/material/composition';
 import { BURNT, HEAP, bodyOf, burntIn, moldsOut, outOf, toVector, type Bodies } from '../state/bodies';
 import { entryKind, signed, weighingSd } from '../state/kind';
@@ -24,7 +25,7 @@ export const returned = entryKind({
       type: 'mass',
       label: 'How much',
       hint: ({ spill_percent }) =>
-        `Left empty: all that was out, less the ${(spill_percent ?? 2).toFixed(1)} % usually spilled`,
+        `Left empty: all that was out, less the ${fixed(spill_percent ?? 2, 1)} % usually spilled`,
       optional: true
     },
     /** Nothing more will come back of what is out. */

@@ -1,3 +1,4 @@
+import { fixed } from '../../quantity/display';
 import { NINE_IN_TEN } from '../../judge/normal';
 import { arrivalOf } from '$core/material/arrival';
 import {
@@ -140,7 +141,7 @@ export function batchQuestion(nature: HeapNature, belief: Belief, event: BatchEv
         const usual = middle(nature.targets.active_clay) * without;
         return {
           path: path(i),
-          message: `${words(kg)} of clay into ${words(without)} makes ${(100 * gets).toFixed(0)} % of it: far more than binds.`,
+          message: `${words(kg)} of clay into ${words(without)} makes ${fixed(100 * gets, 0)} % of it: far more than binds.`,
           likely_kg: tenth(kg, usual) ?? tenth(kg, usual / 10)
         };
       }
@@ -175,7 +176,7 @@ function recipeQuestion(
   const wanted = (batch.active_clay / middle(targets.active_clay)) * (system === 'oil' ? 1 : 0.9);
   return {
     path: path(sand),
-    message: `With ${words(kg)} of sand the new sand is ${(100 * gets).toFixed(gets < 0.01 ? 1 : 0)} % active clay.`,
+    message: `With ${words(kg)} of sand the new sand is ${fixed(100 * gets, gets < 0.01 ? 1 : 0)} % active clay.`,
     likely_kg: tenth(kg, wanted)
   };
 }
@@ -216,7 +217,7 @@ export function roomQuestion(belief: Belief, kg: number, path: string): Question
 export function habitQuestion(belief: Belief, name: HabitName, kg: number, path: string): Question | null {
   const usual = usualOf(belief.habits, name, HABIT);
   if (usual === null || (kg < UNUSUAL * usual && kg > usual / UNUSUAL)) return null;
-  const times = kg > usual ? `${(kg / usual).toFixed(0)} times` : 'a small part of';
+  const times = kg > usual ? `${fixed(kg / usual, 0)} times` : 'a small part of';
   return {
     path,
     message: `${words(kg)} is ${times} the usual ${words(usual)}.`,

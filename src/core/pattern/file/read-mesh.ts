@@ -1,3 +1,4 @@
+import { countText } from '../../quantity/display';
 import { MeshFault } from '../mesh/fault';
 import { boxOf, sidesOf } from '../mesh/measure';
 import type { Triangles } from '../mesh/triangles';
@@ -51,7 +52,7 @@ function mustBeNumbers(triangles: Triangles): void {
   if (sound === 0) return;
   const first = triangles.findIndex((value) => !Number.isFinite(value));
   throw new MeshFault(
-    `Corner ${(Math.floor(first / 3) + 1).toLocaleString('en')} is no number: the file is damaged. Export it again.`
+    `Corner ${countText(Math.floor(first / 3) + 1)} is no number: the file is damaged. Export it again.`
   );
 }
 

@@ -1,3 +1,4 @@
+import { countText } from '../../quantity/display';
 import { MeshFault } from '../mesh/fault';
 import type { Triangles } from '../mesh/triangles';
 import { MOST_TRIANGLES, tooMany } from './format';
@@ -32,7 +33,7 @@ export function readStl(bytes: Uint8Array): Triangles {
   const [stated, held] = [statedCount(bytes), Math.floor((bytes.byteLength - HEAD_BYTES) / TRIANGLE_BYTES)];
   throw new MeshFault(
     stated > held
-      ? `It is cut off: it says that it holds ${stated.toLocaleString('en')} triangles, and ends after ${held.toLocaleString('en')}. Copy or export it again.`
+      ? `It is cut off: it says that it holds ${countText(stated)} triangles, and ends after ${countText(held)}. Copy or export it again.`
       : 'Its length does not go with the number of triangles that it states: export it again as STL.'
   );
 }

@@ -1,3 +1,4 @@
+import { rounded } from '../../quantity/rounded';
 import { massText, temperatureText } from '../../quantity/display';
 import type { UnitSystem } from '../../quantity/unit';
 import { NIGHT_H, SAND_COOLS_MIN, WARM_UP_H, WORK_MIN } from '../../reference/plan';
@@ -79,7 +80,7 @@ export const renew: StepKind<Renew> = {
       : `renew ${heap}`,
   page: ({ heap_id, short_kg }) =>
     // It is made up by what the molds find short, not only put into its windows.
-    `/heaps/${heap_id}/renew${short_kg > 0 ? `?more_kg=${short_kg.toFixed(3)}` : ''}`
+    `/heaps/${heap_id}/renew${short_kg > 0 ? `?more_kg=${rounded(short_kg, 3)}` : ''}`
 };
 
 export const indoors: StepKind<Indoors> = {

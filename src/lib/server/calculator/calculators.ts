@@ -14,7 +14,7 @@ import { batch, type BatchAddition } from '$core/mix/batch';
 import { blend, type Blend, type BlendProblem, type BlendWindow } from '$core/mix/blend';
 import { clayAndWater, dryMixToAdd, sandAndClay, waterToAdd } from '$core/mix/correction';
 import { splashes } from '$core/mix/splashes';
-import { asPercent } from '$core/quantity/display';
+import { asPercent, fixed } from '$core/quantity/display';
 import { TARGETS, middle, type HeapBinder, type System } from '$core/reference/targets';
 import type { SqueezeReading } from '$core/bench/formula/squeeze';
 import type { CalculatorName, CalculatorRequest } from '$lib/schema/calculator';
@@ -531,12 +531,10 @@ function conflictMessage(window: BlendWindow, nearest: Blend | null): string {
   if (!nearest) return 'cannot be met with this stock';
   if (window === 'total_kg') {
     const there = nearest.parts_kg.reduce((sum, kg) => sum + kg, 0);
-    return `cannot be met with this stock; at most ${there.toFixed(2)} kg is there`;
+    return `cannot be met with this stock; at most ${fixed(there, 2)} kg is there`;
   }
   const value =
-    window === 'fineness_number'
-      ? nearest.fineness_number.toFixed(1)
-      : `${(nearest.fines * 100).toFixed(2)} %`;
+    window === 'fineness_number' ? fixed(nearest.fineness_number, 1) : `${fixed(nearest.fines * 100, 2)} %`;
   return `cannot be met with this stock; the nearest mix has ${value}`;
 }
 

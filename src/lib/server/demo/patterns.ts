@@ -1,3 +1,4 @@
+import { rounded } from '$core/quantity/rounded';
 import { writeStl } from '$core/pattern/file/write-stl';
 import { lyingAlong } from '$core/pattern/lying';
 import type { Triangles } from '$core/pattern/mesh/triangles';
@@ -24,7 +25,7 @@ export async function fillPatterns(db: Database, at: DaysAgo): Promise<PatternRe
     );
     const { way, parting_mm } = mesh.analysis.drawing;
     const lying = lyingAlong(body, way, parting_mm / 1000);
-    const mm = (m: number) => Number((m * 1000).toFixed(3));
+    const mm = (m: number) => rounded(m * 1000, 3);
     return createPattern(
       db,
       accepted(newPattern, {

@@ -1,3 +1,4 @@
+import { rounded } from '$core/quantity/rounded';
 import type { LiveReading } from './live';
 
 /**
@@ -77,11 +78,11 @@ export function readingOf(device: SimulatedDevice, at: string): LiveReading {
   const { step, noise, settled } = CHARACTER[device.kind];
   const connected = device.tick % DROP_EVERY < DROP_EVERY - DROPPED;
   const raw = device.shown + device.drift + noise * trembling(device.tick) - device.tare;
-  const rounded = Math.round(raw / step) * step;
+  const shown = Math.round(raw / step) * step;
   return {
     device: device.name,
     kind: device.kind,
-    value: connected ? Number(rounded.toFixed(4)) : null,
+    value: connected ? rounded(shown, 4) : null,
     stable: connected && Math.abs(device.load - device.shown) < settled,
     connected,
     simulated: true,

@@ -1,3 +1,4 @@
+import { rounded } from '$core/quantity/rounded';
 import Papa from 'papaparse';
 import type { HeapTestKind } from '$core/bench/heap-test';
 import type { EventKind } from '$core/heap/kinds';
@@ -100,9 +101,9 @@ function balanceText(balance: Balance | undefined): string {
   if (known !== undefined) return known;
   const { total_kg, moisture, moisture_sd } = balance;
   const text = [
-    Number(total_kg.toFixed(4)),
-    Number(asPercent(moisture).toFixed(3)),
-    Number(asPercent(moisture_sd).toFixed(3))
+    rounded(total_kg, 4),
+    rounded(asPercent(moisture), 3),
+    rounded(asPercent(moisture_sd), 3)
   ].join(',');
   balanceTexts.set(balance, text);
   return text;

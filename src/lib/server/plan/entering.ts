@@ -1,3 +1,4 @@
+import { rounded } from '$core/quantity/rounded';
 import type { StepAbout, StepName } from '$core/plan/steps/kinds';
 import { clayOf } from '$core/reference/ingredients';
 import type { Database } from '../database/database';
@@ -47,7 +48,7 @@ const takeIn: Enter<'take-in'> = async (db, about, at) => {
   const lot = await createLot(db, {
     kind,
     bought_kg: Number(kg.toPrecision(3)),
-    ...(cost !== null && { cost: Number(cost.toFixed(2)) }),
+    ...(cost !== null && { cost: rounded(cost, 2) }),
     currency,
     bought_at: at
   });

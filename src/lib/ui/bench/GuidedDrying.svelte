@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { rounded } from '$core/quantity/rounded';
   import { nowIso } from '$core/time/now';
   /** Moisture by drying to constant weight, step by step. */
   import { NINE_IN_TEN } from '$core/judge/normal';
@@ -30,7 +31,7 @@
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import InSight from '$lib/ui/field/InSight.svelte';
   import { keepAwake } from '$lib/ui/page/awake';
-  import { inUnits } from '$core/quantity/display';
+  import { fixed, inUnits } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
   import { postAction, type TestSubject } from './subject';
 
@@ -70,7 +71,7 @@
 
   const dry = $derived(weighings.map((each) => each.kg).filter((kg) => kg !== undefined));
   const progress = $derived(dryingProgress(dry.map((kg) => kg * 1000)));
-  const grams = (kg: number | undefined) => (kg === undefined ? undefined : Number((kg * 1000).toFixed(4)));
+  const grams = (kg: number | undefined) => (kg === undefined ? undefined : rounded(kg * 1000, 4));
   const body = $derived(
     present({
       kind: 'moisture' as const,
@@ -82,7 +83,7 @@
       scoops,
       pan_g: grams(pan),
       wet_g: grams(wet),
-      dry_g: progress.dry_g === null ? undefined : Number(progress.dry_g.toFixed(4))
+      dry_g: progress.dry_g === null ? undefined : rounded(progress.dry_g, 4)
     })
   );
   const checked = $derived(check(heapTests.moisture, body));
@@ -115,7 +116,7 @@
 
   async function log(event: SubmitEvent) {
     event.preventDefault();
-    const words = `Moisture of ${subject.name}: ${((result?.wet_basis ?? 0) * 100).toFixed(1)} %.`;
+    const words = `Moisture of ${subject.name}: ${fixed((result?.wet_basis ?? 0) * 100, 1)} %.`;
     const logged = await form.submit(heapTests.moisture, body, (sent) =>
       logRecord(subject.collection, sent, words)
     );
@@ -186,7 +187,7 @@
           post={{ path: 'wet_g', factor: 1000 }}
           error={liveError('wet_g')}
           hint={sample !== null && sample > 0 && sample < 0.5 * usualSample(step_g)
-            ? `Only ${sample.toFixed(0)} g of sand: on this scale ${usualSample(step_g)} g tells well.`
+            ? `Only ${fixed(sample, 0)} g of sand: on this scale ${usualSample(step_g)} g tells well.`
             : ' '}
         />
       </div>
@@ -214,7 +215,7 @@
           {#if progress.constant}
             The last two agree: it is dry.
           {:else if progress.last_loss_g !== null}
-            It still lost {progress.last_loss_g.toFixed(1)} g: dry it on until two weighings agree within 0.1 g.
+            It still lost {fixed(progress.last_loss_g, 1)} g: dry it on until two weighings agree within 0.1 g.
           {:else}
             One weighing cannot tell that it is dry; two that agree can.
           {/if}
@@ -224,11 +225,12 @@
     <div class="stack">
       <Ticket title="Moisture">
         {#if result}
-          <p class="value">{(result.wet_basis * 100).toFixed(1)} <span>% water</span></p>
+          <p class="value">{fixed(result.wet_basis * 100, 1)} <span>% water</span></p>
           <p class="soft small">
-            ± {(NINE_IN_TEN * sd * 100).toFixed(1)} % nine times in ten, of the wet sand. On dry sand it is {(
-              result.dry_basis * 100
-            ).toFixed(1)} %.
+            ± {fixed(NINE_IN_TEN * sd * 100, 1)} % nine times in ten, of the wet sand. On dry sand it is {fixed(
+              result.dry_basis * 100,
+              1
+            )} %.
           </p>
           {#if window}
             <DryWetRuler size="small" {window} value={result.wet_basis * 100} sd={sd * 100} />
@@ -249,7 +251,7 @@
   <InSight>
     {#snippet answer()}
       {#if result}<strong class="figure text-xl"
-          >{(result.wet_basis * 100).toFixed(1)} <span class="unit">% water</span></strong
+          >{fixed(result.wet_basis * 100, 1)} <span class="unit">% water</span></strong
         >{:else}<span class="soft small">no answer before three weights</span>{/if}
     {/snippet}
     {#snippet action()}{@render log_it()}{/snippet}

@@ -6,7 +6,7 @@
   import { FINDING_WORDS, grading, type Grading } from '$core/bench/formula/grading';
   import { testFigure, type HeapTest } from '$core/bench/heap-test';
   import { meanSd, testSd } from '$core/bench/test-accuracy';
-  import { inUnits } from '$core/quantity/display';
+  import { fixed, inUnits } from '$core/quantity/display';
   import { PA_PER_PSI } from '$core/quantity/unit';
   import { units } from '$lib/ui/preferences';
   import { heapTests, type TestKind } from '$lib/schema/heap-test';
@@ -93,7 +93,7 @@
       ? { scale: 1 / PA_PER_PSI, decimals: 1, unit: 'psi' }
       : guide.figure
   );
-  const shown = (figure: number) => `${(figure * scale.scale).toFixed(scale.decimals)}`;
+  const shown = (figure: number) => `${fixed(figure * scale.scale, scale.decimals)}`;
   const place = $derived.by(() => {
     if (!summary || !window) return null;
     const surely =
@@ -230,9 +230,9 @@
           <p class="soft small">
             Blocks: what each sieve caught, from its opening to the one above. Rings: what passes, on log
             size.{#if graded.median_mm}
-              &nbsp;Half of it is finer than {graded.median_mm.toFixed(2)} mm.{/if}
+              &nbsp;Half of it is finer than {fixed(graded.median_mm, 2)} mm.{/if}
             {#if graded.washed_off > 0.0005}
-              &nbsp;Washed off before: {(graded.washed_off * 100).toFixed(1)} %.{/if}
+              &nbsp;Washed off before: {fixed(graded.washed_off * 100, 1)} %.{/if}
           </p>
         </section>
       {/if}
@@ -255,9 +255,10 @@
             {#if graded && graded.fineness_range[1] - graded.fineness_range[0] > 0.5}
               <p class="small">
                 Sieves are missing from the stack: what lies between is shared out on log size. A whole stack
-                would surely give {graded.fineness_range[0].toFixed(0)} to {graded.fineness_range[1].toFixed(
+                would surely give {fixed(graded.fineness_range[0], 0)} to {fixed(
+                  graded.fineness_range[1],
                   0
-                )}; the standard’s sum over these alone gives {graded.fineness_number.toFixed(0)}.
+                )}; the standard’s sum over these alone gives {fixed(graded.fineness_number, 0)}.
               </p>
             {/if}
             {#if odd !== null}<p class="wrong">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   /** What each sieve of the stack caught; sieves left empty are taken as not in the stack. */
   import { SIEVES, meshOpening } from '$core/bench/formula/sieve';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -17,7 +18,7 @@
     const mesh = meshOf(row);
     if (!mesh) return 'Count the wires along 10 mm of a ruler, and measure one.';
     if (!(10 / mesh.wires_per_10_mm > mesh.wire_mm)) return 'Wires that thick leave no opening.';
-    return `Opens ${meshOpening(mesh).toFixed(2)} mm.`;
+    return `Opens ${fixed(meshOpening(mesh), 2)} mm.`;
   }
 </script>
 

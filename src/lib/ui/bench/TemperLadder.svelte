@@ -1,6 +1,6 @@
 <script lang="ts">
   import { nowIso } from '$core/time/now';
-  import { inUnits, massText } from '$core/quantity/display';
+  import { fixed, inUnits, massText } from '$core/quantity/display';
   /** The ladder of a temper curve, rung by rung: test, splash, test again, until the peak lies between two. */
   import { RUNGS, type NextRung } from '$core/bench/temper-ladder';
   import { weighable } from '$core/quantity/display';
@@ -67,10 +67,10 @@
         <span class="number" aria-hidden="true">{i + 1}</span>
         {#if rung}
           <p>
-            <strong>{rung.moisture_percent.toFixed(1)} %</strong>
+            <strong>{fixed(rung.moisture_percent, 1)} %</strong>
             water{#if rung.compactability_percent !== null}, compactability
-              {rung.compactability_percent.toFixed(0)} %{/if}{#if rung.strength_kpa !== null}, strength
-              {inUnits(`${rung.strength_kpa.toFixed(0)} kPa`, units())}{/if}
+              {fixed(rung.compactability_percent, 0)} %{/if}{#if rung.strength_kpa !== null}, strength
+              {inUnits(`${fixed(rung.strength_kpa, 0)} kPa`, units())}{/if}
           </p>
         {:else if i !== working}
           <p class="soft">A splash wetter: {massText(proposed_kg, units())} of water.</p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { rounded } from '$core/quantity/rounded';
   /**
    * Readings in their phases, each with its middle and its limits, and below them how far each lies from the one before,
    * with that limit; what chance does not make is ringed.
@@ -88,7 +89,7 @@
       type: 'value',
       axisLabel: {
         color: palette.soft,
-        formatter: (value: number) => `${Number(value.toFixed(2))} ${drawn_in.unit}`.trim()
+        formatter: (value: number) => `${rounded(value, 2)} ${drawn_in.unit}`.trim()
       },
       splitLine: { lineStyle: { color: palette.rule } }
     };

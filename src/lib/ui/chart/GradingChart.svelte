@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   /** A grading on log size: what each sieve caught as blocks from opening to opening, what passes as a line. */
   import type { Grading } from '$core/bench/formula/grading';
   import Chart from './Chart.svelte';
@@ -9,7 +10,7 @@
   const { grading }: { grading: Grading } = $props();
   const label = $derived(
     `Grading on log size: ${grading.retained
-      .map(({ sieve, share }) => `${sieve} ${(share * 100).toFixed(0)} %`)
+      .map(({ sieve, share }) => `${sieve} ${fixed(share * 100, 0)} %`)
       .join(', ')}`
   );
 
@@ -66,7 +67,7 @@
           name: 'caught',
           type: 'custom',
           data: blocks.map(({ sieve, from_mm, to_mm, percent }) => ({
-            name: `${sieve}: ${percent.toFixed(1)} % caught`,
+            name: `${sieve}: ${fixed(percent, 1)} % caught`,
             value: [from_mm, percent, to_mm]
           })),
           encode: { x: [0, 2], y: 1 },
@@ -85,7 +86,7 @@
           type: 'line',
           yAxisIndex: 1,
           data: grading.passing.map(({ opening_mm, share }) => ({
-            name: `${(share * 100).toFixed(0)} % passes ${opening_mm.toFixed(3)} mm`,
+            name: `${fixed(share * 100, 0)} % passes ${fixed(opening_mm, 3)} mm`,
             value: [opening_mm, share * 100]
           })),
           symbol: 'circle',

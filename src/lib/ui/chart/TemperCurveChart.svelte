@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   /** Compactability and strength over moisture: points, fits with their ranges, the window and where temper lies. */
   import { PA_PER_PSI } from '$core/quantity/unit';
   import { units } from '$lib/ui/preferences';
@@ -76,7 +77,7 @@
       tooltip: {
         ...tooltip(palette, 'item'),
         formatter: ({ seriesName, value }: { seriesName: string; value: [number, number] }) =>
-          `${value[0].toFixed(1)} % water: ${seriesName} ${value[1].toFixed(0)} ${seriesName === 'strength' ? strength_unit : '%'}`
+          `${fixed(value[0], 1)} % water: ${seriesName} ${fixed(value[1], 0)} ${seriesName === 'strength' ? strength_unit : '%'}`
       },
       xAxis: {
         type: 'value',
@@ -106,7 +107,7 @@
                   silent: true,
                   symbol: 'none',
                   lineStyle: { color: palette.good, type: 'dashed' },
-                  label: { formatter: `temper ${temper.toFixed(1)} %`, color: palette.ink },
+                  label: { formatter: `temper ${fixed(temper, 1)} %`, color: palette.ink },
                   data: [{ xAxis: temper }]
                 }
         },

@@ -1,3 +1,4 @@
+import { fixed } from '$core/quantity/display';
 import { moment } from '../date/written-day';
 import type { Palette } from './palette';
 
@@ -33,7 +34,7 @@ export function percentAxis(palette: Palette, most: number) {
     min: 0,
     max: Math.ceil(most / interval) * interval,
     interval,
-    axisLabel: { color: palette.soft, formatter: (value: number) => `${value.toFixed(1)} %` },
+    axisLabel: { color: palette.soft, formatter: (value: number) => `${fixed(value, 1)} %` },
     splitLine: { lineStyle: { color: palette.rule } }
   };
 }

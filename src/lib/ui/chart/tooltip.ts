@@ -1,3 +1,4 @@
+import { fixed } from '$core/quantity/display';
 import type { Palette } from './palette';
 
 /**
@@ -19,6 +20,6 @@ export function tooltip(palette: Palette, trigger: 'axis' | 'item' = 'axis') {
 export function percentTooltip(palette: Palette) {
   return {
     ...tooltip(palette),
-    valueFormatter: (value: unknown) => (typeof value === 'number' ? `${value.toFixed(1)} %` : '')
+    valueFormatter: (value: unknown) => (typeof value === 'number' ? `${fixed(value, 1)} %` : '')
   };
 }

@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Takes the live reading of a scale, a probe or a furnace into a field; those that ship with the application are simulated and say so. */
   import { onDestroy, onMount } from 'svelte';
-  import { massText, temperatureText } from '$core/quantity/display';
+  import { fixed, massText, temperatureText } from '$core/quantity/display';
   import { api } from '$lib/ui/api-client';
   import { units } from '$lib/ui/preferences';
   import { LiveDevice } from './live-device.svelte';
@@ -27,7 +27,7 @@
       lay: 'Sand around the simulated probe, % water',
       most: 60,
       of: (typed: number) => typed,
-      figure: (percent: number) => `${percent.toFixed(1)}\u202f%`
+      figure: (percent: number) => `${fixed(percent, 1)}\u202f%`
     },
     thermocouple: {
       name: 'Furnace',

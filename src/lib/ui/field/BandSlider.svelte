@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   /** A band by its two ends, within what it spans; without a script two numbers. */
   import { Slider } from '@skeletonlabs/skeleton-svelte';
 
@@ -47,8 +48,8 @@
     <Slider.Label class="flex justify-between gap-3 font-semibold">
       <span>{label}</span>
       <Slider.ValueText class="figure">
-        {min.toFixed(decimals)} <span class="unit">to</span>
-        {max.toFixed(decimals)} <span class="unit">{unit}</span>
+        {fixed(min, decimals)} <span class="unit">to</span>
+        {fixed(max, decimals)} <span class="unit">{unit}</span>
       </Slider.ValueText>
     </Slider.Label>
     <Slider.Control class="flex h-12 touch-pan-y! items-center px-3">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { rounded } from '$core/quantity/rounded';
   import { bareMassUnit, editableMass, massText } from '$core/quantity/display';
   import { liquidMeasure } from '$core/quantity/hand-measure';
   import { parseQuantity } from '$core/quantity/parse';
@@ -83,7 +84,7 @@
     text =
       dimension === 'mass'
         ? editableMass(value, value < 1 ? 'small' : 'large', units())
-        : String(Number(value.toFixed(2)));
+        : String(rounded(value, 2));
     typedUnit = bareUnit;
     si = dimension === 'mass' ? value : value / 100;
     reading_on = false;

@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Which flask takes it, how much sand, how heavy: three dimensions and a metal, judged against the rack. */
   import { sum } from 'simple-statistics';
-  import { figureText, lengthFigure, massText } from '$core/quantity/display';
+  import { figureText, fixed, lengthFigure, massText } from '$core/quantity/display';
   import { castingBoxes, judgeFlask, outlineMass, type FlaskJudgement } from '$core/mold/judge-flask';
   import { sandFrom } from '$core/mold/green-strength';
   import { leastFlask } from '$core/mold/fit';
@@ -163,7 +163,7 @@
         value: String(id),
         name: `${name} (${mass(total_kg)})`
       }))}
-      hint={heap ? `Rammed it weighs ${heap.density_kg_l.toFixed(2)} kg/L.` : undefined}
+      hint={heap ? `Rammed it weighs ${fixed(heap.density_kg_l, 2)} kg/L.` : undefined}
     />
   {/if}
   <noscript><button class="act">Judge the rack</button></noscript>

@@ -1,6 +1,7 @@
+import { fixed } from '$core/quantity/display';
 import type { CopeHold } from '$core/mold/holding';
 
-const times = (ratio: number) => (ratio >= 10 ? ratio.toFixed(0) : ratio.toFixed(1));
+const times = (ratio: number) => (ratio >= 10 ? fixed(ratio, 0) : fixed(ratio, 1));
 
 /** Whether a cope's sand stays in when it is lifted, in short and at length, and what makes it hold. */
 export function holdWords(hold: CopeHold): { short: string; says: string; remedy: string; wrong: boolean } {

@@ -1,3 +1,4 @@
+import { rounded } from '$core/quantity/rounded';
 import type { Picture } from '$core/freeze/picture';
 
 /** What a cut through a mold shows at a time, each as the path of a drawing: x to the right, the cope's top at 0. */
@@ -33,7 +34,7 @@ export function cutThrough(of: Picture, row: number, at_s: number, scale: number
     if (at_s < begins) return 'liquid';
     return at_s >= solid ? 'solid' : at_s < (begins + solid) / 2 ? 'mush' : 'stiff';
   };
-  const px = (m: number) => Number((m * scale).toFixed(2));
+  const px = (m: number) => rounded(m * scale, 2);
   const [left, top] = [x_m[0]!, z_m[nz]!];
   for (let k = 0; k < nz; k++) {
     const from = (k * ny + row) * nx;

@@ -21,7 +21,7 @@
   import Posted from '$lib/ui/field/Posted.svelte';
   import Field from '$lib/ui/field/Field.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
-  import { LB_FT3_PER_KG_L } from '$core/quantity/display';
+  import { LB_FT3_PER_KG_L, fixed } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
   import { logEntry } from '$lib/ui/entry/log-entry';
 
@@ -66,7 +66,7 @@
   /** A density is told in the reader's units. */
   const factor = $derived(figure.unit === 'kg/L' && units() === 'us' ? LB_FT3_PER_KG_L : 1);
   const unit = $derived(factor === 1 ? figure.unit : 'lb/ft³');
-  const shown = (value: number) => (value * factor).toFixed(factor === 1 ? digits : 0);
+  const shown = (value: number) => fixed(value * factor, factor === 1 ? digits : 0);
   const source = $derived(
     {
       handbook: 'handbook default',

@@ -3,7 +3,7 @@
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { byWhom } from '$lib/ui/entry/by-whom';
   import { createTable, rowSortingFeature, tableFeatures, type ColumnDef } from '@tanstack/svelte-table';
-  import { massText } from '$core/quantity/display';
+  import { fixed, massText } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
   import { entryWords, type LedgerRow } from '$lib/ui/entry/entry-words';
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
@@ -113,8 +113,8 @@
         <td class="number" data-label="heap">{balance ? massText(balance.total_kg, units()) : '–'}</td>
         <td class="number" data-label="water">
           {#if balance}
-            <span class="estimate">{balance.moisture_percent.value.toFixed(1)}&#8239;%</span>
-            <span class="soft small">± {(NINE_IN_TEN * balance.moisture_percent.sd).toFixed(1)}</span>
+            <span class="estimate">{fixed(balance.moisture_percent.value, 1)}&#8239;%</span>
+            <span class="soft small">± {fixed(NINE_IN_TEN * balance.moisture_percent.sd, 1)}</span>
           {:else}–{/if}
         </td>
         <td class="act-cell">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { rounded } from '$core/quantity/rounded';
   /** Amends a logged test: the readings as they really were. */
   import type { SqueezeReading } from '$core/bench/formula/squeeze';
   import { heapTests } from '$lib/schema/heap-test';
@@ -55,7 +56,7 @@
   let dye = $state(kind === 'methylene-blue' ? dyeOf(reading) : null);
   let sieve = $state(kind === 'sieve' ? sieveOf(reading) : null);
   const grams = (field: { kg: number | undefined }) =>
-    field.kg === undefined ? undefined : Number((field.kg * 1000).toFixed(4));
+    field.kg === undefined ? undefined : rounded(field.kg * 1000, 4);
   const YES_NO = [
     { value: 'yes', name: 'Yes' },
     { value: 'no', name: 'No' }

@@ -1,4 +1,6 @@
 <script lang="ts" module>
+  import { rounded } from '$core/quantity/rounded';
+  import { fixed } from '$core/quantity/display';
   export interface MemberRow {
     id: number;
     name: string;
@@ -31,7 +33,7 @@
 
   /** A grade of the squeeze in multiples of the aimed temper ratio. */
   const GRADE = 0.2;
-  const grades = (factor: number) => Math.abs(factor / GRADE).toFixed(1);
+  const grades = (factor: number) => fixed(Math.abs(factor / GRADE), 1);
   const leans = $derived(
     Math.abs(hand.squeeze_bias) < 0.05 * GRADE
       ? 'Leans to neither side'
@@ -56,7 +58,7 @@
     told(said);
     await readAnew();
   }
-  const round = (value: number) => Number(value.toFixed(3));
+  const round = (value: number) => rounded(value, 3);
   const hold = () =>
     change(
       { hand: { squeeze_bias: round(hand.squeeze_bias), squeeze_sd: round(hand.squeeze_sd) } },

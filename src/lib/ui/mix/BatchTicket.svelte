@@ -6,7 +6,7 @@
   import { goto } from '$app/navigation';
   import { dryShare, moistureFraction, temperRatio, totalMass } from '$core/material/composition';
   import { splashes } from '$core/mix/splashes';
-  import { asPercent, weighable, massFigure, massText } from '$core/quantity/display';
+  import { asPercent, fixed, massFigure, massText, ratioText, weighable } from '$core/quantity/display';
   import { handMeasure } from '$core/quantity/hand-measure';
   import { entries } from '$lib/schema/entry';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -183,7 +183,7 @@
         <dt>moisture</dt>
         <dd>
           <Explained of="word-moisture"
-            >{(moistureFraction(mix) * 100).toFixed(1)} <span class="unit">%</span></Explained
+            >{fixed(moistureFraction(mix) * 100, 1)} <span class="unit">%</span></Explained
           >
         </dd>
       </div>
@@ -192,7 +192,7 @@
       <dt>active clay</dt>
       <dd>
         <Explained of="word-active-clay"
-          >{(dryShare(mix, 'active_clay') * 100).toFixed(1)}
+          >{fixed(dryShare(mix, 'active_clay') * 100, 1)}
           <span class="unit">% of dry mix</span></Explained
         >
       </dd>
@@ -200,7 +200,7 @@
     {#if !oil}
       <div>
         <dt><Term name="water-clay">water : clay</Term></dt>
-        <dd><Explained of="formula-temper-ratio">{temperRatio(mix)?.toFixed(2) ?? '–'}</Explained></dd>
+        <dd><Explained of="formula-temper-ratio">{ratioText(temperRatio(mix))}</Explained></dd>
       </div>
     {/if}
     <div>

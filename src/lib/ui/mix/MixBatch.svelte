@@ -3,7 +3,7 @@
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { INGREDIENTS } from '$core/reference/ingredients';
   import { mixingSteps, mullingMinutes } from '$core/mix/mixing-order';
-  import { editableMass, massText } from '$core/quantity/display';
+  import { editableMass, fixed, massText } from '$core/quantity/display';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -171,7 +171,7 @@
           <p class="small">
             <strong>Is it damp? Measure it first.</strong>
             {sand.moisture_fraction > 0.01
-              ? `It is taken for ${(sand.moisture_fraction * 100).toFixed(1)} % water, as such bags are${brings > 0.02 ? `; if it is dry, ${massText(brings, units())} of water too little goes in` : ''}.`
+              ? `It is taken for ${fixed(sand.moisture_fraction * 100, 1)} % water, as such bags are${brings > 0.02 ? `; if it is dry, ${massText(brings, units())} of water too little goes in` : ''}.`
               : 'It is taken for dry, as washed sand is: a damp bag makes the mix too wet.'}
             <button
               type="button"
@@ -194,7 +194,7 @@
             {/key}
           {/if}
         {:else if recipe.measured?.sand === recipe.sand}
-          <p class="small">Measured: {(recipe.measured.fraction * 100).toFixed(1)} % water in the sand.</p>
+          <p class="small">Measured: {fixed(recipe.measured.fraction * 100, 1)} % water in the sand.</p>
         {/if}
         <div class="pair">
           <SelectField
@@ -216,7 +216,7 @@
         </div>
         {#if binder_sd !== undefined}
           <p class="small">
-            How strong this clay is, is known to ± {(NINE_IN_TEN * binder_sd).toFixed(0)} in a hundred: {binder_lot
+            How strong this clay is, is known to ± {fixed(NINE_IN_TEN * binder_sd, 0)} in a hundred: {binder_lot
               ? ''
               : 'put it in stock, and '}<a href={binder_lot ? `/stock/${binder_lot.id}/test` : '/stock/new'}
               >try it in a settling jar</a
@@ -266,10 +266,10 @@
               bind:text={recipe.moisture.text}
               bind:si={recipe.moisture.si}
               post="moisture"
-              placeholder={(aim * 100).toFixed(1)}
+              placeholder={fixed(aim * 100, 1)}
               optional
               error={!within(recipe.moisture.si, 0, 0.3) ? 'Must be 0 to 30 %.' : undefined}
-              hint="Left empty: {(aim * 100).toFixed(1)} %, which tempers this much clay."
+              hint="Left empty: {fixed(aim * 100, 1)} %, which tempers this much clay."
             />
           </div>
         {/if}

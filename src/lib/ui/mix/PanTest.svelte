@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   import { nowIso } from '$core/time/now';
   /** Is it damp? Five minutes with a pan, inside the recipe: what was measured takes the place of the handbook's figure. */
   import Explained from '$lib/ui/figure/Explained.svelte';
@@ -53,7 +54,7 @@
 
   async function take() {
     const found = read;
-    const words = `Moisture of ${name}: ${((found?.moisture ?? 0) * 100).toFixed(1)} %`;
+    const words = `Moisture of ${name}: ${fixed((found?.moisture ?? 0) * 100, 1)} %`;
     if (lot_id !== null) {
       const done = await form.submit(heapTests.moisture, body, (sent) =>
         logRecord(`/lots/${lot_id}/tests`, sent, words)
@@ -99,7 +100,7 @@
   <WaitTimer seconds={300} name="pan:{lot_id ?? name}" says="{name} in the pan" />
   <p class="row">
     {#if read}<Explained of="formula-moisture"
-        >{(read.moisture * 100).toFixed(1)} ± {(read.doubt * 100).toFixed(1)}
+        >{fixed(read.moisture * 100, 1)} ± {fixed(read.doubt * 100, 1)}
         <span class="unit">% water</span></Explained
       >{/if}
     <button type="button" class="quiet" disabled={!read || form.busy} onclick={take}>Reckon with it</button>

@@ -1,3 +1,4 @@
+import { rounded } from '$core/quantity/rounded';
 import type { SandRemark, SandTrouble } from '$core/mold/sand-to-ram';
 
 const WORDS: Record<Exclude<SandTrouble, 'short'>, { title: string; first: string }> = {
@@ -35,7 +36,7 @@ export function sandRemarkWords(
     return {
       title: `${mass(short_kg ?? 0)} short.`,
       first: 'Mix more before you ram, or take a smaller flask.',
-      href: `${heap}/renew?more_kg=${(short_kg ?? 0).toFixed(3)}`
+      href: `${heap}/renew?more_kg=${rounded(short_kg ?? 0, 3)}`
     };
   return { ...WORDS[is], href: TEST[is] ? `${heap}/test/${TEST[is]}` : heap };
 }

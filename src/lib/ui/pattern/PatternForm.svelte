@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { rounded } from '$core/quantity/rounded';
   /** A pattern for the library: what it is, how large, and how its volume is known. */
   import { castingOf } from '$core/mold/casting';
   import { editableLength, figureText, lengthFigure, massText, volumeText } from '$core/quantity/display';
@@ -86,7 +87,7 @@
     const { length_m, width_m, height_m, above_m, outline } = drawn.lying;
     // A mesh is good to a hundredth of a millimetre.
     const typed = (m: number) => {
-      const si = Number(m.toFixed(5));
+      const si = rounded(m, 5);
       return { text: editableLength(si, units()), si };
     };
     const mm = (m: number) => Number((m * 1000).toPrecision(6));

@@ -2,7 +2,7 @@
   /** How a body draws: seen in three dimensions, told in words; turned, parted and stepped at will. */
   import type { PartingChoice } from '$core/pattern/draw/drawing';
   import { dot } from '$core/pattern/mesh/triangles';
-  import { figureText, lengthFigure, volumeText } from '$core/quantity/display';
+  import { countText, figureText, lengthFigure, volumeText } from '$core/quantity/display';
   import type { Alloy } from '$core/reference/alloys';
   import Choice from '$lib/ui/field/Choice.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
@@ -100,7 +100,7 @@
     </div>
     <div aria-live="polite"><Findings findings={drawn.findings} /></div>
     <p class="small">
-      {mesh.analysis.triangles.toLocaleString('en')} faces{mesh.analysis.volume_m3 > 0
+      {countText(mesh.analysis.triangles)} faces{mesh.analysis.volume_m3 > 0
         ? `, ${volumeText(mesh.analysis.volume_m3, units())}, ${area(mesh.analysis.area_m2)} of surface`
         : ''}. {length(drawing.cope_m)} deep in the cope, {length(drawing.drag_m)} in the drag; its shadow is
       {area(drawing.projected_m2)}.

@@ -1,11 +1,11 @@
 import type { Finding } from '$core/pattern/draw/findings';
-import { figureText, lengthFigure } from '$core/quantity/display';
+import { figureText, fixed, lengthFigure } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';
 
 /** An area of a pattern: square centimetres, or square inches. */
 export function surfaceText(m2: number, system: UnitSystem): string {
   const value = system === 'us' ? m2 / 0.0254 ** 2 : m2 * 1e4;
-  return `${value >= 100 ? value.toFixed(0) : value >= 10 ? value.toFixed(0) : value.toFixed(1)}\u202f${system === 'us' ? 'in²' : 'cm²'}`;
+  return `${value >= 100 ? fixed(value, 0) : value >= 10 ? fixed(value, 0) : fixed(value, 1)}\u202f${system === 'us' ? 'in²' : 'cm²'}`;
 }
 
 /** What a finding is called. */

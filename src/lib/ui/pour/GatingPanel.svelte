@@ -5,7 +5,7 @@
   import type { Explanation } from '$lib/ui/figure/page-of';
   import type { GatingPlan } from '$core/metal/gating-plan';
   import type { FigureName } from '$core/quantity/figure-id';
-  import { figureText, lengthFigure, massText, smallAreaText } from '$core/quantity/display';
+  import { figureText, fixed, lengthFigure, massText, smallAreaText } from '$core/quantity/display';
   import { HOUSEHOLD, notNarrower } from '$core/reference/household';
   import type { AlloyFigures } from '$core/reference/alloys';
   import { units } from '$lib/ui/preferences';
@@ -20,7 +20,7 @@
   }
   const { plan, alloy, school, castings_kg, mold_id }: Props = $props();
   const length = (m: number) => figureText(lengthFigure(m, units()));
-  const s = (seconds: number) => `${seconds.toFixed(1)} s`;
+  const s = (seconds: number) => `${fixed(seconds, 1)} s`;
   const sizes = $derived(HOUSEHOLD[units()]);
   const pin = (m: number) => notNarrower(sizes.pin, m)?.name ?? 'wider than any pipe at home';
   const rows: {
@@ -74,7 +74,7 @@
       part: plan.ingates.count === 1 ? 'Gate' : `${plan.ingates.count} gates`,
       of: 'formula-ingate',
       is: `${length(plan.ingates.width_m)} × ${length(plan.ingates.height_m)}${plan.ingates.count > 1 ? ' each' : ''}`,
-      why: `${plan.ingates.speed_m_s.toFixed(2)} m/s through them, at most 0.5; into the thick side, above the floor of the runner`
+      why: `${fixed(plan.ingates.speed_m_s, 2)} m/s through them, at most 0.5; into the thick side, above the floor of the runner`
     },
     {
       part: 'Vents',
@@ -88,7 +88,7 @@
           part: plan.riser.count > 1 ? `${plan.riser.count} risers` : 'Riser',
           of: 'formula-modulus',
           is: `${length(plan.riser.diameter_m)}, ${length(plan.riser.height_m)} high`,
-          why: `${plan.riser.stands === 'on-top' ? 'on the thick part' : 'beside the thick part, on the parting, where the cope has room'}: 1.2 times the modulus of what it feeds; it gives ${(plan.riser.gives_m3 * 1e6).toFixed(0)} cm³ of the ${(plan.riser.asks_m3 * 1e6).toFixed(0)} cm³ that are asked`,
+          why: `${plan.riser.stands === 'on-top' ? 'on the thick part' : 'beside the thick part, on the parting, where the cope has room'}: 1.2 times the modulus of what it feeds; it gives ${fixed(plan.riser.gives_m3 * 1e6, 0)} cm³ of the ${fixed(plan.riser.asks_m3 * 1e6, 0)} cm³ that are asked`,
           home: pin(plan.riser.diameter_m)
         }
       : {

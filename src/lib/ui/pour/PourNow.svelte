@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   import { readAnew } from '$lib/ui/read-anew';
   import { nowMs } from '$core/time/now';
   /** The pour of one mold: how hot, the clock from the first metal to the last, and one press that keeps it. */
@@ -115,14 +116,14 @@
       >{stream.began === null ? 'Pour clock' : stream.ended === null ? 'Pouring' : 'Poured in'}</span
     >
     <span class="figure text-5xl {late ? 'text-(--heat)' : ''}" role="timer" aria-live="off"
-      >{(seconds ?? 0).toFixed(1)}<span class="unit"> s</span></span
+      >{fixed(seconds ?? 0, 1)}<span class="unit"> s</span></span
     >
   </p>
   {#if window_s}
     <p class="soft small">
-      Calm from {window_s.least.toFixed(1)} s on{window_s.most === null
+      Calm from {fixed(window_s.least, 1)} s on{window_s.most === null
         ? '; how long it runs is not known without its thinnest wall'
-        : `; it runs for ${window_s.most.toFixed(1)} s`}.
+        : `; it runs for ${fixed(window_s.most, 1)} s`}.
     </p>
   {/if}
   <p class="row">

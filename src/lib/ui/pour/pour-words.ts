@@ -5,6 +5,7 @@ import type { GatingWarning } from '$core/metal/gating-plan';
 import {
   durationText,
   figureText,
+  fixed,
   lengthFigure,
   massText,
   percentText,
@@ -151,7 +152,7 @@ export function setPointSays({ is, by_c }: SetPoint, system: UnitSystem): string
 
 /** What is wrong with a way in, and what would help. */
 export function warningSays(warning: GatingWarning, system: UnitSystem): string {
-  const s = (seconds: number) => `${seconds.toFixed(1)} s`;
+  const s = (seconds: number) => `${fixed(seconds, 1)} s`;
   switch (warning.is) {
     case 'no-window':
       return `No pour is both calm and quick enough: calm takes ${s(warning.least_s)}, and the thinnest wall runs for ${s(warning.most_s)}. Hotter metal, more gates, or a thicker wall.`;
@@ -162,7 +163,7 @@ export function warningSays(warning: GatingWarning, system: UnitSystem): string 
     case 'too-fast':
       return `It fills in ${s(warning.pour_s)}; calm takes ${s(warning.least_s)}.`;
     case 'ingate-fast':
-      return `Metal comes through the gates at ${warning.speed_m_s.toFixed(2)} m/s; calm is 0.5. Wider gates, or more of them.`;
+      return `Metal comes through the gates at ${fixed(warning.speed_m_s, 2)} m/s; calm is 0.5. Wider gates, or more of them.`;
     case 'sprue-not-full':
       return `The sprue cannot stay full: ${length(warning.has_m, system)} at its top, where falling metal wants ${length(warning.wants_m, system)}.`;
     case 'sprue-chokes':

@@ -5,7 +5,7 @@
   import Explained from '$lib/ui/figure/Explained.svelte';
   import type { Explanation } from '$lib/ui/figure/page-of';
   import { MULLING_WAYS, mullingTime, type MullingWay } from '$core/session/recondition-steps';
-  import { durationText, massText } from '$core/quantity/display';
+  import { durationText, fixed, massText } from '$core/quantity/display';
   import type { SandNeeds } from '$lib/schema/recondition';
   import { ApiProblem, api, amend } from '$lib/ui/api-client';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
@@ -119,7 +119,8 @@
     </p>
   {:else if needs.after}
     <p class="soft small">
-      Dead clay comes to {needs.after.dead_clay_percent.toFixed(1)} % and fines to {needs.after.fines_percent.toFixed(
+      Dead clay comes to {fixed(needs.after.dead_clay_percent, 1)} % and fines to {fixed(
+        needs.after.fines_percent,
         1
       )} % of the dry mix. <a href="/heaps/{heap.id}/renew">Other windows</a>
     </p>

@@ -14,7 +14,7 @@
 
 <script lang="ts">
   import { NINE_IN_TEN } from '$core/judge/normal';
-  import { editableMass } from '$core/quantity/display';
+  import { editableMass, fixed } from '$core/quantity/display';
   import { INGREDIENTS, MATERIAL_KINDS, liquidKgPerL, type MaterialKind } from '$core/reference/ingredients';
   import { lotChange, newLot } from '$lib/schema/stock';
   import Caution from '$lib/ui/caution/Caution.svelte';
@@ -124,8 +124,8 @@
     const sd = figure === 'active' ? existing?.active_percent.sd : undefined;
     if (source !== 'your tests') return undefined;
     return sd === undefined
-      ? `Your tests: ${value!.toFixed(1)}${unit}`
-      : `Your tests: ${value!.toFixed(0)} ± ${(NINE_IN_TEN * sd).toFixed(0)}${unit}`;
+      ? `Your tests: ${fixed(value!, 1)}${unit}`
+      : `Your tests: ${fixed(value!, 0)} ± ${fixed(NINE_IN_TEN * sd, 0)}${unit}`;
   }
   const handbook = $derived(INGREDIENTS[kind as MaterialKind]);
   const percent = (fraction: number | undefined) =>
@@ -250,7 +250,7 @@
       post={{ path: 'moisture_percent', factor: 100 }}
       probe={handbook.role === 'sand'}
       error={form.errorOf('moisture_percent')}
-      hint={tested('moisture') ?? `Handbook default ${(handbook.moisture_fraction * 100).toFixed(1)} %`}
+      hint={tested('moisture') ?? `Handbook default ${fixed(handbook.moisture_fraction * 100, 1)} %`}
     />
     {#if handbook.role === 'binder' || handbook.role === 'carbon'}
       <QuantityField
@@ -262,7 +262,7 @@
         post={{ path: 'active_percent', factor: 100 }}
         error={form.errorOf('active_percent')}
         hint={tested('active') ??
-          `Handbook default ${(handbook.active_fraction * 100).toFixed(0)}${handbook.active_sd ? ` ± ${(NINE_IN_TEN * handbook.active_sd * 100).toFixed(0)}` : ''} %`}
+          `Handbook default ${fixed(handbook.active_fraction * 100, 0)}${handbook.active_sd ? ` ± ${fixed(NINE_IN_TEN * handbook.active_sd * 100, 0)}` : ''} %`}
       />
     {/if}
     {#if handbook.role === 'sand'}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed, ratioText } from '$core/quantity/display';
   import type { HeapState } from '$lib/schema/heap-state';
 
   const { state: now }: { state: HeapState } = $props();
@@ -6,13 +7,13 @@
   const rows = $derived([
     {
       name: 'moisture',
-      before: `${now.moisture_percent.value.toFixed(1)} %`,
-      after: `${after.moisture_percent.toFixed(1)} %`
+      before: `${fixed(now.moisture_percent.value, 1)} %`,
+      after: `${fixed(after.moisture_percent, 1)} %`
     },
     {
       name: 'active clay',
-      before: `${now.active_clay_percent.value.toFixed(1)} %`,
-      after: `${after.active_clay_percent.toFixed(1)} %`
+      before: `${fixed(now.active_clay_percent.value, 1)} %`,
+      after: `${fixed(after.active_clay_percent, 1)} %`
     },
     // Oil sand has no water to tell of.
     ...(now.prescription.oil_kg > 0 || now.oil_percent.value > 0
@@ -20,8 +21,8 @@
       : [
           {
             name: 'water : clay',
-            before: now.temper_ratio?.toFixed(2) ?? '–',
-            after: after.temper_ratio?.toFixed(2) ?? '–'
+            before: ratioText(now.temper_ratio),
+            after: ratioText(after.temper_ratio)
           }
         ])
   ]);

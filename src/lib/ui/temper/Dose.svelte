@@ -1,6 +1,6 @@
 <script lang="ts">
   /** Water, with clay where it is short: the ticket that is followed with the scale and logged with one action. */
-  import { durationText, weighable, massFigure, massText } from '$core/quantity/display';
+  import { durationText, fixed, massFigure, massText, weighable } from '$core/quantity/display';
   import { GRADE_NAMES } from '$core/bench/formula/squeeze';
   import { handMeasure, liquidMeasure } from '$core/quantity/hand-measure';
   import { entries } from '$lib/schema/entry';
@@ -156,10 +156,11 @@
       is={{ name: 'heap.water-to-temper-kg', id: heap.id, value: dose.water_kg }}
     />
     <p class="soft small">
-      {liquidMeasure(dose.water_kg, 1, units())}, taking {massText(now.total_kg, units())} from {now.moisture_percent.value.toFixed(
+      {liquidMeasure(dose.water_kg, 1, units())}, taking {massText(now.total_kg, units())} from {fixed(
+        now.moisture_percent.value,
         1
       )} to
-      {dose.aim.moisture_percent.toFixed(1)} %
+      {fixed(dose.aim.moisture_percent, 1)} %
     </p>
     <Splashes splashes_kg={dose.splashes_kg} sure={dose.sure_splashes} bind:ticked onchange={followTicks} />
   {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   /**
    * The one picture of temper: a ramp from dry sand to water, the heap's window as a frame, the estimate as
    * a pointer on a blurred band, the last measurement as a ring, the drift between as a dotted line.
@@ -65,8 +66,8 @@
     )
   );
   const label = $derived(
-    `${known ? `Moisture ${value.toFixed(1)} % give or take ${(NINE_IN_TEN * sd).toFixed(1)}` : `Moisture not known: likely ${Math.max(0, value - NINE_IN_TEN * sd).toFixed(1)} to ${(value + NINE_IN_TEN * sd).toFixed(1)} %`}; temper window ${window.min.toFixed(1)} to ${window.max.toFixed(1)} %` +
-      (measured === null ? '' : `; last measured ${measured.toFixed(1)} %`)
+    `${known ? `Moisture ${fixed(value, 1)} % give or take ${fixed(NINE_IN_TEN * sd, 1)}` : `Moisture not known: likely ${fixed(Math.max(0, value - NINE_IN_TEN * sd), 1)} to ${fixed(value + NINE_IN_TEN * sd, 1)} %`}; temper window ${fixed(window.min, 1)} to ${fixed(window.max, 1)} %` +
+      (measured === null ? '' : `; last measured ${fixed(measured, 1)} %`)
   );
 </script>
 
@@ -96,7 +97,7 @@
   </div>
   {#if size === 'large'}
     <div class="scale">
-      {#each ticks as tick (tick)}<span class="tick" style:left="{at(tick)}%">{tick.toFixed(1)}</span>{/each}
+      {#each ticks as tick (tick)}<span class="tick" style:left="{at(tick)}%">{fixed(tick, 1)}</span>{/each}
     </div>
     <div class="words">
       {#each words as { word, at: place, bold = false } (word)}

@@ -1,13 +1,13 @@
 <script lang="ts">
   /** The formula with the user's own numbers in it. */
-  import { massText } from '$core/quantity/display';
+  import { fixed, massText } from '$core/quantity/display';
   import { BINDER_NAMES, type HeapBinder } from '$core/reference/targets';
   import { units } from '$lib/ui/preferences';
   import type { HeapFields, HeapState } from '$lib/schema/heap-state';
 
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
   const dose = $derived(now.prescription);
-  const share = (percent: number) => (percent / 100).toFixed(4);
+  const share = (percent: number) => fixed(percent / 100, 4);
   const w1 = $derived(share(now.moisture_percent.value));
   const w2 = $derived(share(dose.aim.moisture_percent));
   const mass = (kg: number) => massText(kg, units());
@@ -25,7 +25,7 @@
       <p>
         M = {mass(now.total_kg)}, C = {mass(now.composition_kg.active_clay)}, W = {mass(
           now.composition_kg.water
-        )}, w₂ = {w2}; active clay to {dose.aim.active_clay_percent.toFixed(1)} % of the dry mix. So k = {mass(
+        )}, w₂ = {w2}; active clay to {fixed(dose.aim.active_clay_percent, 1)} % of the dry mix. So k = {mass(
           dose.binder_kg
         )} and x = {mass(dose.water_kg)}.
       </p>

@@ -1,3 +1,4 @@
+import { fixed } from '$core/quantity/display';
 import { NINE_IN_TEN } from '$core/judge/normal';
 import type { HeapState } from '$lib/schema/heap-state';
 
@@ -12,6 +13,6 @@ export function moistureWords({
   const { value, sd } = moisture_percent;
   const decimals = moistureDecimals(value);
   const doubt = NINE_IN_TEN * sd;
-  if (seen) return `${value.toFixed(decimals)} ± ${doubt.toFixed(decimals)} % water`;
-  return `somewhere from ${Math.max(0, value - doubt).toFixed(decimals)} to ${(value + doubt).toFixed(decimals)} % water`;
+  if (seen) return `${fixed(value, decimals)} ± ${fixed(doubt, decimals)} % water`;
+  return `somewhere from ${fixed(Math.max(0, value - doubt), decimals)} to ${fixed(value + doubt, decimals)} % water`;
 }

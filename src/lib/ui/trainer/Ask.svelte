@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   import { readAnew } from '$lib/ui/read-anew';
   import { nowIso } from '$core/time/now';
   /** One question of the trainer: looked at, answered, and the truth with the look that would have told. */
@@ -127,7 +128,7 @@
         mold.gate.floor - mold.runner.floor
       )} mm above the runner's floor, trap of {Math.round(mold.trap)} mm, lowest vent {Math.round(
         Math.min(...mold.vents.map(({ foot }) => foot)) - mold.drag - mold.pattern.above
-      )} mm over the pattern, facing {mold.facing_moisture.toFixed(1)} % moist"
+      )} mm over the pattern, facing {fixed(mold.facing_moisture, 1)} % moist"
     />
     {#if !told}
       <Choice
@@ -158,13 +159,13 @@
       </p>
       {#if sand}
         <p>
-          It is <strong>{FAULT_WORDS[sand.fault].toLowerCase()}</strong>, grade {sand.grade.toFixed(1)}, and
+          It is <strong>{FAULT_WORDS[sand.fault].toLowerCase()}</strong>, grade {fixed(sand.grade, 1)}, and
           wants
           {REMEDY_NAMES[sand.remedy].toLowerCase()}. {told.right ? 'What tells it' : 'The next best look'}: {LOOK_QUESTIONS[
             sand.tells
           ].toLowerCase()},
           {lookSaid(sand.tells, sand.looks).toLowerCase()}.
-          {#if told.off !== null && Math.abs(told.off) >= 0.5}You said {Math.abs(told.off).toFixed(1)} of a grade
+          {#if told.off !== null && Math.abs(told.off) >= 0.5}You said {fixed(Math.abs(told.off), 1)} of a grade
             too {told.off > 0 ? 'wet' : 'dry'}.{/if}
         </p>
       {:else if mold}

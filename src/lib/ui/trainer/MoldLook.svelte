@@ -1,6 +1,6 @@
 <script lang="ts">
   /** A mold in section, drawn to scale from its measures, which stand at it. */
-  import { lengthFigure, figureText } from '$core/quantity/display';
+  import { figureText, fixed, lengthFigure } from '$core/quantity/display';
   import type { DrawnMold } from '$core/trainer/mold-question';
   import { units } from '$lib/ui/preferences';
 
@@ -83,7 +83,7 @@
         >{text(height - top)}</text
       >
       <text x={mold.pattern.from + 6} y={up(mold.drag - mold.pattern.depth - mold.facing - 10)}
-        >facing {mold.facing_moisture.toFixed(1)} %</text
+        >facing {fixed(mold.facing_moisture, 1)} %</text
       >
       <text x={mold.width + wall + 4} y={up(mold.drag + mold.cope / 2)}>cope</text>
       <text x={mold.width + wall + 4} y={up(mold.drag / 2)}>drag</text>
@@ -92,7 +92,8 @@
   </g>
 </svg>
 <p class="small">
-  {text(mold.pattern.from)} to the wall · {text(height - top)} over the casting · facing {mold.facing_moisture.toFixed(
+  {text(mold.pattern.from)} to the wall · {text(height - top)} over the casting · facing {fixed(
+    mold.facing_moisture,
     1
   )} % moist
 </p>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { rounded } from '$core/quantity/rounded';
   /** One look at a lump, drawn anew from a seed each time: what holds, gives, breaks, sticks and prints varies as sand does. */
   import { seeded } from '$core/judge/seeded';
   import type { SqueezeReading } from '$core/bench/formula/squeeze';
@@ -23,10 +24,10 @@
       return [cx + rx * r * Math.cos(angle), cy + ry * r * Math.sin(angle)] as const;
     });
     const middle = (a: readonly [number, number], b: readonly [number, number]) =>
-      `${((a[0] + b[0]) / 2).toFixed(1)} ${((a[1] + b[1]) / 2).toFixed(1)}`;
+      `${rounded((a[0] + b[0]) / 2, 1)} ${rounded((a[1] + b[1]) / 2, 1)}`;
     return points.reduce(
       (path, point, i) =>
-        `${path} Q${point[0].toFixed(1)} ${point[1].toFixed(1)} ${middle(point, points[(i + 1) % n]!)}`,
+        `${path} Q${rounded(point[0], 1)} ${rounded(point[1], 1)} ${middle(point, points[(i + 1) % n]!)}`,
       `M${middle(points[n - 1]!, points[0]!)}`
     );
   }
@@ -74,7 +75,7 @@
           const rough = { crumbles: 15, ragged: 8, crisp: 1.6 }[breaks];
           return Array.from(
             { length: 9 },
-            (_, i) => `L${(x + side * rough * (random() - 0.3)).toFixed(1)} ${44 + i * 5.5}`
+            (_, i) => `L${rounded(x + side * rough * (random() - 0.3), 1)} ${44 + i * 5.5}`
           ).join(' ');
         };
         paths.push({ d: `M16 44 ${edge(left, 1)} L16 92 q-6 -24 0 -48 z`, kind: 'sand' });

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   /** What differed on the bad days, with its chance; and the castings behind each statement. */
   import { SvelteMap } from 'svelte/reactivity';
   import { TOLD_BELOW, type WhatDiffered } from '$core/judge/what-differed';
@@ -20,7 +21,7 @@
   const property = (name: string) =>
     of.properties.find((each) => each.name === name) ?? { words: name, unit: '' };
   const percent = (chance: number) =>
-    chance < 0.001 ? 'under 0.1 %' : `${(100 * chance).toFixed(chance < 0.01 ? 1 : 0)} %`;
+    chance < 0.001 ? 'under 0.1 %' : `${fixed(100 * chance, chance < 0.01 ? 1 : 0)} %`;
   const figure = (value: number, unit: string) => `${Number(value.toPrecision(3))} ${unit}`.trim();
   const look = $derived(of.look_at ? property(of.look_at).words : null);
   const nearest = $derived(of.differences[0]);

@@ -3,7 +3,7 @@
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { NINE_IN_TEN } from '$core/judge/normal';
   import type { PageProps } from './$types';
-  import { durationText, massFigure, massText } from '$core/quantity/display';
+  import { durationText, fixed, massFigure, massText, ratioText } from '$core/quantity/display';
   import { BINDER_NAMES } from '$core/reference/targets';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
@@ -38,13 +38,13 @@
   const oil = $derived(heap.system === 'oil');
   const last = $derived(data.ledger.items.find((row) => row.undone_at === null));
   const stood = $derived(last ? (Date.parse(now.at) - Date.parse(last.at)) / 1000 : 0);
-  const spread = (sd: number) => (NINE_IN_TEN * sd).toFixed(1);
+  const spread = (sd: number) => fixed(NINE_IN_TEN * sd, 1);
   const needs = $derived(!['sand', 'nothing'].includes(now.prescription.need));
   /** Which readings the moisture rests on, in a sentence. */
   function restsOn(rests: { kind: HeapTestKind; at: string; weight: number }[]): string {
     if (rests.length === 0) return 'The moisture rests on the weights you logged; no test tells of it yet.';
     const shares = rests.map(
-      ({ kind, at, weight }) => `${TEST_NAMES[kind]} of ${shortDate(at)} (${(weight * 100).toFixed(0)} %)`
+      ({ kind, at, weight }) => `${TEST_NAMES[kind]} of ${shortDate(at)} (${fixed(weight * 100, 0)} %)`
     );
     return `The moisture rests on ${shares.join(', ')}${
       rests.reduce((sum, { weight }) => sum + weight, 0) < 0.95 ? ' and on the weights you logged' : ''
@@ -57,11 +57,11 @@
       : ''
   );
   const oddText = (figure: number, unit: string) =>
-    unit === '%' ? `${figure.toFixed(1)} %` : `${figure.toFixed(2)} ${unit}`;
+    unit === '%' ? `${fixed(figure, 1)} %` : `${fixed(figure, 2)} ${unit}`;
   const again = (kind: string) => `/heaps/${heap.id}/test/${kind}`;
   const fine = $derived(moistureDecimals(now.moisture_percent.value));
-  const moisture = $derived({ value: now.moisture_percent.value.toFixed(fine), unit: '%' });
-  const percent = (value: number) => ({ value: value.toFixed(1), unit: '%' });
+  const moisture = $derived({ value: fixed(now.moisture_percent.value, fine), unit: '%' });
+  const percent = (value: number) => ({ value: fixed(value, 1), unit: '%' });
 </script>
 
 <svelte:head><title>{heap.name} · Brunkel</title></svelte:head>
@@ -96,7 +96,7 @@
       />
       {#if data.measured !== null}
         <p class="soft small">
-          <Term name="ring">The ring</Term>: measured by drying, {data.measured.toFixed(1)} %.
+          <Term name="ring">The ring</Term>: measured by drying, {fixed(data.measured, 1)} %.
         </p>
       {/if}
     {/if}
@@ -168,7 +168,7 @@
                 figure={{ name: 'heap.moisture-percent', id: heap.id, value: now.moisture_percent.value }}
                 ><Figure
                   figure={moisture}
-                  spread={(NINE_IN_TEN * now.moisture_percent.sd).toFixed(fine)}
+                  spread={fixed(NINE_IN_TEN * now.moisture_percent.sd, fine)}
                 /></Explained
               >
             </dd>
@@ -218,7 +218,7 @@
           {:else}
             <div>
               <dt><Term name="water-clay">water : clay</Term></dt>
-              <dd><Explained of="formula-temper-ratio">{now.temper_ratio?.toFixed(2) ?? '–'}</Explained></dd>
+              <dd><Explained of="formula-temper-ratio">{ratioText(now.temper_ratio)}</Explained></dd>
             </div>
           {/if}
           <div>
@@ -232,7 +232,7 @@
           {restsOn(now.rests_on)}
           <Term name="estimate">Dotted figures</Term> are estimates with the range that holds nine times in ten.
           Moisture is of the wet sand, clay of the dry mix. Window:
-          {now.window_percent.min.toFixed(1)} to {now.window_percent.max.toFixed(1)} % water ({heap.targets
+          {fixed(now.window_percent.min, 1)} to {fixed(now.window_percent.max, 1)} % water ({heap.targets
             .moisture_percent.source === 'handbook'
             ? oil
               ? 'handbook default'

@@ -2,7 +2,7 @@
   import { NINE_IN_TEN } from '$core/judge/normal';
   import { goto } from '$app/navigation';
   import { VERDICT_WORDS } from '$core/judge/temper-verdict';
-  import { massText } from '$core/quantity/display';
+  import { fixed, massText } from '$core/quantity/display';
   import ComparedStories from '$lib/ui/chart/ComparedStories.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { units } from '$lib/ui/preferences';
@@ -24,7 +24,7 @@
   const shown = (unit: string, value: number) =>
     unit === 'kg'
       ? massText(value, units())
-      : `${value.toFixed(unit === '%' ? 1 : 2)}${unit && `\u202f${unit}`}`;
+      : `${fixed(value, unit === '%' ? 1 : 2)}${unit && `\u202f${unit}`}`;
   const signed = (unit: string, value: number) => `${value < 0 ? '−' : '+'}${shown(unit, Math.abs(value))}`;
   const doubt = (surely: boolean | null) =>
     surely === null ? '' : surely ? 'a real difference' : 'may be chance';

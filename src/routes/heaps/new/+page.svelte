@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fixed } from '$core/quantity/display';
   import { goto } from '$app/navigation';
   import { BINDER_NAMES, HEAP_BINDERS, TARGETS, type HeapBinder } from '$core/reference/targets';
   import { newHeap } from '$lib/schema/heap';
@@ -28,7 +29,7 @@
 
   const targets = $derived(TARGETS[binder as HeapBinder]);
   const percent = (window: { min: number; max: number }) =>
-    `${(window.min * 100).toFixed(1)} to ${(window.max * 100).toFixed(1)} %`;
+    `${fixed(window.min * 100, 1)} to ${fixed(window.max * 100, 1)} %`;
 
   const bodyNow = () => ({
     name: name.trim(),

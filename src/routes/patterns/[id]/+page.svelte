@@ -6,7 +6,7 @@
   import { castingOf } from '$core/mold/casting';
   import { filletSuits, wantedFillet } from '$core/pattern/fillet';
   import { castingLength, patternLength } from '$core/pattern/shrinkage';
-  import { figureText, lengthFigure, massText, volumeText } from '$core/quantity/display';
+  import { figureText, fixed, lengthFigure, massText, volumeText } from '$core/quantity/display';
   import { ALLOYS, ALLOY_NAMES, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
   import { PATTERN_MATERIALS } from '$core/reference/pattern';
   import { api } from '$lib/ui/api-client';
@@ -27,7 +27,7 @@
   const casting = $derived(castingOf(pattern, alloy));
   const length = (m: number) => figureText(lengthFigure(m, units()));
   /** A contraction rule reads to a tenth of a millimetre. */
-  const fine = (m: number) => (units() === 'us' ? (m / 0.0254).toFixed(3) : (m * 1000).toFixed(1));
+  const fine = (m: number) => (units() === 'us' ? fixed(m / 0.0254, 3) : fixed(m * 1000, 1));
   const rule = $derived(units() === 'us' ? 'in' : 'mm');
   /** Held against the usual wall of its mesh; null where neither is known. */
   const fillet = $derived.by(() => {
@@ -157,7 +157,7 @@
       hint="Both ends of a side together"
     />
     <table class="small w-full text-left">
-      <caption class="sr-only">What shrinks, by {(ALLOYS[alloy].contraction * 100).toFixed(1)} %</caption>
+      <caption class="sr-only">What shrinks, by {fixed(ALLOYS[alloy].contraction * 100, 1)} %</caption>
       <thead>
         <tr class="border-b border-(--rule)"
           ><th class="py-1 font-semibold">side</th><th class="font-semibold">pattern, {rule}</th><th
@@ -188,7 +188,7 @@
     </table>
     <p class="soft small">
       <Term name="contraction" of="What shrinks" />
-      {ALLOYS[alloy].name} shrinks by {(ALLOYS[alloy].contraction * 100).toFixed(1)} % (handbook default). The last
+      {ALLOYS[alloy].name} shrinks by {fixed(ALLOYS[alloy].contraction * 100, 1)} % (handbook default). The last
       column is how long the pattern would have to be for a casting of the pattern’s present size.
     </p>
     <a class="act" href="/mold?pattern={pattern.id}&metal={alloy}">Plan a mold of it</a>

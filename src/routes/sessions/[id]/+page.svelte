@@ -1,6 +1,6 @@
 <script lang="ts">
   import Explained from '$lib/ui/figure/Explained.svelte';
-  import { massText, percentText, temperatureText } from '$core/quantity/display';
+  import { fixed, massText, percentText, temperatureText } from '$core/quantity/display';
   import { CAUSES, DEFECTS } from '$core/reference/defects';
   import type { NotedStep } from '$core/session/noted-step';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
@@ -137,7 +137,7 @@
           <p class="small">
             {alloy}, {mass(mold.poured.metal_kg)} at {temperatureText(mold.poured.pour_c, units())}, {shortTime(
               mold.poured.at
-            )}{mold.poured.seconds === null ? '' : `, in ${mold.poured.seconds.toFixed(1)} s`}{mold.poured
+            )}{mold.poured.seconds === null ? '' : `, in ${fixed(mold.poured.seconds, 1)} s`}{mold.poured
               .interrupted
               ? ', the stream broke'
               : ''}.

@@ -4,7 +4,7 @@
   import { api } from '$lib/ui/api-client';
   import { told } from '$lib/ui/toast/toaster';
   import { lotTests } from '$core/bench/lot-tests';
-  import { massText } from '$core/quantity/display';
+  import { fixed, massText } from '$core/quantity/display';
   import Fig from '$lib/ui/figure/Fig.svelte';
   import { units } from '$lib/ui/preferences';
   import TestRecords from '$lib/ui/bench/TestRecords.svelte';
@@ -40,11 +40,11 @@
         left of <Fig name="lot.bought-kg" id={data.lot.id} value={data.lot.bought_kg}
           >{massText(data.lot.bought_kg, units())}</Fig
         >, taken as <Fig name="lot.moisture-percent" id={data.lot.id} value={data.lot.moisture_percent.value}
-          >{data.lot.moisture_percent.value.toFixed(1)} %</Fig
+          >{fixed(data.lot.moisture_percent.value, 1)} %</Fig
         > water{#if data.lot.role === 'binder'}, <Fig
             name="lot.active-percent"
             id={data.lot.id}
-            value={data.lot.active_percent.value}>{data.lot.active_percent.value.toFixed(0)} %</Fig
+            value={data.lot.active_percent.value}>{fixed(data.lot.active_percent.value, 0)} %</Fig
           > active{/if}.
       </p>
       <p class="soft small"><a href="/stock">Back to the stock</a></p>
@@ -52,7 +52,7 @@
     {#if data.lot.yield_percent}
       {@const share = data.lot.yield_percent.value / 100}
       <p>
-        Of what was ground {data.lot.yield_percent.value.toFixed(0)} % came through the sieve: for
+        Of what was ground {fixed(data.lot.yield_percent.value, 0)} % came through the sieve: for
         {massText(10, units())} of clay, dig and dry about {massText(10 / share, units())}.
       </p>
     {/if}

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { FEWEST_READINGS, signalWords } from '$core/judge/phases';
-  import { inUnits, massText } from '$core/quantity/display';
+  import { fixed, inUnits, massText } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
   import ControlChart from '$lib/ui/chart/ControlChart.svelte';
   import Term from '$lib/ui/term/Term.svelte';
@@ -33,13 +33,13 @@
   );
   const READS: Record<string, (value: number) => string> = {
     kg: (value) => massText(value, units()),
-    kPa: (value) => inUnits(`${value.toFixed(0)} kPa`, units()),
-    '%': (value) => `${value.toFixed(1)} %`
+    kPa: (value) => inUnits(`${fixed(value, 0)} kPa`, units()),
+    '%': (value) => `${fixed(value, 1)} %`
   };
   /** From where to where a property went in its last phase. */
   function course({ phases, unit }: Shown) {
     const { readings: of, since, from } = phases.findLast(({ chart }) => chart !== null)!;
-    const read = READS[unit] ?? ((value: number) => value.toFixed(2));
+    const read = READS[unit] ?? ((value: number) => fixed(value, 2));
     return `From ${read(of[0]!.value)} to ${read(of.at(-1)!.value)} ${sinceWhen(since, from) ?? `since ${fullDate(dayOf(of[0]!.at))}`}.`;
   }
   const often = (times: number) => (times === 2 ? ', and once more' : `, and ${times - 1} times after`);

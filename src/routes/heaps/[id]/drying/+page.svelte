@@ -1,7 +1,8 @@
 <script lang="ts">
+  import { rounded } from '$core/quantity/rounded';
   import { COVERS, COVER_NAMES } from '$core/heap/state/drying';
   import { PLACE_NAMES } from '$core/heap/state/place';
-  import { inUnits, massText, temperatureText } from '$core/quantity/display';
+  import { fixed, inUnits, massText, temperatureText } from '$core/quantity/display';
   import { containerWords } from '$lib/ui/entry/entry-words';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import Chart from '$lib/ui/chart/Chart.svelte';
@@ -45,7 +46,7 @@
       hours: String(Math.round((days ?? 14) * 24)),
       ...(typed && {
         air_c: String(celsius(air!)),
-        relative_humidity_percent: String(Number((humidity! * 100).toFixed(3)))
+        relative_humidity_percent: String(rounded(humidity! * 100, 3))
       }),
       ...(sand !== undefined && sandText.trim() !== '' && { sand_c: String(celsius(sand)) })
     });
@@ -94,11 +95,11 @@
       {forecast.climate.source === 'typed in' ? 'Typed in' : forecast.climate.source}: {temperatureText(
         forecast.climate.air_c,
         units()
-      )}, {forecast.climate.relative_humidity_percent.toFixed(0)} % humid{placed}.
+      )}, {fixed(forecast.climate.relative_humidity_percent, 0)} % humid{placed}.
       {#if learned.drying_learned}
-        This heap dries {learned.drying_factor.toFixed(2)} × as fast as the handbook says, by your tests (range
-        {learned.drying_range[0].toFixed(2)} to
-        {learned.drying_range[1].toFixed(2)}).
+        This heap dries {fixed(learned.drying_factor, 2)} × as fast as the handbook says, by your tests (range
+        {fixed(learned.drying_range[0], 2)} to
+        {fixed(learned.drying_range[1], 2)}).
       {:else}
         How fast this heap really dries is not learned yet: test it before and after it stands.
       {/if}
@@ -109,7 +110,7 @@
     <Ticket title="At the next session">
       <p class="value">{massText(forecast.water_at_end_kg, units())} <span>of water</span></p>
       <p class="small soft">
-        to be in temper in {(forecast.hours / 24).toFixed(0)} days, standing as it does.
+        to be in temper in {fixed(forecast.hours / 24, 0)} days, standing as it does.
       </p>
       <table>
         <thead><tr><th scope="col">If it stood</th><th scope="col">water then</th></tr></thead>

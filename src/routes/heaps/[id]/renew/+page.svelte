@@ -3,7 +3,7 @@
   import Explained from '$lib/ui/figure/Explained.svelte';
   import { moneyText } from '$lib/ui/money';
   import { goto } from '$app/navigation';
-  import { bareMassUnit, massFigure, massText } from '$core/quantity/display';
+  import { bareMassUnit, fixed, massFigure, massText } from '$core/quantity/display';
   import { UNITS } from '$core/quantity/unit';
   import { renewalDone } from '$lib/schema/renewal';
   import { api, ApiProblem } from '$lib/ui/api-client';
@@ -320,23 +320,23 @@
           </div>
           <div>
             <dt>moisture</dt>
-            <dd><Explained of="word-moisture">{shown.result.moisture_percent.toFixed(1)} %</Explained></dd>
+            <dd><Explained of="word-moisture">{fixed(shown.result.moisture_percent, 1)} %</Explained></dd>
           </div>
           <div>
             <dt>active clay</dt>
             <dd>
-              <Explained of="word-active-clay">{shown.result.active_clay_percent.toFixed(1)} %</Explained>
+              <Explained of="word-active-clay">{fixed(shown.result.active_clay_percent, 1)} %</Explained>
             </dd>
           </div>
           <div>
             <dt>dead clay</dt>
             <dd>
-              <Explained of="word-active-clay">{shown.result.dead_clay_percent.toFixed(1)} %</Explained>
+              <Explained of="word-active-clay">{fixed(shown.result.dead_clay_percent, 1)} %</Explained>
             </dd>
           </div>
           <div>
             <dt>fines</dt>
-            <dd><Explained of="word-fines">{shown.result.fines_percent.toFixed(1)} %</Explained></dd>
+            <dd><Explained of="word-fines">{fixed(shown.result.fines_percent, 1)} %</Explained></dd>
           </div>
           {#if moneyText(shown.cost)}<div>
               <dt>cost</dt>
@@ -350,7 +350,7 @@
             </div>{/if}
           {#if shown.result.fineness_number !== null}<div>
               <dt>fineness</dt>
-              <dd><Explained of="formula-fineness">{shown.result.fineness_number.toFixed(0)}</Explained></dd>
+              <dd><Explained of="formula-fineness">{fixed(shown.result.fineness_number, 0)}</Explained></dd>
             </div>{/if}
         </dl>
       {/if}
@@ -374,9 +374,10 @@
       {/if}
       <FormTrouble {form} />
       <p class="small soft">
-        Now: {massText(now.total_kg, units())}, {now.moisture_percent.value.toFixed(1)} % water, {now.active_clay_percent.value.toFixed(
+        Now: {massText(now.total_kg, units())}, {fixed(now.moisture_percent.value, 1)} % water, {fixed(
+          now.active_clay_percent.value,
           1
-        )} % active and {now.dead_clay_percent.value.toFixed(1)} % dead clay.
+        )} % active and {fixed(now.dead_clay_percent.value, 1)} % dead clay.
       </p>
       <a class="quiet" href="/heaps/{heap.id}">Back to {heap.name}</a>
     </Ticket>

@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { rounded } from '$core/quantity/rounded';
   import { readAnew } from '$lib/ui/read-anew';
-  import { inUnits } from '$core/quantity/display';
+  import { fixed, inUnits } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
   import { goto } from '$app/navigation';
   import { ApiProblem, amend } from '$lib/ui/api-client';
@@ -21,8 +22,8 @@
     if (temper === null) return;
     const before = heap.targets;
     const moisture_percent = {
-      min: Number((temper - REACH).toFixed(2)),
-      max: Number((temper + REACH).toFixed(2))
+      min: rounded(temper - REACH, 2),
+      max: rounded(temper + REACH, 2)
     };
     const clay = before.active_clay_percent;
     const keepClay =
@@ -36,7 +37,7 @@
       warned(thrown.message);
       return;
     }
-    told(`${heap.name} now aims for ${temper.toFixed(1)} %.`, async () => {
+    told(`${heap.name} now aims for ${fixed(temper, 1)} %.`, async () => {
       const back =
         before.moisture_percent.source === 'handbook'
           ? {}
@@ -73,31 +74,34 @@
       </p>
     {:else}
       <p>
-        No points yet. Before there are tests, the handbook window stands: {data.state.window_percent.min.toFixed(
+        No points yet. Before there are tests, the handbook window stands: {fixed(
+          data.state.window_percent.min,
           1
-        )} to {data.state.window_percent.max.toFixed(1)} %.
+        )} to {fixed(data.state.window_percent.max, 1)} %.
       </p>
     {/if}
   </div>
   <div class="stack">
     <Ticket title="Where to ram it">
       {#if temper !== null}
-        <p class="value">{temper.toFixed(1)} <span>% water</span></p>
+        <p class="value">{fixed(temper, 1)} <span>% water</span></p>
         {#if ladder.temper_interval}
           <p class="small">
-            Nine times in ten it lies between {ladder.temper_interval[0]!.toFixed(1)} and {ladder.temper_interval[1]!.toFixed(
+            Nine times in ten it lies between {fixed(ladder.temper_interval[0]!, 1)} and {fixed(
+              ladder.temper_interval[1]!,
               1
             )} %.
           </p>
         {/if}
         {#if ladder.peak}
           <p class="small">
-            Strongest at {ladder.peak.moisture_percent.toFixed(1)} % ({ladder.peak.interval[0]!.toFixed(1)} to {ladder.peak.interval[1]!.toFixed(
+            Strongest at {fixed(ladder.peak.moisture_percent, 1)} % ({fixed(ladder.peak.interval[0]!, 1)} to {fixed(
+              ladder.peak.interval[1]!,
               1
-            )}), {inUnits(`${ladder.peak.strength_kpa.toFixed(0)} kPa`, units())}.
+            )}), {inUnits(`${fixed(ladder.peak.strength_kpa, 0)} kPa`, units())}.
           </p>
         {/if}
-        <button class="act" type="button" onclick={adopt}>Aim for {temper.toFixed(1)} %</button>
+        <button class="act" type="button" onclick={adopt}>Aim for {fixed(temper, 1)} %</button>
       {:else}
         <p class="soft">Two points of compactability, or three of strength, place it.</p>
       {/if}

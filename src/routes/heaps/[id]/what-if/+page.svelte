@@ -3,7 +3,7 @@
   import { goto } from '$app/navigation';
   import type { BranchPoint } from '$core/forecast/branch';
   import { branchWords } from '$core/forecast/branch-words';
-  import { massText } from '$core/quantity/display';
+  import { fixed, massText } from '$core/quantity/display';
   import { ApiProblem, api } from '$lib/ui/api-client';
   import BranchChart from '$lib/ui/branch/BranchChart.svelte';
   import BranchSteps from '$lib/ui/branch/BranchSteps.svelte';
@@ -16,7 +16,7 @@
   const { data } = $props();
   const mass = (kg: number) => massText(kg, units());
   const share = ({ value, low, high }: BranchPoint['moisture']) =>
-    `${(100 * value).toFixed(1)} ± ${(50 * (high - low)).toFixed(1)} %`;
+    `${fixed(100 * value, 1)} ± ${fixed(50 * (high - low), 1)} %`;
   const rows = (now: BranchPoint, present: BranchPoint, then: BranchPoint) =>
     (
       [

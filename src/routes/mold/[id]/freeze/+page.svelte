@@ -3,8 +3,10 @@
   import { readPicture } from '$core/freeze/picture';
   import { hollowText } from '$core/freeze/verdict';
   import {
+    countText,
     durationText,
     figureText,
+    fixed,
     inUnits,
     lengthFigure,
     massText,
@@ -215,7 +217,7 @@
       />
       <p class="soft small">
         Light metal is liquid, orange is mush, red is stiff, grey is solid. In darker sand the water has come
-        to the boil. An estimate in {answer.cells.toLocaleString('en')} cells, good to about a tenth.
+        to the boil. An estimate in {countText(answer.cells)} cells, good to about a tenth.
         {#if answer.parts.some(({ known }) => known === 'plate')}A pattern without a mesh is taken as a plate
           of its volume.{/if}
       </p>
@@ -274,9 +276,10 @@
           <ul class="list-disc pl-5">
             {#each answer.misrun as late, i (i)}
               <li>
-                {of.castings[late.casting] ?? 'A casting'}: metal comes to its end after {late.arrives_s.toFixed(
+                {of.castings[late.casting] ?? 'A casting'}: metal comes to its end after {fixed(
+                  late.arrives_s,
                   1
-                )} s and runs there for {late.runs_s.toFixed(1)} s. Pour hotter, fill faster, or put a gate nearer.
+                )} s and runs there for {fixed(late.runs_s, 1)} s. Pour hotter, fill faster, or put a gate nearer.
               </li>
             {/each}
           </ul>
