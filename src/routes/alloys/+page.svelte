@@ -3,7 +3,7 @@
   import { temperatureText } from '$core/quantity/display';
   import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
   import { api } from '$lib/ui/api-client';
-  import AlloyForm from '$lib/ui/alloy/AlloyForm.svelte';
+  import AlloyForm from '$lib/ui/pour/AlloyForm.svelte';
   import { units } from '$lib/ui/preferences';
   import { told } from '$lib/ui/toast/toaster';
 

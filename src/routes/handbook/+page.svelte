@@ -2,7 +2,7 @@
   import { fixed } from '$core/quantity/display';
   import { INGREDIENTS, MATERIAL_KINDS } from '$core/reference/ingredients';
   import { BINDER_NAMES, HEAP_BINDERS, TARGETS } from '$core/reference/targets';
-  import BrokenEdges from '$lib/ui/judge/BrokenEdges.svelte';
+  import BrokenEdges from '$lib/ui/handbook/BrokenEdges.svelte';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { CAUTIONS, type CautionName } from '$lib/ui/caution/cautions';
 

@@ -8,7 +8,7 @@ import { createMold, createSession } from '../session/sessions';
 import { createCasting } from '../shake-out/castings';
 import { createLot } from '../stock/stock';
 import { temporaryDatabase } from '../testing/temporary-database';
-import { readCharts } from './charts';
+import { readCharts } from '../heap/control-charts';
 import { readYear } from './year';
 
 /** Two years that can be reckoned by hand. */

@@ -2,17 +2,15 @@ import { nowIso } from '$core/time/now';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { listEntries } from '../heap/ledger';
 import type { NewEntry } from '$lib/schema/entry';
-import { createHeap, listHeaps } from '../heap/heaps';
+import { createHeap } from '../heap/heaps';
 import { appendEntry } from '../heap/ledger-writing';
 import { createPattern } from '../pattern/patterns';
 import { createMold, createSession } from '../session/sessions';
 import { createCasting } from '../shake-out/castings';
-import type { HeapState } from '$lib/schema/heap-state';
 import { readState } from '../heap/heap-state';
 import { demoDatabase } from '../demo/demo-database';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { LOOKED_AT, readBadDays } from './bad-days';
-import { readCharts } from './charts';
 import { readYear } from './year';
 
 let shed: Awaited<ReturnType<typeof demoDatabase>>;
@@ -110,40 +108,6 @@ describe('a year of casting', () => {
     expect(nothing).toMatchObject({ years: [], heaps: [], scrap_by_defect: [], cost_per_good_kg: {} });
     expect((await readBadDays(db, null)).verdict).toBe('too-few');
     await remove();
-  });
-});
-
-describe('control charts of a heap', () => {
-  it('hold every test once and every estimate, in phases that renewals begin', async () => {
-    const { db } = shed;
-    const { charts } = await readCharts(db, 1);
-    const names = charts.map(({ name }) => name);
-    expect(names).toEqual(
-      expect.arrayContaining(['moisture by drying', 'mass', 'active clay', 'dead clay', 'fines'])
-    );
-    const drying = charts.find(({ name }) => name === 'moisture by drying')!;
-    const tests = (await listEntries(db, 1, { kind: 'tested', test_kind: 'moisture', limit: 500 })).items;
-    const counted = tests.filter((test) => !test.excluded && !test.batch_entry_id).length;
-    expect(drying.phases.reduce((sum, { readings }) => sum + readings.length, 0)).toBe(counted);
-    expect(drying).toMatchObject({ unit: '%', measured: true });
-    expect(charts.find(({ name }) => name === 'dead clay')!.measured).toBe(false);
-    // Worked out as the heap page tells it: the latest of a chart is how the heap stood at that hour.
-    for (const [name, of] of [
-      ['moisture', ({ moisture_percent }: HeapState) => moisture_percent.value],
-      ['temper ratio', ({ temper_ratio }: HeapState) => temper_ratio]
-    ] as const) {
-      const last = charts
-        .find((chart) => chart.name === name)!
-        .phases.at(-1)!
-        .readings.at(-1)!;
-      expect(last.value, name).toBe(of(await readState(db, 1, new Date(last.at).toISOString())));
-    }
-    const oiled = (await listHeaps(db)).find(({ system }) => system === 'oil')!;
-    const of_oil = (await readCharts(db, oiled.id)).charts.filter(({ measured }) => !measured);
-    expect(of_oil.map(({ name }) => name)).toEqual(['mass', 'oil', 'active clay', 'dead clay', 'fines']);
-    for (const { phases } of charts)
-      for (const { signals, readings } of phases)
-        for (const { index, at } of signals) expect(readings[index]!.at).toBe(at);
   });
 });
 

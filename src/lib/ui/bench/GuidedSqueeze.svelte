@@ -17,7 +17,7 @@
   import { onMount } from 'svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, zone } from '$lib/ui/field/record-form.svelte';
-  import SqueezeHand from '$lib/ui/hands/SqueezeHand.svelte';
+  import SqueezeHand from './SqueezeHand.svelte';
   import { logRecord } from '$lib/ui/entry/log-entry';
   import Term from '$lib/ui/term/Term.svelte';
   import Ticket from '$lib/ui/page/Ticket.svelte';

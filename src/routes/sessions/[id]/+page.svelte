@@ -7,7 +7,7 @@
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { CHECK_WORDS, waitText } from '$lib/ui/pour/pour-words';
   import { units } from '$lib/ui/preferences';
-  import LessonsForm from '$lib/ui/record/LessonsForm.svelte';
+  import LessonsForm from '$lib/ui/session/LessonsForm.svelte';
   import { castingWords } from '$lib/ui/session/casting-words';
   import EndDay from '$lib/ui/session/EndDay.svelte';
   import { RESULT_WORDS } from '$lib/ui/shake-out/shake-out-words';

@@ -1,5 +1,5 @@
 import { pathId, read } from '$lib/server/http/endpoint';
-import { readCharts } from '$lib/server/year/charts';
+import { readCharts } from '$lib/server/heap/control-charts';
 
 export const GET = read(
   { summary: 'Control charts of every property, in the phases that renewals begin' },

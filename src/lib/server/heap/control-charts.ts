@@ -5,11 +5,11 @@ import { readingOfHeap } from '$core/heap/entry';
 import { TEST_NAMES } from '$core/heap/names';
 import { phasesOf, type Boundary, type Phase, type Reading } from '$core/judge/phases';
 import type { Database } from '../database/database';
-import { entriesBy, entriesOf } from '../heap/heap-ledger';
+import { entriesBy, entriesOf } from './heap-ledger';
 import { shedZone } from '../day/shed-zone';
-import { readState } from '../heap/heap-state';
-import { heapRow } from '../heap/heaps';
-import { ledgerFor } from '../heap/ledger-cache';
+import { readState } from './heap-state';
+import { heapRow } from './heaps';
+import { ledgerFor } from './ledger-cache';
 
 /** A property of a heap through time, in its phases. */
 export interface PropertyChart {
