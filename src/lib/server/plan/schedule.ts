@@ -11,7 +11,8 @@ import { listFlasks } from '../flask/flasks';
 import { notFound } from '../refusal';
 import { readSession, type SessionRecord } from '../session/sessions';
 import { peoplesTime } from './people-time';
-import { ANYONE, moldsOf, planFacts } from './plan-facts';
+import { moldsOf } from './day-molds';
+import { ANYONE, planFacts } from './plan-facts';
 import { readPlan, type PlanRecord } from './plans';
 import { readRammingPace } from './ramming-pace';
 
