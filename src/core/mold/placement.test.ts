@@ -185,6 +185,13 @@ describe('placement', () => {
     expect(() => layOut([], 'aluminium', flask(0.3, 0.2))).toThrow(RangeError);
   });
 
+  it('bars side by side fill a flask that has little room over', () => {
+    // 3 × 10 mm and twice 20 mm between them, 20 mm at the walls; the sprue stands past their ends.
+    const bars = [box(0.3, 0.01), box(0.3, 0.01), box(0.3, 0.01)];
+    expect(layOut(bars, 'aluminium', flask(0.42, 0.13)).keeps).toBe(true);
+    expect(layOut(bars, 'aluminium', flask(0.42, 0.105)).keeps).toBe(false);
+  });
+
   it('a larger flask takes what a smaller one took', () => {
     const castings = [box(0.1, 0.06), box(0.08, 0.05), box(0.05, 0.05)];
     let took = false;
