@@ -1,6 +1,7 @@
 import { massOf, plus } from '../bench/rough/true-heap';
 import type { StepAbout } from '../src/core/plan/steps/kinds';
-import type { Schedule, ScheduledStep } from '../src/lib/server/plan/schedule';
+import type { ScheduledStep } from '../src/lib/schema/plan';
+import type { Schedule } from '../src/lib/server/plan/schedule';
 import type { Problem } from './app';
 import { MetalWork } from './metal-work';
 import type { PourPage } from './mold-work';

@@ -64,8 +64,6 @@ export function roundedTogether(kg: readonly number[], step_kg: number, fixed: r
     .sort((a, b) => free[b]! - whole[b]! - (free[a]! - whole[a]!));
   for (const i of byRemainder) {
     if (missing <= 0) break;
-    // What is not taken at all stays so: a step of it would be a sand more to weigh.
-    if (free[i]! <= CRUMBS) continue;
     whole[i]! += 1;
     missing -= 1;
   }

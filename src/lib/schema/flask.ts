@@ -1,5 +1,7 @@
 import type { InferType } from 'yup';
+import type { Flask } from '$core/mold/flask';
 import { WALL_HOLD } from '$core/reference/mold';
+import type { Answered } from './answered';
 import { REQUIRED, choice, kgOrNone, moreThanNothing, shape, text, yesNo } from './fields';
 import { versionSeen, type Change } from './version';
 
@@ -63,4 +65,22 @@ export const flaskChange = shape({
 }).required(REQUIRED);
 
 export type NewFlask = InferType<typeof newFlask>;
+/** A flask that somebody owns, as it is given out. */
+export type FlaskRecord = Answered<NewFlask, 'shape' | 'width_mm' | 'wall' | 'bars'>;
+
+/** The same in the core's metres. */
+export const flaskOf = ({
+  shape,
+  length_mm,
+  width_mm,
+  cope_mm,
+  drag_mm
+}: Pick<FlaskRecord, 'shape' | 'length_mm' | 'width_mm' | 'cope_mm' | 'drag_mm'>): Flask => ({
+  shape,
+  length_m: length_mm / 1000,
+  width_m: width_mm / 1000,
+  cope_m: cope_mm / 1000,
+  drag_m: drag_mm / 1000
+});
+
 export type FlaskChange = Change<InferType<typeof flaskChange>>;

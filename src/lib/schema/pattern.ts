@@ -1,3 +1,4 @@
+import type { Answered } from './answered';
 import { array, number, tuple, type InferType } from 'yup';
 import { MESH_UNIT_NAMES } from '$core/pattern/file/format';
 import { SOLID_SHAPES, SOLID_SIZES, solidsVolume, type Solid } from '$core/pattern/solids';
@@ -191,6 +192,14 @@ export const patternChange = shape({
 }).required(REQUIRED);
 
 export type NewPattern = InferType<typeof newPattern>;
+/** A pattern that somebody owns, as it is given out. */
+export type PatternRecord = Answered<
+  NewPattern,
+  'kind' | 'known_by' | 'above_mm' | 'made' | 'coats' | 'carry_over'
+> & {
+  /** Of its photo; null where it has none. */
+  photo_hash: string | null;
+};
 export type PatternChange = Change<InferType<typeof patternChange>>;
 
 /** How a mesh file is uploaded. */

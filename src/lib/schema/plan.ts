@@ -1,3 +1,4 @@
+import type { StepAbout } from '$core/plan/steps/kinds';
 import { array, type InferType } from 'yup';
 import { ALLOY_NAMES } from '$core/reference/alloys';
 import { COAT_KINDS } from '$core/reference/pattern';
@@ -88,6 +89,33 @@ export const planNote = shape({
   confirmed: yesNo().optional()
 }).required(REQUIRED);
 export type PlanNote = InferType<typeof planNote>;
+
+/** A step of the plan as it is given out. */
+export interface ScheduledStep {
+  id: string;
+  about: StepAbout;
+  /** Null where it was done already, or finds no opening. */
+  from: string | null;
+  to: string | null;
+  minutes: number;
+  /** Id of the member; null where nobody is named. */
+  member: number | null;
+  /** How long it may slip before the pour does; null for what comes after the pour or is done. */
+  slack_min: number | null;
+  /** Best done late: sand that is tempered. */
+  late: boolean;
+  /** Somebody put it off until then. */
+  not_before: string | null;
+  done_at: string | null;
+  serves: readonly string[];
+}
+
+/** What noting a step answers: what was entered, and how that is taken back. */
+export interface StepNoted {
+  /** As it was entered; null where a tick is all there is to it. */
+  entered: StepAbout | null;
+  undo: { method: 'POST' | 'DELETE'; path: string } | null;
+}
 
 /** A step that slips, for what moves then. */
 export const slipQuery = shape({

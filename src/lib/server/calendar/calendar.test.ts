@@ -1,7 +1,8 @@
 import ICAL from 'ical.js';
 import { describe, expect, it } from 'vitest';
 import { createEvents } from 'ics';
-import type { Schedule, ScheduledStep } from '../plan/schedule';
+import type { ScheduledStep } from '$lib/schema/plan';
+import type { Schedule } from '../plan/schedule';
 import { busyInCalendar } from './calendar-in';
 import { eventsOf } from './calendar-out';
 import { foldedByOctets } from './folding';

@@ -1,3 +1,4 @@
+import type { FlaskRecord } from '$lib/schema/flask';
 import {
   DataTypes,
   Model,
@@ -12,15 +13,7 @@ import type { Container } from '$core/heap/state/container';
 import type { Event } from '$core/heap/kinds';
 import type { MeshFormat, MeshUnit } from '$core/pattern/file/format';
 import type { Alloy } from '$core/reference/alloys';
-import type { PatternMaterial } from '$core/reference/pattern';
-import type {
-  Coat,
-  GivenSolid,
-  MeshAnswer,
-  PatternDraw,
-  PatternKind,
-  PatternKnownBy
-} from '$lib/schema/pattern';
+import type { MeshAnswer, PatternRecord } from '$lib/schema/pattern';
 import type { CastingResult, GivenMelt, MoldGating, PouredMold } from '$lib/schema/pour';
 import type { SandPlan } from '$lib/schema/recondition';
 import type { MoldLayout } from '$lib/schema/session';
@@ -365,26 +358,13 @@ export interface ReadingRow extends Model<InferAttributes<ReadingRow>, InferCrea
 }
 
 /** A flask that somebody owns: inside sizes and empty weights of its halves. */
-export interface FlaskRow extends Model<InferAttributes<FlaskRow>, InferCreationAttributes<FlaskRow>> {
+/** What is kept of a record is what is given out of it; the database counts its ids and versions. */
+type Kept<Record extends { id: number; version: number }> = Omit<Record, 'id' | 'version'>;
+
+export interface FlaskRow
+  extends Model<InferAttributes<FlaskRow>, InferCreationAttributes<FlaskRow>>, Kept<FlaskRecord> {
   id: CreationOptional<number>;
-  name: string;
-  shape: 'rectangular' | 'round';
-  length_mm: number;
-  width_mm: number;
-  cope_mm: number;
-  drag_mm: number;
-  wall: 'plain' | 'grooved';
-  wall_mm: number | null;
-  material: 'wood' | 'steel' | 'aluminium' | 'other' | null;
-  pins: 'drag' | 'cope' | 'none' | null;
-  closing: 'clamps' | 'latches' | 'weights' | null;
-  bars: boolean;
-  cope_kg: number | null;
-  drag_kg: number | null;
-  note: string | null;
-  /** Rises with every change to it. */
   version: CreationOptional<number>;
-  created_at: string;
   removed_at: CreationOptional<string | null>;
 }
 
@@ -410,35 +390,10 @@ export interface MeshRow extends Model<InferAttributes<MeshRow>, InferCreationAt
   created_at: string;
 }
 
-export interface PatternRow extends Model<InferAttributes<PatternRow>, InferCreationAttributes<PatternRow>> {
+export interface PatternRow
+  extends Model<InferAttributes<PatternRow>, InferCreationAttributes<PatternRow>>, Kept<PatternRecord> {
   id: CreationOptional<number>;
-  name: string;
-  kind: PatternKind;
-  material: PatternMaterial | null;
-  known_by: PatternKnownBy;
-  length_mm: number;
-  width_mm: number;
-  height_mm: number;
-  /** How much of its height lies in the cope. */
-  above_mm: number;
-  volume_l: number | null;
-  pattern_kg: number | null;
-  solids: GivenSolid[] | null;
-  mesh_id: number | null;
-  draw: PatternDraw | null;
-  footprint_mm: [number, number][] | null;
-  metal: Alloy | null;
-  made: number;
-  wear: string | null;
-  coats: Coat[];
-  fillet_mm: number | null;
-  pins: number | null;
-  carry_over: string[];
-  photo_hash: string | null;
-  note: string | null;
-  /** Rises with every change to it. */
   version: CreationOptional<number>;
-  created_at: string;
   removed_at: CreationOptional<string | null>;
 }
 

@@ -1,3 +1,4 @@
+import type { PatternRecord } from '$lib/schema/pattern';
 import { dayAfter, dayIn, timeOn } from '$core/time/day';
 import { newCasting } from '$lib/schema/pour';
 import { newPlan } from '$lib/schema/plan';
@@ -7,7 +8,6 @@ import { newAlloy } from '$lib/schema/pour';
 import { createAlloy } from '../alloy/alloys';
 import type { Database } from '../database/database';
 import { castingOf } from '$core/mold/casting';
-import type { PatternRecord } from '../pattern/patterns';
 import { createPlan } from '../plan/plans';
 import { createMold, createSession } from '../session/sessions';
 import { markStep } from '../session/steps';

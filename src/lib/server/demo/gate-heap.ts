@@ -1,8 +1,8 @@
+import type { PatternRecord } from '$lib/schema/pattern';
 import type { Database } from '../database/database';
 import { hundredths } from './accepted';
 import type { DaysAgo } from './days-ago';
 import { DemoHeap } from './demo-heap';
-import type { PatternRecord } from '../pattern/patterns';
 import { DIARY, WET_DAY, metalOf, toldOf } from './diary';
 import { HEAPS, SESSIONS } from './scenario';
 

@@ -1,7 +1,7 @@
+import type { PatternRecord } from '$lib/schema/pattern';
 import type { Database } from '../database/database';
 import type { DaysAgo } from './days-ago';
 import { DemoHeap } from './demo-heap';
-import type { PatternRecord } from '../pattern/patterns';
 import { daysOf, metalOf, toldOf } from './diary';
 import { HEAPS, SESSIONS, TEA_SIEVE } from './scenario';
 

@@ -1,12 +1,14 @@
+import type { PatternRecord } from '$lib/schema/pattern';
+import type { FlaskRecord } from '$lib/schema/flask';
 import { castingOf } from '$core/mold/casting';
 import { figureId, type FigureName } from '$core/quantity/figure-id';
 import { USUAL_ALLOY } from '$core/reference/alloys';
 import type { HeapState } from '$lib/schema/heap-state';
 import { nextCasting } from '../casting/next-casting';
 import type { Database } from '../database/database';
-import { listFlasks, type FlaskRecord } from '../flask/flasks';
+import { listFlasks } from '../flask/flasks';
 import { readStates } from '../heap/heap-state';
-import { listPatterns, type PatternRecord } from '../pattern/patterns';
+import { listPatterns } from '../pattern/patterns';
 import { gatingOf, pourMolds, type PourMold } from '../pour/pour-mold';
 import { gatingKg, meltsByMetal } from '../pour/pours';
 import { readSession } from '../session/sessions';

@@ -1,37 +1,7 @@
 import { nowIso } from '$core/time/now';
-import type {
-  FLASK_CLOSINGS,
-  FLASK_MATERIALS,
-  FLASK_PINS,
-  FLASK_SHAPES,
-  FLASK_WALLS,
-  FlaskChange,
-  NewFlask
-} from '$lib/schema/flask';
+import type { FlaskChange, FlaskRecord, NewFlask } from '$lib/schema/flask';
 import type { Database } from '../database/database';
 import { shelf } from '../shelf/shelf';
-
-/** A flask that somebody owns. */
-export interface FlaskRecord {
-  id: number;
-  name: string;
-  shape: (typeof FLASK_SHAPES)[number];
-  length_mm: number;
-  width_mm: number;
-  cope_mm: number;
-  drag_mm: number;
-  wall: (typeof FLASK_WALLS)[number];
-  wall_mm: number | null;
-  material: (typeof FLASK_MATERIALS)[number] | null;
-  pins: (typeof FLASK_PINS)[number] | null;
-  closing: (typeof FLASK_CLOSINGS)[number] | null;
-  bars: boolean;
-  cope_kg: number | null;
-  drag_kg: number | null;
-  note: string | null;
-  version: number;
-  created_at: string;
-}
 
 const rack = shelf(
   'flask',

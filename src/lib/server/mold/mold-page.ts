@@ -1,10 +1,12 @@
+import type { PatternRecord } from '$lib/schema/pattern';
+import type { FlaskRecord } from '$lib/schema/flask';
 import type { CastingBox } from '$core/mold/casting';
 import type { HeapBinder } from '$core/reference/targets';
 import type { Verdict } from '$core/judge/temper-verdict';
 import { nowMs } from '$core/time/now';
 import { ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
 import type { Database } from '../database/database';
-import { listFlasks, type FlaskRecord } from '../flask/flasks';
+import { listFlasks } from '../flask/flasks';
 import { entriesOf } from '../heap/heap-ledger';
 import { readStates } from '../heap/heap-state';
 import { heapRow, listHeaps } from '../heap/heaps';
@@ -12,7 +14,7 @@ import { ledgerFor } from '../heap/ledger-cache';
 import { readLearned } from '../heap/learned';
 import { latestTest } from '../heap/tests';
 import { readMeshRecord } from '../pattern/meshes';
-import { listPatterns, type PatternRecord } from '../pattern/patterns';
+import { listPatterns } from '../pattern/patterns';
 import { castingOfPattern } from './molds-today';
 
 /** A heap's sand as a mold sees it. */

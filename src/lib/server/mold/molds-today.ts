@@ -1,6 +1,6 @@
+import { flaskOf } from '$lib/schema/flask';
 import { nowIso } from '$core/time/now';
 import { castingOf, type CastingBox } from '$core/mold/casting';
-import type { Flask } from '$core/mold/flask';
 import { NotFinished, type LinearSolver } from '$core/mix/linear-programme';
 import { moldsToday, type MoldsToday, type PossibleMold } from '$core/mold/molds-today';
 import type { possibleMixes } from '$core/mold/possible-mixes';
@@ -9,13 +9,13 @@ import { sandDemand } from '$core/mold/sand-demand';
 import { usualGating } from '$core/mold/mold-gating';
 import { ALLOYS, type Alloy } from '$core/reference/alloys';
 import type { MoldsTodayQuestion } from '$lib/schema/mold';
-import { solidOf, type MeshAnswer } from '$lib/schema/pattern';
+import { solidOf, type MeshAnswer, type PatternRecord } from '$lib/schema/pattern';
 import type { Database } from '../database/database';
-import { listFlasks, type FlaskRecord } from '../flask/flasks';
+import { listFlasks } from '../flask/flasks';
 import { readLearned } from '../heap/learned';
 import { readState } from '../heap/heap-state';
 import { readMeshRecord } from '../pattern/meshes';
-import { readPattern, type PatternRecord } from '../pattern/patterns';
+import { readPattern } from '../pattern/patterns';
 import { impossible } from '../refusal';
 import { linearSolver } from '../solver/linear-solver';
 import { inThread, type Errand } from '../worker/crew';
@@ -64,14 +64,6 @@ export async function castingOfPattern(
     alloy
   );
 }
-
-export const flaskOf = ({ shape, length_mm, width_mm, cope_mm, drag_mm }: FlaskRecord): Flask => ({
-  shape,
-  length_m: length_mm / 1000,
-  width_m: width_mm / 1000,
-  cope_m: cope_mm / 1000,
-  drag_m: drag_mm / 1000
-});
 
 /**
  * As `moldsToday`.

@@ -1,7 +1,7 @@
-import type { Coat } from '$lib/schema/pattern';
+import type { Coat, PatternRecord } from '$lib/schema/pattern';
 import type { Database } from '../database/database';
 import { impossible, notFound } from '../refusal';
-import { changePattern, standingPattern, type PatternRecord } from './patterns';
+import { changePattern, standingPattern } from './patterns';
 
 /** Finishing coats go on one at a time and come off one at a time, so that nobody's is lost with another's. */
 

@@ -1,5 +1,5 @@
 import { nowIso } from '$core/time/now';
-import type { InferAttributes, Transaction } from 'sequelize';
+import type { Transaction } from 'sequelize';
 import { patternVolume } from '$core/pattern/volume';
 import {
   knownBy,
@@ -7,7 +7,8 @@ import {
   type NewPattern,
   type PatternChange,
   type PatternKind,
-  type PatternKnownBy
+  type PatternKnownBy,
+  type PatternRecord
 } from '$lib/schema/pattern';
 import type { Database } from '../database/database';
 import type { PatternRow } from '../database/tables';
@@ -15,9 +16,6 @@ import { keepFile, type Incoming } from '../file/files';
 import { plainPhoto } from '../file/photo';
 import { impossible } from '../refusal';
 import { shelf } from '../shelf/shelf';
-
-/** A pattern that somebody owns. */
-export type PatternRecord = Omit<InferAttributes<PatternRow>, 'removed_at'>;
 
 const library = shelf(
   'pattern',

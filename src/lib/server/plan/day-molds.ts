@@ -1,3 +1,4 @@
+import { flaskOf } from '$lib/schema/flask';
 import { peopleWait } from '$core/reference/heat';
 import { ALLOYS } from '$core/reference/alloys';
 import type { CastingBox } from '$core/mold/casting';
@@ -9,7 +10,7 @@ import type { PouredMold } from '$lib/schema/pour';
 import type { Database } from '../database/database';
 import type { listFlasks } from '../flask/flasks';
 import { readLearned } from '../heap/learned';
-import { castingOfPattern, flaskOf } from '../mold/molds-today';
+import { castingOfPattern } from '../mold/molds-today';
 import type { listPatterns } from '../pattern/patterns';
 import { gatingOf, pourMolds } from '../pour/pour-mold';
 import type { SessionRecord } from '../session/sessions';

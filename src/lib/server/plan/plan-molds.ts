@@ -1,3 +1,4 @@
+import { flaskOf } from '$lib/schema/flask';
 import type { CastingBox } from '$core/mold/casting';
 import { fit } from '$core/mold/fit';
 import type { Alloy } from '$core/reference/alloys';
@@ -5,7 +6,7 @@ import type { PlannedMold, Wanted } from '$lib/schema/plan';
 import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
 import { readPattern } from '../pattern/patterns';
-import { bestMolds, castingOfPattern, flaskOf, possibleMolds } from '../mold/molds-today';
+import { bestMolds, castingOfPattern, possibleMolds } from '../mold/molds-today';
 import { impossible } from '../refusal';
 import type { Errand } from '../worker/crew';
 

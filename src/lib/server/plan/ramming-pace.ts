@@ -1,10 +1,9 @@
+import { type FlaskRecord, flaskOf } from '$lib/schema/flask';
 import { rammingPace } from '$core/plan/steps/ramming-pace';
 import type { RammingStep } from '$core/mold/ramming-steps';
 import { sandDemand } from '$core/mold/sand-demand';
 import { RAMMED_DENSITY } from '$core/reference/wear';
 import type { Database } from '../database/database';
-import type { FlaskRecord } from '../flask/flasks';
-import { flaskOf } from '../mold/molds-today';
 
 /** Casting days that tell how fast one rams, the latest. */
 const LOOK_BACK = 20;

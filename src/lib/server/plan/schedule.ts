@@ -1,3 +1,4 @@
+import type { ScheduledStep } from '$lib/schema/plan';
 import { nowIso, nowMs } from '$core/time/now';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import { castingSteps, stepsLeft, type CastingStep } from '$core/plan/casting-steps';
@@ -15,26 +16,6 @@ import { moldsOf } from './day-molds';
 import { ANYONE, planFacts } from './plan-facts';
 import { readPlan, type PlanRecord } from './plans';
 import { readRammingPace } from './ramming-pace';
-
-/** A step of the plan as it is given out. */
-export interface ScheduledStep {
-  id: string;
-  about: StepAbout;
-  /** Null where it was done already, or finds no opening. */
-  from: string | null;
-  to: string | null;
-  minutes: number;
-  /** Id of the member; null where nobody is named. */
-  member: number | null;
-  /** How long it may slip before the pour does; null for what comes after the pour or is done. */
-  slack_min: number | null;
-  /** Best done late: sand that is tempered. */
-  late: boolean;
-  /** Somebody put it off until then. */
-  not_before: string | null;
-  done_at: string | null;
-  serves: readonly string[];
-}
 
 export interface Schedule {
   plan: PlanRecord;

@@ -1,3 +1,4 @@
+import { flaskOf } from '$lib/schema/flask';
 import type { CastingBox } from '$core/mold/casting';
 import { castingSurface, gatingFor, moldToGate } from '$core/mold/mold-gating';
 import type { Flask } from '$core/mold/flask';
@@ -22,7 +23,7 @@ import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
 import { readStates } from '../heap/heap-state';
 import { listHeaps } from '../heap/heaps';
-import { castingOfPattern, flaskOf } from '../mold/molds-today';
+import { castingOfPattern } from '../mold/molds-today';
 import { moldSands } from '../mold/mold-page';
 import { drawnSands, sandAsDrawn } from '../mold/sand-rammed';
 import { listPatterns } from '../pattern/patterns';

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Which flask takes it, how much sand, how heavy: three dimensions and a metal, judged against the rack. */
+  import { flaskOf, type FlaskRecord } from '$lib/schema/flask';
   import { sum } from 'simple-statistics';
   import { figureText, fixed, lengthFigure, massText } from '$core/quantity/display';
   import { castingBoxes, judgeFlask, outlineMass, type FlaskJudgement } from '$core/mold/judge-flask';
@@ -19,10 +20,9 @@
   import { units } from '$lib/ui/preferences';
   import FlaskSection from './FlaskSection.svelte';
   import { castingOf, wrongCount, wrongLength, type GivenCasting } from './given-casting';
-  import { inMetres, type OwnFlask } from './own-flask';
 
   interface Props {
-    flasks: readonly OwnFlask[];
+    flasks: readonly FlaskRecord[];
     heaps: readonly {
       id: number;
       name: string;
@@ -77,7 +77,7 @@
   const judged = $derived(
     boxes
       ? flasks
-          .map((own) => ({ own, judged: judgeFlask(boxes, alloy, inMetres(own), own, sand) }))
+          .map((own) => ({ own, judged: judgeFlask(boxes, alloy, flaskOf(own), own, sand) }))
           // Those that take it first, the one that wants least sand before the others; then what lacks least.
           .sort(
             (a, b) =>
@@ -188,7 +188,7 @@
     {#each judged as { own, judged: each } (own.id)}
       <li class="grid gap-x-6 gap-y-3 py-4 desk:grid-cols-[minmax(0,14rem)_minmax(0,1fr)]">
         <FlaskSection
-          flask={inMetres(own)}
+          flask={flaskOf(own)}
           castings={boxes}
           {alloy}
           fit={each.fit}

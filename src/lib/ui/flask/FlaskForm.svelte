@@ -2,7 +2,7 @@
   /** What a flask measures inside and weighs: a new one, or one that is on the rack. */
   import { editableLength, editableMass } from '$core/quantity/display';
   import { parseQuantity } from '$core/quantity/parse';
-  import { FLASK_SHAPES, flaskChange, newFlask } from '$lib/schema/flask';
+  import { FLASK_SHAPES, flaskChange, newFlask, type FlaskRecord } from '$lib/schema/flask';
   import { answerName, textName } from '$lib/schema/posted-form';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
@@ -14,10 +14,9 @@
   import TextField from '$lib/ui/field/TextField.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { units } from '$lib/ui/preferences';
-  import type { OwnFlask } from './own-flask';
 
   interface Props {
-    existing?: OwnFlask | null;
+    existing?: FlaskRecord | null;
     /** Sizes of a new one, as an address gives them. */
     given?: Record<string, string>;
     ondone: () => void | Promise<void>;

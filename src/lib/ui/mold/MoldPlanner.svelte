@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { flaskOf, type FlaskRecord } from '$lib/schema/flask';
   import { nowIso } from '$core/time/now';
   /** A mold before it is rammed: which patterns in which flask, drawn and weighed, against the sand that there is. */
   import Explained from '$lib/ui/figure/Explained.svelte';
@@ -18,7 +19,6 @@
   import Restored from '$lib/ui/draft/Restored.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { zone } from '$lib/ui/field/record-form.svelte';
-  import { inMetres, type OwnFlask } from '$lib/ui/flask/own-flask';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { ApiProblem } from '$lib/ui/api-client';
   import InSight from '$lib/ui/field/InSight.svelte';
@@ -41,7 +41,7 @@
   import { planVerdict } from './plan-words';
 
   interface Props {
-    flasks: readonly OwnFlask[];
+    flasks: readonly FlaskRecord[];
     sands: readonly {
       id: number;
       name: string;
@@ -83,7 +83,7 @@
     boxes.length === 0
       ? []
       : flasks
-          .map((own) => ({ own, fit: fit(boxes, alloy, inMetres(own)) }))
+          .map((own) => ({ own, fit: fit(boxes, alloy, flaskOf(own)) }))
           .sort(
             (a, b) =>
               Number(b.fit.fits) - Number(a.fit.fits) ||
@@ -97,7 +97,7 @@
     draft.layout && draft.layout.places.length === boxes.length ? draft.layout : undefined
   );
   const plan = $derived(
-    flask && boxes.length > 0 ? planMold(boxes, alloy, inMetres(flask), flask, sand, laid) : null
+    flask && boxes.length > 0 ? planMold(boxes, alloy, flaskOf(flask), flask, sand, laid) : null
   );
   /** What each heap gives, overfill and spill included. */
   const wants = $derived.by(() => {
@@ -294,7 +294,7 @@
         </Tabs.List>
         <Tabs.Content value="section" class="pt-3">
           <MoldSection
-            flask={inMetres(flask)}
+            flask={flaskOf(flask)}
             castings={boxes}
             {alloy}
             {plan}
@@ -303,7 +303,7 @@
         </Tabs.Content>
         <Tabs.Content value="plan" class="grid gap-2 pt-3">
           <PlanView
-            flask={inMetres(flask)}
+            flask={flaskOf(flask)}
             castings={boxes}
             {of}
             layout={plan.layout}
@@ -413,7 +413,7 @@
             <dd class="text-right font-semibold {flask.bars ? '' : 'text-(--heat)'}">
               {flask.bars
                 ? 'it has them'
-                : `${plan.bars.length}, at ${plan.bars.map((x) => length(x + inMetres(flask).length_m / 2)).join(', ')}`}
+                : `${plan.bars.length}, at ${plan.bars.map((x) => length(x + flaskOf(flask).length_m / 2)).join(', ')}`}
             </dd>
           </div>
         {/if}

@@ -10,11 +10,10 @@
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm, present } from '$lib/ui/field/record-form.svelte';
   import { told } from '$lib/ui/toast/toaster';
-  import { newCoat } from '$lib/schema/pattern';
+  import { newCoat, type PatternRecord } from '$lib/schema/pattern';
   import { dryAt } from './coats';
-  import type { OwnPattern } from './pattern-draft';
 
-  const { pattern, onchanged }: { pattern: OwnPattern; onchanged: () => Promise<void> } = $props();
+  const { pattern, onchanged }: { pattern: PatternRecord; onchanged: () => Promise<void> } = $props();
   const form = new RecordForm();
   let what = $state<string>('primer');
   let grit = $state('');
@@ -27,7 +26,7 @@
   const usual = $derived(COATS[what as CoatKind].dry_h);
   const name = (of: string) => (of in COATS ? COATS[of as CoatKind].name : of);
   const now = nowMs();
-  const left = (coat: OwnPattern['coats'][number]) => Math.max(0, (dryAt(coat) - now) / 1000);
+  const left = (coat: PatternRecord['coats'][number]) => Math.max(0, (dryAt(coat) - now) / 1000);
   const nextGrit = $derived(
     SANDING_GRITS.find((each) => !pattern.coats.some((coat) => coat.grit === each)) ?? null
   );

@@ -5,7 +5,13 @@
   import { editableLength, figureText, lengthFigure, massText, volumeText } from '$core/quantity/display';
   import { ALLOYS, ALLOY_NAMES, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
   import { FILLET, PATTERN_MATERIALS, PATTERN_MATERIAL_NAMES } from '$core/reference/pattern';
-  import { newPattern, patternChange, type PatternKind, type PatternKnownBy } from '$lib/schema/pattern';
+  import {
+    newPattern,
+    patternChange,
+    type PatternKind,
+    type PatternKnownBy,
+    type PatternRecord
+  } from '$lib/schema/pattern';
   import { textName } from '$lib/schema/posted-form';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
@@ -20,10 +26,10 @@
   import type { Drawn } from '$lib/workers/mesh-worker';
   import SolidFields from './SolidFields.svelte';
   import { MeshUpload } from './mesh-upload.svelte';
-  import { bodyOf, draftOf, volumeOf, type OwnPattern } from './pattern-draft';
+  import { bodyOf, draftOf, volumeOf } from './pattern-draft';
 
   interface Props {
-    existing?: OwnPattern | null;
+    existing?: PatternRecord | null;
     /** What an address gives of a new one. */
     given?: Record<string, string>;
     ondone: (id: number) => void | Promise<void>;

@@ -2,14 +2,14 @@ import { patternVolume } from '$core/pattern/volume';
 import { SOLID_SIZES, type SolidShape } from '$core/pattern/solids';
 import { editableLength, editableMass } from '$core/quantity/display';
 import type { UnitSystem } from '$core/quantity/unit';
-import type { Alloy } from '$core/reference/alloys';
 import type { PatternMaterial } from '$core/reference/pattern';
 import {
   solidOf,
   type GivenSolid,
   type PatternDraw,
   type PatternKind,
-  type PatternKnownBy
+  type PatternKnownBy,
+  type PatternRecord
 } from '$lib/schema/pattern';
 import { present } from '$lib/ui/field/record-form.svelte';
 
@@ -53,35 +53,6 @@ export interface PatternDraft {
   note: string;
 }
 
-/** A pattern of the library, as the interface gives it. */
-export interface OwnPattern {
-  id: number;
-  name: string;
-  kind: PatternKind;
-  known_by: PatternKnownBy;
-  material: PatternMaterial | null;
-  metal: Alloy | null;
-  length_mm: number;
-  width_mm: number;
-  height_mm: number;
-  above_mm: number;
-  volume_l: number | null;
-  pattern_kg: number | null;
-  solids: GivenSolid[] | null;
-  mesh_id: number | null;
-  draw: PatternDraw | null;
-  footprint_mm: [number, number][] | null;
-  made: number;
-  fillet_mm: number | null;
-  pins: number | null;
-  carry_over: string[];
-  wear: string | null;
-  note: string | null;
-  photo_hash: string | null;
-  coats: { what: string; grit?: number | undefined; at: string; dry_h: number }[];
-  version: number;
-}
-
 const none: Typed = { text: '', si: undefined };
 
 export function solidDraft(shape: SolidShape): SolidDraft {
@@ -94,7 +65,7 @@ export function solidDraft(shape: SolidShape): SolidDraft {
 }
 
 export function draftOf(
-  old: OwnPattern | null,
+  old: PatternRecord | null,
   system: UnitSystem,
   given: Record<string, string> = {}
 ): PatternDraft {

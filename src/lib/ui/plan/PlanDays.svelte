@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { ScheduledStep } from '$lib/schema/plan';
   import { readAnew } from '$lib/ui/read-anew';
   import { nowIso } from '$core/time/now';
   /** The steps by their days. One is taken to another day by dragging it, or with the keys: space picks it up. */
@@ -15,12 +16,11 @@
   import { dayHeading } from '$lib/ui/date/written-day';
   import { daysBetween } from './plan-words';
   import { note, tick } from './tick';
-  import type { PlanStepShown } from './schedule';
 
   interface Props {
     plan_id: number;
     session_id: number;
-    steps: readonly PlanStepShown[];
+    steps: readonly ScheduledStep[];
     /** When the pour is to be, ISO time. */
     pour_at: string;
     members: readonly { id: number; name: string }[];
@@ -39,7 +39,7 @@
     }))
   );
   // While one is dragged the lists are the drag's; after it they follow the plan again.
-  let dragged = $state<{ day: string; items: PlanStepShown[] }[] | null>(null);
+  let dragged = $state<{ day: string; items: ScheduledStep[] }[] | null>(null);
   const days = $derived(dragged ?? shown);
   let opened = $state<string | null>(null);
   const name = (id: number | null) => members.find((member) => member.id === id)?.name ?? null;
@@ -48,13 +48,13 @@
   let picked = $state<string | null>(null);
   let list: HTMLElement;
 
-  function consider(day: string, { detail }: CustomEvent<DndEvent<PlanStepShown>>) {
+  function consider(day: string, { detail }: CustomEvent<DndEvent<ScheduledStep>>) {
     const { source, trigger, id } = detail.info;
     if (source === SOURCES.KEYBOARD && trigger === TRIGGERS.DRAG_STOPPED) return void letGo(id);
     if (source === SOURCES.KEYBOARD) picked = id;
     dragged = days.map((each) => (each.day === day ? { day, items: detail.items } : each));
   }
-  async function finalize(day: string, { detail }: CustomEvent<DndEvent<PlanStepShown>>) {
+  async function finalize(day: string, { detail }: CustomEvent<DndEvent<ScheduledStep>>) {
     dragged = days.map((each) => (each.day === day ? { day, items: detail.items } : each));
     // With the keys it goes from day to day until it is let go.
     if (detail.info.source === SOURCES.KEYBOARD) return;
@@ -98,7 +98,7 @@
     carried.focus();
     carried.dispatchEvent(new KeyboardEvent('keydown', { key: event.key, bubbles: true, cancelable: true }));
   }
-  async function move(step: PlanStepShown, day: string) {
+  async function move(step: ScheduledStep, day: string) {
     const not_before = new Date(`${day}T00:00:00`).toISOString();
     try {
       await note(plan_id, { id: step.id, not_before });

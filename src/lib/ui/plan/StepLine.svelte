@@ -1,16 +1,16 @@
 <script lang="ts">
   /** One step of a plan: ticked where it is due, its hour, its words, by whom, and how far it may slip. */
+  import type { ScheduledStep } from '$lib/schema/plan';
   import { Ellipsis } from '@lucide/svelte';
   import { stepPage, stepWords } from '$core/plan/steps/kinds';
   import { units } from '$lib/ui/preferences';
   import { shortTime } from '$lib/ui/date/written-date';
   import { slackWords } from './plan-words';
   import { waitingTick } from './waiting-tick';
-  import type { PlanStepShown } from './schedule';
 
   interface Props {
     plan_id: number;
-    step: PlanStepShown;
+    step: ScheduledStep;
     /** Who does it, by name. */
     who: string | null;
     /** What stands for its day, where the list does not. */

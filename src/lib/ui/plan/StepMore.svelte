@@ -1,5 +1,6 @@
 <script lang="ts">
   /** A step put off, given to somebody, timed better; and what moves when it slips. */
+  import type { ScheduledStep } from '$lib/schema/plan';
   import { readAnew } from '$lib/ui/read-anew';
   import { onMount } from 'svelte';
   import type { StepAbout } from '$core/plan/steps/kinds';
@@ -12,11 +13,10 @@
   import { fieldMoment } from '$lib/ui/date/reader-day';
   import { minutesWords } from './plan-words';
   import { note } from './tick';
-  import type { PlanStepShown } from './schedule';
 
   interface Props {
     plan_id: number;
-    step: PlanStepShown;
+    step: ScheduledStep;
     members: readonly { id: number; name: string }[];
   }
   const { plan_id, step, members }: Props = $props();

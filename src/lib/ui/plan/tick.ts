@@ -1,3 +1,4 @@
+import type { ScheduledStep, StepNoted } from '$lib/schema/plan';
 import { readAnew } from '$lib/ui/read-anew';
 import { nowIso } from '$core/time/now';
 import { enteredWords, stepWords } from '$core/plan/steps/kinds';
@@ -5,7 +6,6 @@ import { ApiProblem, api } from '$lib/ui/api-client';
 import { outbox } from '$lib/ui/outbox/outbox.svelte';
 import { units } from '$lib/ui/preferences';
 import { asked, told, warned } from '$lib/ui/toast/toaster';
-import type { PlanStepShown, StepNoted } from './schedule';
 import { pathOf, waitingTick } from './waiting-tick';
 
 /**
@@ -14,7 +14,7 @@ import { pathOf, waitingTick } from './waiting-tick';
  */
 export async function tick(
   plan_id: number,
-  step: PlanStepShown,
+  step: ScheduledStep,
   done: boolean,
   confirmed = false
 ): Promise<void> {

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** What there is to do before the next casting, worked out from the heaps; or the question when that is. */
+  import type { ScheduledStep } from '$lib/schema/plan';
   import { readAnew } from '$lib/ui/read-anew';
   import { onMount, type ComponentProps } from 'svelte';
   import { durationText, massText } from '$core/quantity/display';
@@ -22,14 +23,13 @@
   import type StillFull from './StillFull.svelte';
   import StepLine from '$lib/ui/plan/StepLine.svelte';
   import { minutesWords } from '$lib/ui/plan/plan-words';
-  import type { PlanStepShown } from '$lib/ui/plan/schedule';
   import type { Errand } from '$core/session/errand';
 
   interface Props {
     casting: Casting | null;
     errands: readonly Errand[];
     /** What its plan has next, where it is planned. */
-    ahead?: { plan_id: number; steps: PlanStepShown[]; left: number; late_min: number; molds: number } | null;
+    ahead?: { plan_id: number; steps: ScheduledStep[]; left: number; late_min: number; molds: number } | null;
     members?: readonly { id: number; name: string }[];
   }
   const { casting, errands, ahead = null, members = [] }: Props = $props();
