@@ -17,14 +17,14 @@
   ];
   const preferences = $derived(page.data.preferences);
   const item =
-    'grid min-h-12 min-w-9 cursor-pointer place-items-center rounded-base px-1 font-(family-name:--mono) hover:bg-white/8 has-checked:font-bold has-checked:text-white has-checked:underline has-checked:decoration-[#ee8a5f] has-checked:decoration-2 has-checked:underline-offset-8 has-focus-visible:outline-3 has-focus-visible:outline-[#ffb48f]';
+    'grid min-h-12 min-w-9 cursor-pointer desk:min-h-9 place-items-center rounded-base px-1 font-(family-name:--mono) hover:bg-white/8 has-checked:font-bold has-checked:text-white has-checked:underline has-checked:decoration-[#ee8a5f] has-checked:decoration-2 has-checked:underline-offset-8 has-focus-visible:outline-3 has-focus-visible:outline-[#ffb48f]';
 </script>
 
 <div class="flex flex-wrap items-center gap-x-4 text-(--rail-ink)">
   {#if page.data.members.length > 0}
     {@const here = page.data.members.find(({ id }) => id === page.data.member)}
     <a
-      class="inline-flex min-h-12 max-w-full items-center overflow-hidden text-inherit text-ellipsis whitespace-nowrap focus-visible:outline-[#ffb48f] desk:basis-full"
+      class="inline-flex min-h-12 max-w-full desk:min-h-9 items-center overflow-hidden text-inherit text-ellipsis whitespace-nowrap focus-visible:outline-[#ffb48f] desk:basis-full"
       href="/hands"
       aria-label={here ? `${here.name} works at this device` : 'Who? Say who works here'}
       >{here?.name ?? 'Who?'}</a

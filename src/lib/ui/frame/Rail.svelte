@@ -41,8 +41,12 @@
 {/snippet}
 {#snippet clock()}
   {#if next}
-    <a href={next.href} class="figure flex min-h-12 items-center text-inherit no-underline" title={next.says}
-      ><span class="sr-only">{next.says}, </span>{clockText(secondsLeft(next))}</a
+    <a
+      href={next.href}
+      class="flex min-h-12 min-w-0 items-center gap-2 text-inherit no-underline desk:min-h-9 desk:flex-col desk:items-start desk:gap-0"
+      ><span class="max-w-full truncate text-xs">{next.says}</span><span class="sr-only">, </span><span
+        class="figure">{clockText(secondsLeft(next))}</span
+      ></a
     >
   {/if}
 {/snippet}
@@ -51,7 +55,7 @@
   class="flex items-center justify-between gap-2 bg-(--rail) px-4 py-1 text-(--rail-ink) desk:sticky desk:top-0 desk:h-screen desk:w-37 desk:flex-col desk:items-stretch desk:justify-start desk:overflow-y-auto desk:p-0 print:hidden"
 >
   <a
-    class="inline-flex min-h-12 items-center font-(family-name:--display) text-[1.35rem] font-bold text-[#fbf8f2]! no-underline focus-visible:outline-[#ffb48f] desk:px-[1.1rem] desk:pt-3"
+    class="inline-flex min-h-12 items-center font-(family-name:--display) text-[1.35rem] font-bold text-[#fbf8f2]! no-underline focus-visible:outline-[#ffb48f] desk:px-[1.1rem] desk:pt-3 low:pt-1"
     href="/">Brunkel</a
   >
   <Navigation role="navigation" layout="sidebar" aria-label="Places" class="hidden desk:block">
@@ -59,19 +63,19 @@
       {#each groups as places, i (i)}
         <Navigation.Group class={i > 1 ? 'mt-2 border-t border-white/18 pt-2' : ''}>
           {#each places as place (place.href)}
-            {@render anchor(place, 'min-h-9 px-[1.1rem] hover:bg-white/7')}
+            {@render anchor(place, 'min-h-9 px-[1.1rem] hover:bg-white/7 low:min-h-8')}
           {/each}
         </Navigation.Group>
       {/each}
     </Navigation.Content>
   </Navigation>
   <div
-    class="flex items-center gap-2 desk:mt-auto desk:flex-col desk:items-stretch desk:px-[1.1rem] desk:py-3"
+    class="flex items-center gap-2 desk:mt-auto desk:flex-col desk:items-stretch desk:gap-1 desk:px-[1.1rem] desk:py-2"
   >
     {@render clock()}
     <SessionNote />
     <!-- Its place is kept: it comes once the page is awake, as it needs a script to do anything. -->
-    <div class="hidden min-h-24 desk:block">
+    <div class="hidden min-h-27 desk:block">
       {#if awake}{#await import('./PreferenceSwitch.svelte') then { default: PreferenceSwitch }}<PreferenceSwitch
           />{/await}{/if}
     </div>

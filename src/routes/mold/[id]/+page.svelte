@@ -8,7 +8,7 @@
   import { percentText } from '$core/quantity/display';
   import { USUAL_ALLOY } from '$core/reference/alloys';
   import { api } from '$lib/ui/api-client';
-  import { inMetres } from '$lib/ui/flask/own-flask';
+  import { flaskOf } from '$lib/schema/flask';
   import BrokenMold from '$lib/ui/mold/BrokenMold.svelte';
   import MoldFigures from '$lib/ui/mold/MoldFigures.svelte';
   import MoldSection from '$lib/ui/mold/MoldSection.svelte';
@@ -42,7 +42,7 @@
       ? planMold(
           boxes,
           alloy,
-          inMetres(flask),
+          flaskOf(flask),
           flask,
           sand,
           layoutOf(mold.layout, boxes.length) ?? undefined,
@@ -67,7 +67,7 @@
   const sands = $derived.by(() => {
     const demand = plan?.judged.demand;
     if (!flask || !demand || !backing) return [];
-    const inside = insideVolume(inMetres(flask));
+    const inside = insideVolume(flaskOf(flask));
     const solid = solidsOf(boxes, alloy, data.way);
     const rammed_l = (inside.cope_m3 + inside.drag_m3 - solid.cope_m3 - solid.drag_m3) * 1000;
     if (!facing || !plan?.judged.facing)
@@ -184,7 +184,7 @@
         <MoldSteps
           session_id={data.day.id}
           {mold}
-          flask={{ ...inMetres(flask), bars: flask.bars }}
+          flask={{ ...flaskOf(flask), bars: flask.bars }}
           {lies}
           carry_over={used.flatMap(({ pattern }) => pattern.carry_over)}
           way={data.way}
@@ -214,7 +214,7 @@
     <section class="stack" aria-label="The mold, drawn">
       <p class="text-xl font-bold {verdict.fits ? 'text-(--good)' : 'text-(--heat)'}">{verdict.title}</p>
       <MoldSection
-        flask={inMetres(flask)}
+        flask={flaskOf(flask)}
         castings={boxes}
         {alloy}
         {plan}

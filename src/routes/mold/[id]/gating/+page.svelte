@@ -5,7 +5,7 @@
   import { USUAL_ALLOY } from '$core/reference/alloys';
   import { layoutOf } from '$lib/schema/kept-layout';
   import type { MoldGating } from '$lib/schema/pour';
-  import { inMetres } from '$lib/ui/flask/own-flask';
+  import { flaskOf } from '$lib/schema/flask';
   import MoldSection from '$lib/ui/mold/MoldSection.svelte';
   import { sandFrom } from '$core/mold/green-strength';
   import { castingsOf } from '$lib/ui/mold/mold-draft';
@@ -44,7 +44,7 @@
       ? planMold(
           boxes,
           alloy,
-          inMetres(flask),
+          flaskOf(flask),
           flask,
           sandFrom(data.sands.find(({ id }) => id === of.mold.backing_heap_id) ?? null),
           layoutOf(of.mold.layout, boxes.length) ?? undefined,
@@ -78,7 +78,7 @@
       {#if way.trouble}<p class="wrong" role="alert">{way.trouble}</p>{/if}
       {#if plan && flask}
         <MoldSection
-          flask={inMetres(flask)}
+          flask={flaskOf(flask)}
           castings={boxes}
           {alloy}
           {plan}
