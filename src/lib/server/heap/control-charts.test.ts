@@ -26,6 +26,12 @@ describe('control charts of a heap', () => {
     expect(drying.phases.reduce((sum, { readings }) => sum + readings.length, 0)).toBe(counted);
     expect(drying).toMatchObject({ unit: '%', measured: true });
     expect(charts.find(({ name }) => name === 'dead clay')!.measured).toBe(false);
+    // Grades by hand have no limits that a reading could break.
+    const squeezes = charts.filter(({ graded }) => graded);
+    expect(squeezes.map(({ name }) => name)).toEqual(['squeeze']);
+    expect(squeezes[0]!.phases.every(({ chart, signals }) => chart === null && signals.length === 0)).toBe(
+      true
+    );
     // Worked out as the heap page tells it: the latest of a chart is how the heap stood at that hour.
     for (const [name, of] of [
       ['moisture', ({ moisture_percent }: HeapState) => moisture_percent.value],

@@ -17,6 +17,8 @@ export interface PropertyChart {
   unit: string;
   /** Read off a test; else worked out from the ledger. */
   measured: boolean;
+  /** Grades of a scale by hand: they are counted, and have no limits. */
+  graded: boolean;
   phases: Phase[];
 }
 
@@ -46,14 +48,18 @@ export async function readCharts(
     const ledger = await ledgerFor(db, row);
     const zone = row.zone ?? (await shedZone(db));
     const entries = entriesOf(ledger).slice(0, entriesBy(ledger, nowIso()));
-    const measured = new Map<string, { unit: string; readings: Reading[] }>();
+    const measured = new Map<string, { unit: string; graded: boolean; readings: Reading[] }>();
     const days = new Map<string, string>();
     for (const { at, event } of entries) {
       const test = readingOfHeap(event);
       if (test) {
         const figure = figureOf(benchTestOf(test).result(test, row.system));
         if (!figure) continue;
-        const of = measured.get(TEST_NAMES[test.kind]) ?? { unit: figure.unit, readings: [] };
+        const of = measured.get(TEST_NAMES[test.kind]) ?? {
+          unit: figure.unit,
+          graded: test.kind === 'squeeze',
+          readings: []
+        };
         of.readings.push({ at: Date.parse(at), value: figure.value });
         measured.set(TEST_NAMES[test.kind], of);
       } else if (event.kind !== 'noted') days.set(dayIn(at, zone), at);
@@ -64,16 +70,18 @@ export async function readCharts(
       estimated.push({ at: Date.parse(at), state: await readState(db, heap_id, at) });
     const estimates = ESTIMATES.filter((each) => !('system' in each) || each.system === row.system);
     const charts: PropertyChart[] = [
-      ...[...measured].map(([name, { unit, readings }]) => ({
+      ...[...measured].map(([name, { unit, graded, readings }]) => ({
         name,
         unit,
         measured: true,
-        phases: phasesOf(readings, boundaries)
+        graded,
+        phases: graded ? uncharted(phasesOf(readings, boundaries)) : phasesOf(readings, boundaries)
       })),
       ...estimates.map(({ name, unit, of }) => ({
         name,
         unit,
         measured: false,
+        graded: false,
         phases: phasesOf(
           estimated.flatMap(({ at, state }) => {
             const value = of(state);
@@ -86,6 +94,10 @@ export async function readCharts(
     return { heap: { id: row.id, name: row.name }, charts };
   });
 }
+
+/** Phases of what has no mean: neither limits nor signals. */
+const uncharted = (phases: readonly Phase[]): Phase[] =>
+  phases.map((phase) => ({ ...phase, chart: null, signals: [] }));
 
 /** The figure of a test's result, and its unit by its name. */
 function figureOf(result: Record<string, unknown>): { value: number; unit: string } | null {

@@ -63,14 +63,14 @@
       {#each groups as places, i (i)}
         <Navigation.Group class={i > 1 ? 'mt-2 border-t border-white/18 pt-2' : ''}>
           {#each places as place (place.href)}
-            {@render anchor(place, 'min-h-9 px-[1.1rem] hover:bg-white/7 low:min-h-8')}
+            {@render anchor(place, 'min-h-9 px-[1.1rem] hover:bg-white/7 low:min-h-7.5')}
           {/each}
         </Navigation.Group>
       {/each}
     </Navigation.Content>
   </Navigation>
   <div
-    class="flex items-center gap-2 desk:mt-auto desk:flex-col desk:items-stretch desk:gap-1 desk:px-[1.1rem] desk:py-2"
+    class="flex min-w-0 items-center gap-2 desk:mt-auto desk:flex-col desk:items-stretch desk:gap-1 desk:px-[1.1rem] desk:py-2"
   >
     {@render clock()}
     <SessionNote />

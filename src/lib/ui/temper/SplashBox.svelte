@@ -16,7 +16,7 @@
 />
 <span
   aria-hidden="true"
-  class="grid size-10 place-items-center rounded-base border-2 border-(--ink) text-xl font-bold text-transparent peer-checked:border-solid peer-checked:border-(--good-ground) peer-checked:bg-(--good-ground) peer-checked:text-white peer-focus-visible:outline-3 peer-focus-visible:outline-offset-2 peer-focus-visible:outline-(--heat) {provisional
+  class="grid size-12 place-items-center desk:size-10 rounded-base border-2 border-(--ink) text-xl font-bold text-transparent peer-checked:border-solid peer-checked:border-(--good-ground) peer-checked:bg-(--good-ground) peer-checked:text-white peer-focus-visible:outline-3 peer-focus-visible:outline-offset-2 peer-focus-visible:outline-(--heat) {provisional
     ? 'border-dashed'
     : ''}">✓</span
 >

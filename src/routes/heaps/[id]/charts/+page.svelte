@@ -2,6 +2,7 @@
   import { FEWEST_READINGS, signalWords } from '$core/judge/phases';
   import { fixed, inUnits, massText } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
+  import GradeTally from '$lib/ui/chart/GradeTally.svelte';
   import ControlChart from '$lib/ui/chart/ControlChart.svelte';
   import Term from '$lib/ui/term/Term.svelte';
   import { dayOf } from '$lib/ui/date/reader-day';
@@ -45,7 +46,8 @@
   const often = (times: number) => (times === 2 ? ', and once more' : `, and ${times - 1} times after`);
   const enough = (chart: Shown) => chart.phases.some(({ chart: of }) => of !== null);
   const drawn = $derived(charts.filter(enough));
-  const waiting = $derived(charts.filter((chart) => !enough(chart)));
+  const graded = $derived(charts.filter((chart) => chart.graded));
+  const waiting = $derived(charts.filter((chart) => !chart.graded && !enough(chart)));
   const readings = (chart: Shown) => chart.phases.reduce((sum, phase) => sum + phase.readings.length, 0);
 </script>
 
@@ -59,7 +61,7 @@
       is chance; what is ringed is not. A renewal or another clay begins a new phase.
     </p>
   </header>
-  {#if drawn.length === 0}
+  {#if drawn.length + graded.length === 0}
     <p>
       Not known yet: no property has {FEWEST_READINGS} readings in one phase.
       <a href="/heaps/{data.heap.id}/test">Test the heap</a>, and its drift shows here.
@@ -93,6 +95,17 @@
             {@render rules(signals)}
           </details>
         {/if}
+      </section>
+    {/each}
+    {#each graded as { name, phases } (name)}
+      <section class="grid content-start gap-2 border-t-2 border-(--ink) pt-3" aria-label={name}>
+        <h2 class="flex items-baseline justify-between gap-3">
+          <span class="first-letter:uppercase">{name}</span>
+          <span class="soft small font-normal">by hand</span>
+        </h2>
+        {#each phases as { since, from, readings: of } (from)}
+          <GradeTally grades={of.map(({ value }) => value)} since={sinceWhen(since, from)} />
+        {/each}
       </section>
     {/each}
   </div>
