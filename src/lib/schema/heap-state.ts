@@ -1,3 +1,5 @@
+import type { LearnedFigure } from '$core/heap/state/learned-figure';
+import type { Learned } from '$core/heap/state/lessons';
 import type { HeapTestKind } from '$core/bench/heap-test';
 import type { Rest } from '$core/heap/state/belief';
 import type { Container } from '$core/heap/state/container';
@@ -130,4 +132,10 @@ export interface HeapFields {
   version: number;
   system: System;
   binder: string;
+}
+
+/** A learned figure in the units of the interface: a factor, kg/L, %, kg of sand per kg of metal. */
+export interface LearnedRecord extends Learned {
+  of: LearnedFigure;
+  unit: string;
 }

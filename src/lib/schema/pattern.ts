@@ -1,6 +1,6 @@
 import type { Answered } from './answered';
 import { array, number, tuple, type InferType } from 'yup';
-import { MESH_UNIT_NAMES } from '$core/pattern/file/format';
+import { MESH_UNIT_NAMES, type MeshFormat, type MeshUnit } from '$core/pattern/file/format';
 import { SOLID_SHAPES, SOLID_SIZES, solidsVolume, type Solid } from '$core/pattern/solids';
 import { ALLOY_NAMES, type Alloy } from '$core/reference/alloys';
 import { COAT_KINDS, PATTERN_MATERIAL_NAMES } from '$core/reference/pattern';
@@ -265,4 +265,17 @@ export interface MeshAnswer {
   /** For the usual alloy. */
   metal: Alloy;
   findings: FindingAnswer[];
+}
+
+/** A mesh that was uploaded, and what was worked out of it. */
+export interface MeshRecord {
+  id: number;
+  file_hash: string;
+  name: string | null;
+  format: MeshFormat;
+  unit: MeshUnit;
+  unit_stated: boolean;
+  bytes: number;
+  analysis: MeshAnswer;
+  created_at: string;
 }

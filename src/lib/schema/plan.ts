@@ -123,6 +123,13 @@ export const slipQuery = shape({
   by_min: whole(1, MOST_DAYS * 1440).required(REQUIRED)
 });
 
+/** What moves when one step of a plan slips. */
+export interface Slip {
+  /** By how much the pour moves, minutes; null where the steps find no place any more. */
+  pour_by_min: number | null;
+  moved: { id: string; about: StepAbout; by_min: number }[];
+}
+
 const minute = () => whole(0, 1440);
 export const hours = () =>
   array(

@@ -43,3 +43,15 @@ export const benchAction = shape({
   load: between('kg, % or °C', 0, 1800).optional(),
   tare: yesNo().optional()
 }).required(REQUIRED);
+
+/** What a device shows at a moment. */
+export interface LiveReading {
+  device: string;
+  kind: ReadingKind;
+  /** kg or percent; null while the device is not connected. */
+  value: number | null;
+  stable: boolean;
+  connected: boolean;
+  simulated: boolean;
+  at: string;
+}

@@ -1,3 +1,4 @@
+import type { OpenHours } from '$core/plan/open-hours';
 import { array, type InferType } from 'yup';
 import { entries } from './entry';
 import { ALLOY_NAMES } from '$core/reference/alloys';
@@ -155,3 +156,28 @@ export const memberChange = shape({
 
 export type NewMember = InferType<typeof newMember>;
 export type MemberChange = Change<InferType<typeof memberChange>>;
+
+/** A person of the shed, and what their squeezes have shown of their hand. */
+export interface MemberRecord {
+  id: number;
+  name: string;
+  hand: HandRecord;
+  /** When in the week they have time; null until they said. */
+  hours: OpenHours[] | null;
+  version: number;
+  created_at: string;
+}
+
+/** Multiples of the aimed temper ratio: 0.2 is about a grade. */
+export interface HandRecord {
+  squeeze_bias: number;
+  /** How unsure the bias still is, one standard deviation; 0 where it is held. */
+  squeeze_bias_sd: number;
+  /** How far one squeeze strays from the bias. */
+  squeeze_sd: number;
+  /** Squeezes beside drying tests that it was learned from. */
+  tests: number;
+  source: 'handbook' | 'your records' | 'your entry';
+  /** From when on it is learned; null from the start. */
+  since: string | null;
+}

@@ -1,9 +1,10 @@
+import type { LiveReading } from '$lib/schema/reading';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { newReading, type NewReading } from '$lib/schema/reading';
 import { check } from '$lib/schema/validate';
 import type { Database } from '../database/database';
 import { temporaryDatabase } from '../testing/temporary-database';
-import { watch, type LiveReading } from './live';
+import { watch } from './live';
 import { listReadings, takeReading } from './readings';
 import { handle } from './simulated-bench';
 import { readingOf, simulatedScale, tared, ticked, type SimulatedDevice } from './simulated-device';

@@ -1,15 +1,6 @@
-/** Readings on their way to whoever watches: one small exchange inside the server, by device. */
-export interface LiveReading {
-  device: string;
-  kind: 'scale' | 'probe' | 'thermocouple';
-  /** kg or percent; null while the device is not connected. */
-  value: number | null;
-  stable: boolean;
-  connected: boolean;
-  simulated: boolean;
-  at: string;
-}
+import type { LiveReading } from '$lib/schema/reading';
 
+/** Readings on their way to whoever watches: one small exchange inside the server, by device. */
 type Watcher = (reading: LiveReading) => void;
 
 const watchers = new Map<string, Set<Watcher>>();

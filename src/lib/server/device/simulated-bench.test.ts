@@ -1,9 +1,9 @@
+import type { LiveReading } from '$lib/schema/reading';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Database } from '../database/database';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { changeSettings } from '../settings/settings';
 import { listDevices } from './devices';
-import type { LiveReading } from './live';
 import { takeReading } from './readings';
 import { follow, handle, simulatedDevices } from './simulated-bench';
 import { TICK_MS } from './simulated-device';

@@ -1,7 +1,8 @@
+import type { LiveReading } from '$lib/schema/reading';
 import { nowIso } from '$core/time/now';
 import { READING_RANGES } from '$lib/schema/reading';
 import { impossible, notFound } from '../refusal';
-import { publish, watch, type LiveReading } from './live';
+import { publish, watch } from './live';
 import {
   TICK_MS,
   readingOf,

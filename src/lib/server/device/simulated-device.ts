@@ -1,5 +1,5 @@
+import type { LiveReading } from '$lib/schema/reading';
 import { rounded } from '$core/quantity/rounded';
-import type { LiveReading } from './live';
 
 /**
  * A kitchen scale, a moisture probe or a furnace's thermocouple that is not there: it settles, trembles, drifts, can be tared, and now

@@ -1,3 +1,4 @@
+import type { LearnedRecord } from '$lib/schema/heap-state';
 import { nowIso } from '$core/time/now';
 import { believedDrying } from '$core/heap/state/belief';
 import { readingOfHeap, type LedgerEntry } from '$core/heap/entry';
@@ -7,12 +8,6 @@ import type { Database } from '../database/database';
 import { beliefAfter, entriesBy, entriesOf, lastBelief } from './heap-ledger';
 import { heapRow } from './heaps';
 import { ledgerFor } from './ledger-cache';
-
-/** A learned figure in the units of the interface: a factor, kg/L, %, kg of sand per kg of metal. */
-export interface LearnedRecord extends Learned {
-  of: LearnedFigure;
-  unit: string;
-}
 
 const UNITS: Record<LearnedFigure, string> = {
   drying: '× the handbook',

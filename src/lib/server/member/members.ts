@@ -2,38 +2,13 @@ import { nowIso } from '$core/time/now';
 import { believedHand } from '$core/heap/state/belief';
 import type { OpenHours } from '$core/plan/open-hours';
 import { HAND_SD } from '$core/reference/accuracy';
-import type { MemberChange, NewMember } from '$lib/schema/session';
+import type { MemberChange, MemberRecord, NewMember } from '$lib/schema/session';
 import type { Database } from '../database/database';
 import type { MemberRow } from '../database/tables';
 import { lastBelief } from '../heap/heap-ledger';
 import { ledgerFor } from '../heap/ledger-cache';
 import { ONE_MORE } from '../database/one-more';
 import { Refusal, mustBeLatest, notFound } from '../refusal';
-
-/** A person of the shed, and what their squeezes have shown of their hand. */
-export interface MemberRecord {
-  id: number;
-  name: string;
-  hand: HandRecord;
-  /** When in the week they have time; null until they said. */
-  hours: OpenHours[] | null;
-  version: number;
-  created_at: string;
-}
-
-/** Multiples of the aimed temper ratio: 0.2 is about a grade. */
-export interface HandRecord {
-  squeeze_bias: number;
-  /** How unsure the bias still is, one standard deviation; 0 where it is held. */
-  squeeze_bias_sd: number;
-  /** How far one squeeze strays from the bias. */
-  squeeze_sd: number;
-  /** Squeezes beside drying tests that it was learned from. */
-  tests: number;
-  source: 'handbook' | 'your records' | 'your entry';
-  /** From when on it is learned; null from the start. */
-  since: string | null;
-}
 
 const USUAL_SD = Math.hypot(HAND_SD.shared, HAND_SD.single);
 

@@ -1,25 +1,12 @@
 import { nowIso } from '$core/time/now';
 import type { MeshFormat, MeshUnit } from '$core/pattern/file/format';
-import type { MeshAnswer } from '$lib/schema/pattern';
+import type { MeshRecord } from '$lib/schema/pattern';
 import type { Database } from '../database/database';
 import type { MeshRow } from '../database/tables';
 import { keepFile, type Incoming } from '../file/files';
 import { impossible, notFound } from '../refusal';
 import { inThread, type Errand } from '../worker/crew';
 import type { meshInFile } from './mesh-job';
-
-/** A mesh that was uploaded, and what was worked out of it. */
-export interface MeshRecord {
-  id: number;
-  file_hash: string;
-  name: string | null;
-  format: MeshFormat;
-  unit: MeshUnit;
-  unit_stated: boolean;
-  bytes: number;
-  analysis: MeshAnswer;
-  created_at: string;
-}
 
 const MEDIA: Record<MeshFormat, string> = {
   stl: 'model/stl',

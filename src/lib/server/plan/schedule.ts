@@ -1,9 +1,8 @@
-import type { ScheduledStep } from '$lib/schema/plan';
+import type { ScheduledStep, Slip } from '$lib/schema/plan';
 import { nowIso, nowMs } from '$core/time/now';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import { castingSteps, stepsLeft, type CastingStep } from '$core/plan/casting-steps';
 import { POUR } from '$core/plan/steps/ids';
-import type { StepAbout } from '$core/plan/steps/kinds';
 import { planBack, type Plan } from '$core/plan/plan-back';
 import { whatToDrop, whenItSlips } from '$core/plan/slips';
 import type { People } from '$core/plan/timetable';
@@ -135,13 +134,6 @@ async function scheduled(db: Database, id: number, now: number): Promise<Schedul
       round
     }))
   };
-}
-
-/** What moves when one step of a plan slips. */
-export interface Slip {
-  /** By how much the pour moves, minutes; null where the steps find no place any more. */
-  pour_by_min: number | null;
-  moved: { id: string; about: StepAbout; by_min: number }[];
 }
 
 /** @throws Refusal 404 for a step that is not in the plan, or done */

@@ -1,5 +1,6 @@
 import { parentPort } from 'node:worker_threads';
-import type { Asked, Progress, Tell, Told } from '../worker/job';
+import type { Progress } from '$lib/schema/progress';
+import type { Asked, Tell, Told } from '../worker/job';
 import { JOBS } from './jobs';
 
 /** Oftener than this nobody looks, ms. */

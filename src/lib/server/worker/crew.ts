@@ -1,7 +1,8 @@
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { Refusal } from '../refusal';
-import type { Job, JobName, Progress, Told } from './job';
+import type { Progress } from '$lib/schema/progress';
+import type { Job, JobName, Told } from './job';
 import { threadCode } from './thread-code';
 
 export interface Errand {

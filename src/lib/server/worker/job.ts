@@ -1,9 +1,4 @@
-/** How far a piece of work has come. */
-export interface Progress {
-  doing: string;
-  /** 0 to 1. */
-  done: number;
-}
+import type { Progress } from '$lib/schema/progress';
 
 export type Tell = (progress: Progress) => void;
 

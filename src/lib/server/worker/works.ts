@@ -1,4 +1,4 @@
-import type { Progress } from './job';
+import type { Progress } from '$lib/schema/progress';
 
 /** Work that somebody waits for, by the name that they gave it. */
 const works = new Map<string, Progress>();

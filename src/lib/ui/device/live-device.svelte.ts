@@ -1,13 +1,4 @@
-/** What the server sends of a device. */
-export interface LiveReading {
-  device: string;
-  kind: 'scale' | 'probe' | 'thermocouple';
-  value: number | null;
-  stable: boolean;
-  connected: boolean;
-  simulated: boolean;
-  at: string;
-}
+import type { LiveReading } from '$lib/schema/reading';
 
 /** A device being watched: its latest reading, and whether the line to the server stands. */
 export class LiveDevice {

@@ -1,16 +1,5 @@
-<script lang="ts" module>
-  export interface LearnedRow {
-    of: 'drying' | 'rammed-density' | 'spill' | 'burn';
-    value: number;
-    range: [number, number];
-    handbook: number;
-    source: 'handbook' | 'your records' | 'your entry';
-    records: number;
-    unit: string;
-  }
-</script>
-
 <script lang="ts">
+  import type { LearnedRecord } from '$lib/schema/heap-state';
   import { nowIso } from '$core/time/now';
   /** One figure that a heap has taught: where it stands, against the handbook; held or learned anew from here. */
   import Explained from '$lib/ui/figure/Explained.svelte';
@@ -25,7 +14,7 @@
   import { units } from '$lib/ui/preferences';
   import { logEntry } from '$lib/ui/entry/log-entry';
 
-  const { heap_id, figure }: { heap_id: number; figure: LearnedRow } = $props();
+  const { heap_id, figure }: { heap_id: number; figure: LearnedRecord } = $props();
 
   const form = new RecordForm();
   let held = $state('');

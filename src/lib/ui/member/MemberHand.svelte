@@ -1,33 +1,17 @@
-<script lang="ts" module>
-  import { rounded } from '$core/quantity/rounded';
-  import { fixed } from '$core/quantity/display';
-  export interface MemberRow {
-    id: number;
-    name: string;
-    hand: {
-      squeeze_bias: number;
-      squeeze_bias_sd: number;
-      squeeze_sd: number;
-      tests: number;
-      source: 'handbook' | 'your records' | 'your entry';
-      since: string | null;
-    };
-    version: number;
-  }
-</script>
-
 <script lang="ts">
   /** One member's hand: how far it leans and strays, in grades of the squeeze; held, or learned anew. */
+  import { fixed } from '$core/quantity/display';
+  import { rounded } from '$core/quantity/rounded';
   import { readAnew } from '$lib/ui/read-anew';
   import { NINE_IN_TEN } from '$core/judge/normal';
-  import { memberChange } from '$lib/schema/session';
+  import { memberChange, type MemberRecord } from '$lib/schema/session';
   import { amend } from '$lib/ui/api-client';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import { RecordForm } from '$lib/ui/field/record-form.svelte';
   import { told } from '$lib/ui/toast/toaster';
   import { shortDate } from '$lib/ui/date/written-date';
 
-  const { member }: { member: MemberRow } = $props();
+  const { member }: { member: MemberRecord } = $props();
   const form = new RecordForm();
   const hand = $derived(member.hand);
 

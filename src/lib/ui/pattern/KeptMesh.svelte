@@ -3,14 +3,13 @@
   import { onMount } from 'svelte';
   import { figureText, lengthFigure } from '$core/quantity/display';
   import type { Alloy } from '$core/reference/alloys';
-  import type { PatternDraw } from '$lib/schema/pattern';
+  import type { MeshRecord, PatternDraw } from '$lib/schema/pattern';
   import { units } from '$lib/ui/preferences';
   import WillItDraw from './WillItDraw.svelte';
   import { MeshDesk } from './mesh-desk.svelte';
-  import type { KeptMesh } from './mesh-upload.svelte';
   import { FINDING_TITLES, surfaceText } from './finding-words';
 
-  const { mesh, draw, alloy }: { mesh: KeptMesh; draw: PatternDraw | null; alloy: Alloy } = $props();
+  const { mesh, draw, alloy }: { mesh: MeshRecord; draw: PatternDraw | null; alloy: Alloy } = $props();
   const desk = new MeshDesk();
   let asked = $state(false);
   let trouble = $state<string | null>(null);

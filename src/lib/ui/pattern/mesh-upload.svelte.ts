@@ -1,15 +1,6 @@
 import type { MeshUnit } from '$core/pattern/file/format';
-import type { MeshAnswer } from '$lib/schema/pattern';
+import type { MeshRecord } from '$lib/schema/pattern';
 import { LongWork } from '../work/long-work.svelte';
-
-/** A mesh as the server keeps it. */
-export interface KeptMesh {
-  id: number;
-  file_hash: string;
-  name: string | null;
-  unit: MeshUnit;
-  analysis: MeshAnswer;
-}
 
 const TRIED_AGAIN_MS = 4000;
 /** Few systems know what an STL is: without a type its body would not be heard. */
@@ -17,16 +8,16 @@ export const AS_FILE = { 'content-type': 'application/octet-stream' };
 
 /** A mesh on its way to the server: tried again until it is there or refused. */
 export class MeshUpload {
-  mesh = $state.raw<KeptMesh | null>(null);
+  mesh = $state.raw<MeshRecord | null>(null);
   trouble = $state<string | null>(null);
   unreachable = $state(false);
   /** How far the server is with it. */
   readonly work = new LongWork();
   private turn = 0;
-  private answer: Promise<KeptMesh | null> = Promise.resolve(null);
+  private answer: Promise<MeshRecord | null> = Promise.resolve(null);
 
   /** Sends a file; one that was being sent before is let go. */
-  send(file: Blob, name: string, unit: MeshUnit): Promise<KeptMesh | null> {
+  send(file: Blob, name: string, unit: MeshUnit): Promise<MeshRecord | null> {
     this.mesh = null;
     this.trouble = null;
     const own = ++this.turn;
@@ -39,11 +30,11 @@ export class MeshUpload {
   }
 
   /** What it became, once it is there; null when it was refused. */
-  whenThere(): Promise<KeptMesh | null> {
+  whenThere(): Promise<MeshRecord | null> {
     return this.answer;
   }
 
-  private async tried(file: Blob, to: string, own: number): Promise<KeptMesh | null> {
+  private async tried(file: Blob, to: string, own: number): Promise<MeshRecord | null> {
     while (own === this.turn) {
       let response: Response;
       try {
@@ -65,7 +56,7 @@ export class MeshUpload {
         continue;
       }
       this.unreachable = false;
-      const answer = (await response.json().catch(() => ({}))) as KeptMesh & {
+      const answer = (await response.json().catch(() => ({}))) as MeshRecord & {
         detail?: string;
         errors?: { message: string }[];
       };

@@ -1,9 +1,8 @@
 <script lang="ts">
   /** A step put off, given to somebody, timed better; and what moves when it slips. */
-  import type { ScheduledStep } from '$lib/schema/plan';
+  import type { ScheduledStep, Slip } from '$lib/schema/plan';
   import { readAnew } from '$lib/ui/read-anew';
   import { onMount } from 'svelte';
-  import type { StepAbout } from '$core/plan/steps/kinds';
   import { stepWords } from '$core/plan/steps/kinds';
   import { ApiProblem, api } from '$lib/ui/api-client';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
@@ -61,10 +60,6 @@
     });
   }
 
-  interface Slip {
-    pour_by_min: number | null;
-    moved: { id: string; about: StepAbout; by_min: number }[];
-  }
   let slips = $state<{ by: number; slip: Slip }[]>([]);
   onMount(() => {
     const ask = async (by: number) => ({

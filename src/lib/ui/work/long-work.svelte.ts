@@ -1,3 +1,4 @@
+import type { Progress } from '$lib/schema/progress';
 import { v4 as uuid } from 'uuid';
 import { api, type HowSent } from '../api-client';
 
@@ -5,12 +6,6 @@ import { api, type HowSent } from '../api-client';
 const ASKED_EVERY_MS = 400;
 /** Nobody waits longer, though they see it going on: then it counts as not reached, ms. */
 const PATIENCE_MS = 300_000;
-
-interface Progress {
-  doing: string;
-  /** 0 to 1. */
-  done: number;
-}
 
 /** Work of the server that one waits for: how far it is, and how to call it off. */
 export class LongWork {
