@@ -58,7 +58,7 @@ export const RIGS: Record<HeapTestKind, Rig> = {
   permeability: {
     needs: [['tube'], ['air-bell']],
     household:
-      'A 2 l bottle 100 mm wide without its bottom, upside down in a bucket of water, a hose from its neck to the tube: weighed to 785 g it presses with 10 g/cm² as it sinks. Time 2 l.'
+      'A 2 L bottle 100 mm wide without its bottom, upside down in a bucket of water, a hose from its neck to the tube: weighed to 785 g it presses with 10 g/cm² as it sinks. Time 2 L.'
   },
   shatter: {
     needs: [['tube'], ['sieves'], SCALE],

@@ -46,15 +46,18 @@ export function lengthFigure(m: number, system: UnitSystem): Figure {
     : { value: fixed(m * 1000, 0), unit: 'mm' };
 }
 
+/** Units that are written otherwise than they are named. */
+const WRITTEN: Record<string, string> = { floz: 'fl oz', l: 'L' };
+
 /**
- * A volume of a liquid, m³, as a jug shows it: ml and l, or tablespoons, fluid ounces, cups and gallons.
+ * A volume of a liquid, m³, as a jug shows it: ml and L, or tablespoons, fluid ounces, cups and gallons.
  *
  * @example volumeText(250e-6, 'metric') // '250 ml'
  */
 export function volumeText(m3: number, system: UnitSystem): string {
   const of = (unit: string, step: number) => Math.round(m3 / UNITS.volume[unit]! / step) * step;
   const text = (unit: string, step: number, decimals: number) =>
-    `${rounded(of(unit, step), decimals)} ${unit === 'floz' ? 'fl oz' : unit}`;
+    `${rounded(of(unit, step), decimals)} ${WRITTEN[unit] ?? unit}`;
   if (system === 'us') {
     const floz = m3 / UNITS.volume.floz!;
     if (floz < 2) return text('tbsp', 0.5, 1);

@@ -201,7 +201,7 @@ describe('liquids', () => {
     expect(liquidMeasure(0.02, 0.87, 'metric')).toMatch(/^23 ml, about 4½ teaspoons$/);
     expect(volumeText(0.02e-3, 'us')).toBe('1.5 tbsp');
     expect(volumeText(1.2e-3, 'us')).toBe('5 cups');
-    expect(volumeText(1.2e-3, 'metric')).toBe('1.2 l');
+    expect(volumeText(1.2e-3, 'metric')).toBe('1.2 L');
   });
 });
 

@@ -97,7 +97,7 @@ export const DIMENSION_WORDS: Record<Dimension, { name: string; example: string 
   mass: { name: 'a weight', example: '350 g, 1.2 kg or 2 lb 6 oz' },
   length: { name: 'a length', example: '250 mm or 1 1/2 in' },
   area: { name: 'an area', example: '0.12 m² or 180 in²' },
-  volume: { name: 'a volume', example: '2 l or 3 cups' },
+  volume: { name: 'a volume', example: '2 L or 3 cups' },
   fraction: { name: 'a percentage', example: '3.5 %' },
   time: { name: 'a time', example: '20 min or 3 days' },
   count: { name: 'a plain number', example: '10' }

@@ -35,7 +35,7 @@
     <path d="M86 40l8 52h52l8-52" /><path class="water" d="M90 66l4 26h52l4-26z" />
     <path class="moves" d="M120 8v26m-5-6l5 6 5-6" />
     <path class="span" d="M98 182h44 M98 178v8 M142 178v8" /><text x="182" y="186">{size('50.8 mm')}</text>
-    <text x="200" y="72">{size('1 l')} = {size('1 kg')}</text>
+    <text x="200" y="72">{size('1 L')} = {size('1 kg')}</text>
   {:else if kind === 'permeability'}
     <path class="water" d="M22 96h92v76H22z" /><path d="M18 72l6 100h88l6-100" />
     <path d="M40 150V66c0-10 10-12 20-16V36h16v14c10 4 20 6 20 16v84" fill="var(--paper)" />
