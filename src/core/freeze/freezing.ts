@@ -17,8 +17,8 @@ export interface FreezingTimes {
 }
 
 /** Share of the heat of fusion that is left as metal no longer runs, no longer feeds, and is solid (handbook default). */
-export const STOPS_RUNNING = 2 / 3;
-export const STOPS_FEEDING = 0.3;
+const STOPS_RUNNING = 2 / 3;
+const STOPS_FEEDING = 0.3;
 /** Longest that anybody waits, s. */
 const LONGEST_S = 3 * 86_400;
 /** The first steps, s, and how much longer each is for the time that has gone by. */

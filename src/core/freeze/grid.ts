@@ -29,7 +29,7 @@ const FINEST = 0.5;
 const MOST_DOUBLINGS = 8;
 const HALVINGS = 16;
 
-export const cellCount = ({ x, y, z }: GridLines): number => (x.length - 1) * (y.length - 1) * (z.length - 1);
+const cellCount = ({ x, y, z }: GridLines): number => (x.length - 1) * (y.length - 1) * (z.length - 1);
 
 /** How long a cell should be at a place: as fine as the nearest end of a feature wants, longer with the distance to it. */
 function wantedAt(at_m: number, features: readonly Feature[], scale: number): number {

@@ -55,5 +55,5 @@ export function riserWords(
 }
 
 /** What happens at a place that nothing feeds. */
-export const cutOffWords = ({ cut_off_s, liquid_m3, hollow_m3 }: HotSpot, system: UnitSystem): string =>
+const cutOffWords = ({ cut_off_s, liquid_m3, hollow_m3 }: HotSpot, system: UnitSystem): string =>
   `After ${durationText(cut_off_s)} nothing feeds ${hollowText(liquid_m3, system)} that is still liquid: about ${hollowText(hollow_m3, system)} goes missing there, as a sunk face or a hollow.`;

@@ -35,7 +35,7 @@ const SAME_SAND_HOURS = 12;
 const SAME_SAND_MOISTURE = 0.001;
 
 /** The ratio that a heap's clay is tempered to; null where oil binds. */
-export const aimedRatio = ({ temper_ratio, moisture, oil }: Targets): number | null =>
+const aimedRatio = ({ temper_ratio, moisture, oil }: Targets): number | null =>
   // Where the user set the moisture itself, the ratio it comes to at a usual clay.
   temper_ratio ? middle(temper_ratio) : oil ? null : middle(moisture) / 0.08;
 

@@ -34,7 +34,7 @@ export interface Phase {
 /** Fewer readings set no limits worth the name. */
 export const FEWEST_READINGS = 6;
 /** The first of a phase set its limits; what comes later is held against them. */
-export const BASELINE = 20;
+const BASELINE = 20;
 
 /**
  * Readings in the phases that renewals begin, each with limits of its own: the first readings of a phase set them, and all

@@ -12,7 +12,7 @@ export const GATES = ['top', 'bottom', 'parting'] as const;
 export type Gate = (typeof GATES)[number];
 
 /** So far the basin stands over the top of what it fills when the mold is full: less fills badly, m (handbook default). */
-export const END_HEAD_M = { usual: 0.05, small: 0.04, small_below_kg: 0.1 } as const;
+const END_HEAD_M = { usual: 0.05, small: 0.04, small_below_kg: 0.1 } as const;
 
 /** What the basin should stand above a casting of this mass. */
 export const wantedEndHead = (kg: number): number =>

@@ -36,7 +36,7 @@ export interface ToFeed {
  */
 const RISER = { modulus: 1.2, gives: 0.14, widest: 2 } as const;
 /** Castings thinner than this feed themselves through their gates. */
-export const FED_BY_ITS_GATE_M = 0.004;
+const FED_BY_ITS_GATE_M = 0.004;
 /** Ends of the cylinder that sand cools: standing on its casting only the top, beside it both. */
 const ENDS = { 'on-top': 1, beside: 2 } as const;
 

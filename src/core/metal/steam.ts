@@ -11,7 +11,7 @@ const BOILING_OFF_J_KG = 4190 * 85 + 2_257_000;
 const HEAT_TO_STEAM = 0.3;
 
 /** Heat that metal gives its mold down to 100 °C, J/kg: superheat, fusion, and the solid's own. */
-export function heatOfMetal(alloy: Alloy = USUAL_ALLOY): number {
+function heatOfMetal(alloy: Alloy = USUAL_ALLOY): number {
   const { pour_c, liquidus_c, solidus_c, latent_j_kg, liquid_j_kg_k, solid_j_kg_k } = ALLOYS[alloy];
   const freezing_c = (liquidus_c + solidus_c) / 2;
   return liquid_j_kg_k * (pour_c - freezing_c) + latent_j_kg + solid_j_kg_k * (freezing_c - 100);

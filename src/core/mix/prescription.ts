@@ -538,7 +538,7 @@ function finish(
  *
  * @source workshop practice (handbook default)
  */
-export function workingTimes(total_kg: number, with_clay: boolean): { mull_s: number; rest_s: number } {
+function workingTimes(total_kg: number, with_clay: boolean): { mull_s: number; rest_s: number } {
   const minutes = (with_clay ? 8 : 4) + 0.05 * total_kg;
   return { mull_s: Math.round(minutes) * 60, rest_s: (with_clay ? 60 : 20) * 60 };
 }

@@ -31,7 +31,7 @@ export function castingSurface(
 }
 
 /** Volume over cooling surface of a casting, m. */
-export const castingModulus = (box: CastingBox, alloy: AlloyFigures): number =>
+const castingModulus = (box: CastingBox, alloy: AlloyFigures): number =>
   box.kg / alloy.solid_kg_m3 / castingSurface(box, alloy).m2;
 
 /**

@@ -56,7 +56,7 @@ const BY_VERDICT: Record<Verdict, readonly [SandTrouble, boolean] | null> = {
   'too-oily': ['too-oily', true]
 };
 /** Sand that lay in a hot mold is felt before it is rammed for so long after, h (handbook default). */
-export const FEEL_FOR_H = 4;
+const FEEL_FOR_H = 4;
 
 /**
  * What speaks against ramming a mold of some sand now, what stops it first; empty where nothing does.

@@ -80,7 +80,7 @@ function greedily(served: readonly string[], inTime: (out: readonly string[]) =>
 }
 
 /** The steps without those that serve only what is left out; what waited for them waits for what they waited for. */
-export function withoutServed(steps: readonly PlanStep[], out: ReadonlySet<string>): PlanStep[] {
+function withoutServed(steps: readonly PlanStep[], out: ReadonlySet<string>): PlanStep[] {
   const gone = new Set(
     steps
       .filter(({ serves }) => serves && serves.length > 0 && serves.every((each) => out.has(each)))

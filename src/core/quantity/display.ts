@@ -73,7 +73,7 @@ export function volumeText(m3: number, system: UnitSystem): string {
 }
 
 /** A fraction as a percentage. */
-export function percentFigure(fraction: number, decimals = 1): Figure {
+function percentFigure(fraction: number, decimals = 1): Figure {
   return { value: fixed(fraction * 100, decimals), unit: '%' };
 }
 

@@ -5,7 +5,7 @@ export const MULLING_WAYS = ['foot', 'paddle', 'mixer', 'hand'] as const;
 export type MullingWay = (typeof MULLING_WAYS)[number];
 
 /** Minutes to begin with, and for each kilogram; what one turns at a time, kg (handbook default). */
-export const MULLING: Record<MullingWay, { first_min: number; min_per_kg: number; at_once_kg: number }> = {
+const MULLING: Record<MullingWay, { first_min: number; min_per_kg: number; at_once_kg: number }> = {
   foot: { first_min: 5, min_per_kg: 0.35, at_once_kg: 40 },
   paddle: { first_min: 4, min_per_kg: 0.25, at_once_kg: 15 },
   mixer: { first_min: 6, min_per_kg: 0.1, at_once_kg: 60 },
@@ -20,7 +20,7 @@ export function mullingTime(kg: number, way: MullingWay): number {
 }
 
 /** Steps of putting sand right after a pour, in the order in which they are done. */
-export const RECONDITION_STEPS = [
+const RECONDITION_STEPS = [
   'cool',
   'sort',
   'rubbish',
@@ -73,7 +73,7 @@ export interface DueStep {
 }
 
 /** Clay drinks for so long at the least, s (handbook default: 15 minutes, overnight is best). */
-export const REST_S = 900;
+const REST_S = 900;
 
 /**
  * What is done with one heap after a pour, in order, with what is not asked of it left out.

@@ -11,7 +11,7 @@ export const newPassphrase = shape({
 }).required(REQUIRED);
 
 /** What a token may be good for alone: to read the calendar, to send readings. */
-export const TOKEN_SCOPES = ['calendar', 'readings'] as const;
+const TOKEN_SCOPES = ['calendar', 'readings'] as const;
 export type TokenScope = (typeof TOKEN_SCOPES)[number];
 /** How long a token is good for unless that is said, days. */
 export const TOKEN_DAYS = 365;

@@ -19,7 +19,7 @@ import {
 import { versionSeen, type Change } from './version';
 
 /** Things that may happen to a branch of a heap, and what each says. */
-export const BRANCH_DOINGS = ['pour', 'stand', 'add', 'water', 'discard', 'temper', 'policy'] as const;
+const BRANCH_DOINGS = ['pour', 'stand', 'add', 'water', 'discard', 'temper', 'policy'] as const;
 
 const FIELDS = {
   pour: ['metal_kg', 'alloy', 'times'],
@@ -40,7 +40,7 @@ const NEEDED: Record<string, readonly string[]> = {
 };
 
 /** What happens next on a branch. */
-export const branchStep = () =>
+const branchStep = () =>
   shape({
     do: choice(BRANCH_DOINGS).required(REQUIRED),
     metal_kg: kg(200).optional(),

@@ -20,7 +20,7 @@ import {
 } from './fields';
 
 /** An ingredient is named by its role or by its handbook kind. */
-export const INGREDIENT_NAMES = [...new Set<string>([...ROLES, ...MATERIAL_KINDS])];
+const INGREDIENT_NAMES = [...new Set<string>([...ROLES, ...MATERIAL_KINDS])];
 
 const ingredientName = () => choice(INGREDIENT_NAMES);
 

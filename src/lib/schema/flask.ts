@@ -7,13 +7,13 @@ import { versionSeen, type Change } from './version';
 
 export const FLASK_SHAPES = ['rectangular', 'round'] as const;
 /** What the wall gives the sand to hold on to. */
-export const FLASK_WALLS = Object.keys(WALL_HOLD) as (keyof typeof WALL_HOLD)[];
+const FLASK_WALLS = Object.keys(WALL_HOLD) as (keyof typeof WALL_HOLD)[];
 
-export const FLASK_MATERIALS = ['wood', 'steel', 'aluminium', 'other'] as const;
+const FLASK_MATERIALS = ['wood', 'steel', 'aluminium', 'other'] as const;
 /** Which half the pins stand in; practice differs, so it is recorded and not asked for. */
-export const FLASK_PINS = ['drag', 'cope', 'none'] as const;
+const FLASK_PINS = ['drag', 'cope', 'none'] as const;
 /** What holds the halves together while it is poured. */
-export const FLASK_CLOSINGS = ['clamps', 'latches', 'weights'] as const;
+const FLASK_CLOSINGS = ['clamps', 'latches', 'weights'] as const;
 
 const side = (most = 3000) => moreThanNothing('mm', most);
 const name = () => text(60).trim('must not start or end with a space').min(1, 'needs a name');

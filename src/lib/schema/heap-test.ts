@@ -150,7 +150,7 @@ export const sieveReadings = {
 };
 
 /** Heights of one jar, each of all that has settled by then. */
-export const settlingHeights = {
+const settlingHeights = {
   sand_mm: between('mm', 0, 1000).required(REQUIRED),
   silt_mm: between('mm', 0, 1000)
     .required(REQUIRED)
@@ -168,7 +168,7 @@ export const settlingHeights = {
     )
 };
 
-export const trialLoads = {
+const trialLoads = {
   load_kg: kgOrNone().required(REQUIRED),
   reference_load_kg: kgOrNone()
     .required(REQUIRED)
@@ -176,7 +176,7 @@ export const trialLoads = {
   reference_active_percent: percent(100).required(REQUIRED)
 };
 
-export const grindingWeights = {
+const grindingWeights = {
   raw_kg: kgOrNone()
     .required(REQUIRED)
     .test('some', 'must be more than 0', (raw) => raw !== 0),
@@ -189,7 +189,7 @@ export const grindingWeights = {
     )
 };
 
-export const shatterWeights = {
+const shatterWeights = {
   kept_g: gramsOrNone().required(REQUIRED),
   through_g: gramsOrNone()
     .required(REQUIRED)

@@ -23,11 +23,11 @@ import {
 import { versionSeen, type Change } from './version';
 
 /** How a pattern is made to leave its mold. */
-export const PATTERN_KINDS = ['loose', 'split', 'flat-back', 'plate', 'one-off'] as const;
+const PATTERN_KINDS = ['loose', 'split', 'flat-back', 'plate', 'one-off'] as const;
 export type PatternKind = (typeof PATTERN_KINDS)[number];
 
 /** What its volume is known by. */
-export const PATTERN_KNOWN_BY = ['mesh', 'solids', 'displacement', 'mass', 'box'] as const;
+const PATTERN_KNOWN_BY = ['mesh', 'solids', 'displacement', 'mass', 'box'] as const;
 export type PatternKnownBy = (typeof PATTERN_KNOWN_BY)[number];
 
 const mm = (most = 2000) => moreThanNothing('mm', most);

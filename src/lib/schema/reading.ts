@@ -9,7 +9,7 @@ export const READING_RANGES = {
 } as const;
 
 export type ReadingKind = keyof typeof READING_RANGES;
-export const READING_KINDS = Object.keys(READING_RANGES) as ReadingKind[];
+const READING_KINDS = Object.keys(READING_RANGES) as ReadingKind[];
 
 /** A reading from a scale (kg), a moisture probe (percent) or a furnace's thermocouple (°C), as a real one would send it. */
 export const newReading = shape({

@@ -34,7 +34,7 @@ export function moistureByDrying({ pan_g, wet_g, dry_g }: MoistureReading): {
 }
 
 /** Two weighings this close (g) mean that the sand is dry. */
-export const CONSTANT_WEIGHT_G = 0.1;
+const CONSTANT_WEIGHT_G = 0.1;
 
 export interface DryingProgress {
   /** The last two weighings agree. */

@@ -100,7 +100,7 @@ export const bought = entryKind({
 });
 
 /** What sand bought or found ready mixed is taken to consist of. */
-export function boughtSand(event: Bought): Composition {
+function boughtSand(event: Bought): Composition {
   const water = event.kg * event.moisture_fraction;
   const dry = event.kg - water;
   const active_clay = dry * event.active_clay_fraction;

@@ -159,7 +159,7 @@ export const STEAM = PART_COUNT + 3;
 /** What the state holds at least. */
 export const LEAST_SIZE = PART_COUNT + 4;
 /** Gradient of the heap's mass. */
-export const ONES: readonly number[] = Array<number>(PART_COUNT).fill(1);
+const ONES: readonly number[] = Array<number>(PART_COUNT).fill(1);
 
 /** How far more may burn than people name, natural logarithm: eyes are alike from pour to pour. */
 const BURNING_LOG_SD = 0.25;

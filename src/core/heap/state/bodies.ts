@@ -29,7 +29,7 @@ export const bodyOf = (bodies: Bodies, key: BodyKey): Composition => bodies.get(
 export const moldsOut = (bodies: Bodies): BodyKey[] => [...bodies.keys()].filter(isMold);
 
 /** Mass of all that is out, kg. */
-export function outMass(bodies: Bodies): number {
+function outMass(bodies: Bodies): number {
   let sum = 0;
   for (const [key, body] of bodies) if (isOut(key)) sum += totalMass(body);
   return sum;

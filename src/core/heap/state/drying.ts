@@ -12,7 +12,7 @@ export type Cover = 'open' | 'cloth' | 'lid' | 'sealed';
 export const COVERS: readonly Cover[] = ['open', 'cloth', 'lid', 'sealed'];
 
 /** Share of the open evaporation that each cover lets through. */
-export const COVER_FACTOR: Record<Cover, number> = { open: 1, cloth: 0.4, lid: 0.08, sealed: 0.01 };
+const COVER_FACTOR: Record<Cover, number> = { open: 1, cloth: 0.4, lid: 0.08, sealed: 0.01 };
 
 export const COVER_NAMES: Record<Cover, string> = {
   open: 'open heap',

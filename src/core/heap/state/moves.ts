@@ -125,7 +125,7 @@ export function massThere(
 }
 
 /** What is left of sand that burnt: grain, fines, and all its clay dead. */
-export function burntRest({ grain, fines, active_clay, dead_clay }: Composition): Composition {
+function burntRest({ grain, fines, active_clay, dead_clay }: Composition): Composition {
   return composition({ grain, fines, dead_clay: active_clay + dead_clay });
 }
 

@@ -17,7 +17,7 @@ export interface Pull extends Parting {
 }
 
 /** Directions that the search begins with, besides the flats of the body. */
-export const SPREAD = 200;
+const SPREAD = 200;
 const FLATS = 12;
 const SAMPLES = { pictures: 24_000, rays: 6_000 } as const;
 /** Those that go on into the next round. */

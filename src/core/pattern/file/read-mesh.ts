@@ -22,9 +22,9 @@ const PLAUSIBLE_M = [0.01, 1] as const;
 /**
  * The body in a mesh file.
  *
- * Read by readers of our own, not by the loaders of a library for drawing: those want a browser's XML, build the whole scene
- * before anything is counted (a file of 400 bytes can hold 40⁸ parts), and take a file that is cut off for a whole one.
- * Here counting stops a file that is made to hurt, and each fault is told in words.
+ * Read by readers of our own, not by the loaders of a library for drawing: those want a browser's XML, and build the whole
+ * scene before anything is counted (a file of 400 bytes can hold 40⁸ parts). Here counting stops a file that is made to
+ * hurt, and each fault is told in words.
  *
  * @param unit what its numbers are in; left out, what the file says, else a guess by its size
  * @throws MeshFault when it cannot be read

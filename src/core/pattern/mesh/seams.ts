@@ -27,7 +27,7 @@ const mixed = (a: number, b: number, c: number): number => {
 const tableFor = (count: number): number => 2 ** Math.ceil(Math.log2(Math.max(16, 2 * count)));
 
 /** Numbers the points of a body: corners at exactly the same place are one. */
-export function pointsOf(triangles: Triangles): { point_of: Uint32Array; points: number } {
+function pointsOf(triangles: Triangles): { point_of: Uint32Array; points: number } {
   const corners = triangles.length / 3;
   const bits = new Int32Array(triangles.buffer, triangles.byteOffset, triangles.length);
   // A closed body has half as many points as triangles; one torn apart three times as many.

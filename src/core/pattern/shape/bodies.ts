@@ -5,7 +5,7 @@ import type { Triangles } from '../mesh/triangles';
 export type Point = readonly [number, number];
 
 /** Fine enough that a chord strays from its circle by less than 0.1 % of the radius. */
-export const ROUND_SEGMENTS = 72;
+const ROUND_SEGMENTS = 72;
 
 /**
  * A plate of any outline, standing from z = 0 to its height, closed.

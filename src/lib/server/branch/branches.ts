@@ -38,7 +38,7 @@ export async function listBranches(db: Database, heap_id?: number): Promise<Bran
   return rows.map((row) => recordOf(row.get({ plain: true })));
 }
 
-export const readBranch = async (db: Database, id: number): Promise<BranchRecord> =>
+const readBranch = async (db: Database, id: number): Promise<BranchRecord> =>
   recordOf((await branchRow(db, id)).get({ plain: true }));
 
 /** @throws Refusal 404 without that heap, 422 for a step that cannot happen */

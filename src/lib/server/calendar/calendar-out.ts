@@ -66,7 +66,7 @@ export function eventsOf(
   });
 }
 
-export const slackText = (minutes: number): string =>
+const slackText = (minutes: number): string =>
   minutes >= 2880
     ? `${Math.floor(minutes / 1440)} days`
     : minutes >= 120

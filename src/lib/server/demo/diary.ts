@@ -10,11 +10,11 @@ import { SESSIONS } from './scenario';
 
 /** By their place in the library. */
 export const LATCH = 0;
-export const BRACKET = 1;
-export const DIAL = 2;
-export const HANDLE = 3;
-export const MARKER = 4;
-export const GNOMON = 5;
+const BRACKET = 1;
+const DIAL = 2;
+const HANDLE = 3;
+const MARKER = 4;
+const GNOMON = 5;
 
 export interface Came {
   result: 'good' | 'usable' | 'scrap';

@@ -126,7 +126,7 @@ export function natureOf(row: HeapRow): HeapNature {
  * Handbook windows with the user's own in their place. A moisture window of one's own is what temper means
  * for that heap, so it also replaces the handbook's temper ratio.
  */
-export function targetsOf(row: HeapRow): Targets {
+function targetsOf(row: HeapRow): Targets {
   const own = row.targets ?? {};
   const handbook = TARGETS[row.binder];
   return {

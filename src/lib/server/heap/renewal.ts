@@ -27,7 +27,7 @@ const WINDOW_FIELDS: Record<RenewalWindow, string> = {
 };
 
 /** What a renewed heap may weigh unless it is said: about what it does, and no more than its bin holds. */
-export function massWindow(total_kg: number, capacity_kg: number | undefined): Window {
+function massWindow(total_kg: number, capacity_kg: number | undefined): Window {
   const max = capacity_kg ?? total_kg * 1.25 + 1;
   return { min: 0.9 * Math.min(total_kg, max), max };
 }

@@ -5,7 +5,7 @@ import { followed } from '../worker/works';
 import { SESSION_COOKIE } from './gate';
 
 /** Under this header who sends long work names it, to ask meanwhile how far it is. */
-export const WORK_HEADER = 'brunkel-work';
+const WORK_HEADER = 'brunkel-work';
 
 /**
  * Long work of a request: it waits behind other work of the same device, tells how far it is under the name that the request

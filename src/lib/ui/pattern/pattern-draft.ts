@@ -113,7 +113,7 @@ export function draftOf(
 
 const mm = (m: number | undefined) => (m === undefined ? undefined : Number((m * 1000).toPrecision(9)));
 
-export function givenSolid({ shape, sizes, count, hole }: SolidDraft): GivenSolid {
+function givenSolid({ shape, sizes, count, hole }: SolidDraft): GivenSolid {
   return present({
     shape,
     ...Object.fromEntries(SOLID_SIZES[shape].map((size) => [`${size}_mm`, mm(sizes[size]?.si)])),
