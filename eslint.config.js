@@ -97,7 +97,7 @@ export default ts.config(
     }
   },
   {
-    files: ['src/core/quantity/display.ts', 'src/core/quantity/rounded.ts'],
+    files: ['src/core/quantity/{count,display,rounded}.ts'],
     rules: { 'no-restricted-syntax': ['error', ...CLOCK, ...DAYS, ...WRITING] }
   },
   {

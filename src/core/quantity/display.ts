@@ -106,9 +106,6 @@ export function weighable(kg: number, system: UnitSystem): { text: string; kg: n
   return { text: `${value} ${unit}`, kg: Number((Number(value) * UNITS.mass[unit]!).toPrecision(12)) };
 }
 
-/** How many there are, in groups of three: 1,250,000. */
-export const countText = (count: number): string => count.toLocaleString('en');
-
 /** Water to active clay, as a page shows it; a dash where there is no clay. */
 export const ratioText = (ratio: number | null): string => (ratio === null ? '–' : fixed(ratio, 2));
 
@@ -149,13 +146,6 @@ export function asPercent(fraction: number): number {
 
 /** Pounds a cubic foot in a kilogram a litre. */
 export const LB_FT3_PER_KG_L = (1000 * UNITS.length.ft! ** 3) / POUND;
-
-/** A small area, as a gate or a choke has it. */
-export function smallAreaText(m2: number, system: UnitSystem): string {
-  return system === 'us'
-    ? `${Number((m2 / UNITS.length.in! ** 2).toPrecision(2))}\u202fin²`
-    : `${Number((m2 * 1e6).toPrecision(3))}\u202fmm²`;
-}
 
 /** A temperature in whole degrees; °F for who thinks so. */
 export function temperatureText(celsius: number, system: UnitSystem): string {

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { countText } from './count';
 import {
   asPercent,
   bareMassUnit,
-  countText,
   durationText,
   editableMass,
   fixed,

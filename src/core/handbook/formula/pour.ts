@@ -1,6 +1,7 @@
 import { BASIN_DEPTH_M, chokeArea, effectiveHead, ingateArea, sprueTaper } from '../../metal/gating';
 import { meltDemand } from '../../metal/melt';
-import { fixed, massText, percentText, smallAreaText } from '../../quantity/display';
+import { fixed, massText, percentText } from '../../quantity/display';
+import { smallAreaText } from '../../quantity/small-area';
 import { ALLOYS } from '../../reference/alloys';
 import { USUAL_HEEL } from '../../reference/scrap';
 import { mm } from './written';

@@ -1,4 +1,4 @@
-import { countText } from '../../quantity/display';
+import { countText } from '../../quantity/count';
 import { MeshFault } from '../mesh/fault';
 import type { Triangles } from '../mesh/triangles';
 import { MOST_TRIANGLES, tooMany } from './format';

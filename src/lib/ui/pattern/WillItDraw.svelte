@@ -2,7 +2,8 @@
   /** How a body draws: seen in three dimensions, told in words; turned, parted and stepped at will. */
   import type { PartingChoice } from '$core/pattern/draw/drawing';
   import { dot } from '$core/pattern/mesh/triangles';
-  import { countText, figureText, lengthFigure, volumeText } from '$core/quantity/display';
+  import { countText } from '$core/quantity/count';
+  import { figureText, lengthFigure, volumeText } from '$core/quantity/display';
   import type { Alloy } from '$core/reference/alloys';
   import Choice from '$lib/ui/field/Choice.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';

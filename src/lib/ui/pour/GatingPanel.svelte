@@ -5,7 +5,8 @@
   import type { Explanation } from '$lib/ui/figure/page-of';
   import type { GatingPlan } from '$core/metal/gating-plan';
   import type { FigureName } from '$core/quantity/figure-id';
-  import { figureText, fixed, lengthFigure, massText, smallAreaText } from '$core/quantity/display';
+  import { figureText, fixed, lengthFigure, massText } from '$core/quantity/display';
+  import { smallAreaText } from '$core/quantity/small-area';
   import { HOUSEHOLD, notNarrower } from '$core/reference/household';
   import type { AlloyFigures } from '$core/reference/alloys';
   import { units } from '$lib/ui/preferences';

@@ -2,8 +2,8 @@
   import { onMount } from 'svelte';
   import { readPicture } from '$core/freeze/picture';
   import { hollowText } from '$core/freeze/verdict';
+  import { countText } from '$core/quantity/count';
   import {
-    countText,
     durationText,
     figureText,
     fixed,
