@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { gradeTally } from './grade-tally';
 
 it('counts grades, and on which side of temper they lie', () => {
-  expect(gradeTally([1, 2, 2, 3, 3, 3, 5, 2.4])).toEqual({
+  expect(gradeTally([1, 2, 2, 2, 3, 3, 3, 5])).toEqual({
     counts: [1, 3, 3, 0, 1],
     dry: 4,
     temper: 3,

@@ -14,10 +14,10 @@ export interface GradeTally {
 /**
  * Grades counted: steps of a scale that nobody measured by have no mean and no limits, only how often each was found.
  *
- * @param grades 1 to 5; one between two counts as the nearer
+ * @param grades whole, 1 to 5
  */
 export function gradeTally(grades: readonly number[]): GradeTally {
-  const counts = GRADES.map((grade) => grades.filter((each) => Math.round(each) === grade).length);
+  const counts = GRADES.map((grade) => grades.filter((each) => each === grade).length);
   const beside = (of: (grade: number) => boolean) =>
     counts.reduce((sum, count, i) => sum + (of(GRADES[i]!) ? count : 0), 0);
   return {

@@ -3,6 +3,7 @@ import { nowIso } from '$core/time/now';
 import { benchTestOf } from '$core/bench/bench-tests';
 import { readingOfHeap } from '$core/heap/entry';
 import { TEST_NAMES } from '$core/heap/names';
+import type { System } from '$core/reference/targets';
 import { phasesOf, type Boundary, type Phase, type Reading } from '$core/judge/phases';
 import type { Database } from '../database/database';
 import { entriesBy, entriesOf } from './heap-ledger';
@@ -42,7 +43,7 @@ type State = Awaited<ReturnType<typeof readState>>;
 export async function readCharts(
   db: Database,
   heap_id: number
-): Promise<{ heap: { id: number; name: string }; charts: PropertyChart[] }> {
+): Promise<{ heap: { id: number; name: string; system: System }; charts: PropertyChart[] }> {
   const row = await heapRow(db, heap_id);
   return db.sinceLastWrite(`charts ${heap_id}`, async () => {
     const ledger = await ledgerFor(db, row);
@@ -53,8 +54,10 @@ export async function readCharts(
     for (const { at, event } of entries) {
       const test = readingOfHeap(event);
       if (test) {
-        const figure = figureOf(benchTestOf(test).result(test, row.system));
-        if (!figure) continue;
+        const result = benchTestOf(test).result(test, row.system);
+        const figure = figureOf(result);
+        // A lifeless sand is graded, but its grade tells nothing of the water.
+        if (!figure || (row.system === 'water' && result.tells_water === false)) continue;
         const of = measured.get(TEST_NAMES[test.kind]) ?? {
           unit: figure.unit,
           graded: test.kind === 'squeeze',
@@ -91,7 +94,7 @@ export async function readCharts(
         )
       }))
     ];
-    return { heap: { id: row.id, name: row.name }, charts };
+    return { heap: { id: row.id, name: row.name, system: row.system }, charts };
   });
 }
 

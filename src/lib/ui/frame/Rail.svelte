@@ -43,6 +43,7 @@
   {#if next}
     <a
       href={next.href}
+      title={next.says}
       class="flex min-h-12 min-w-0 items-center gap-2 text-inherit no-underline desk:min-h-9 desk:flex-col desk:items-start desk:gap-0"
       ><span class="max-w-full truncate text-xs">{next.says}</span><span class="sr-only">, </span><span
         class="figure">{clockText(secondsLeft(next))}</span

@@ -104,7 +104,11 @@
           <span class="soft small font-normal">by hand</span>
         </h2>
         {#each phases as { since, from, readings: of } (from)}
-          <GradeTally grades={of.map(({ value }) => value)} since={sinceWhen(since, from)} />
+          <GradeTally
+            grades={of.map(({ value }) => value)}
+            since={sinceWhen(since, from)}
+            system={data.heap.system}
+          />
         {/each}
       </section>
     {/each}
