@@ -199,6 +199,15 @@ test('a token does what it is for, and who listens by it hears no more once it i
   expect(sent.status()).toBe(201);
   for (const path of ['readings', 'heaps', 'records/export.jsonl'])
     expect((await request.get(`${at}/${path}`, { headers: by(scale.token) })).status()).toBe(401);
+  // A calendar's opens the plan that it is of: another one's, and the one of all days, are shut to it.
+  const calendar = await made({ name: 'calendar of plan 1', only: 'calendar', plan_id: 1 });
+  const asked = async (path: string) =>
+    (
+      await request.get(`${at}/${path}calendar.ics?token=${calendar.token}`, { headers: { host: NAME } })
+    ).status();
+  // There is no such plan here: whoever is let in hears that.
+  expect([await asked('plans/1/'), await asked('plans/2/'), await asked('')]).toEqual([404, 401, 401]);
+  expect((await made({ name: 'scale', only: 'readings', plan_id: 1 })).token).toBeUndefined();
   const display = await made({ name: 'display' });
   const ended = new Promise<void>((resolve, reject) =>
     get(`${at}/devices/shed-scale/stream`, { headers: by(display.token) }, (response) => {

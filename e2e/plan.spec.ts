@@ -104,10 +104,12 @@ test('from the castings that are wanted to the hour of every step; ticked, put o
   expect(ics.headers()['content-type']).toContain('text/calendar');
   const events = new ICAL.Component(ICAL.parse(await ics.text())).getAllSubcomponents('vevent');
   expect(events.length).toBe(steps.filter(({ from }: { from: string | null }) => from !== null).length);
-  await page.getByRole('button', { name: 'Make an address to subscribe to' }).click();
-  await expect(page.getByLabel(/Give this to your calendar/)).toHaveValue(
-    /calendar\.ics\?units=metric&token=brunkel_/
-  );
+  const address = page.getByLabel(/Give this to your calendar/);
+  await page.getByRole('button', { name: 'Subscribe to all casting days' }).click();
+  await expect(address).toHaveValue(/v1\/calendar\.ics\?units=metric&token=brunkel_/);
+  await page.getByRole('button', { name: 'Subscribe to this day' }).click();
+  await expect(address).toHaveValue(/plans\/1\/calendar\.ics\?units=metric&token=brunkel_/);
+  await expect(page.getByText('It opens this casting day in a calendar and nothing else')).toBeVisible();
   await page.getByRole('button', { name: 'Set them out in the day' }).click();
   await expect(page.getByText(/set out in the day\.$/)).toBeVisible();
   // The Bench has what is next, and for whom.

@@ -1,4 +1,4 @@
-import { REQUIRED, choice, shape, text, whole } from './fields';
+import { REQUIRED, choice, id, shape, text, whole } from './fields';
 
 /** The passphrase as somebody gives it, and where they wanted to go. */
 export const signIn = shape({
@@ -21,5 +21,12 @@ export const newToken = shape({
   name: text(80).trim().min(1, 'needs a name').required(REQUIRED),
   /** Left out, it is good for everything. */
   only: choice(TOKEN_SCOPES).optional(),
+  /** Of a calendar: the plan that it reads; left out, all plans that are not over. */
+  plan_id: id().optional(),
   days: whole(1, 3650).optional()
-}).required(REQUIRED);
+})
+  .required(REQUIRED)
+  .test('plan', function (token) {
+    if (token.plan_id === undefined || token.only === 'calendar') return true;
+    return this.createError({ path: 'plan_id', message: 'is for a token of the calendar' });
+  });

@@ -46,7 +46,7 @@ export const actions: Actions = {
   copy: formAction(async (db) => ({ copied: await copyOfTheDay(db) })),
   token: formAction(async (_, event) => {
     const { name, only } = await checkedForm(event, newToken);
-    return { token: door().newToken(name, only) };
+    return { token: door().newToken(name, { only }) };
   }),
   revoke: formAction(async (_, event) => {
     door().revokeToken(pathId({ params: await formFields(event) }, 'id', 'token'));

@@ -30,7 +30,8 @@
   const TOKEN_FOR = {
     readings: 'send readings',
     everything: 'do everything',
-    calendar: 'read the calendar'
+    calendar: 'read the calendar',
+    plan: 'read the calendar of one day'
   } as const;
   const TRIED_OUT = [
     {
@@ -185,7 +186,9 @@
             <span
               >{token.name}
               <span class="small soft"
-                >may {TOKEN_FOR[token.only ?? 'everything']}, until {fullDate(dayOf(token.until))}</span
+                >may {TOKEN_FOR[token.plan_id === null ? (token.only ?? 'everything') : 'plan']}, until {fullDate(
+                  dayOf(token.until)
+                )}</span
               ></span
             >
             <form method="POST" action="?/revoke" use:enhance>

@@ -93,17 +93,28 @@ describe('the door', () => {
   it('lets a token do what it is for, for a year or as long as is said, and not past another passphrase', async () => {
     const door = new Door(folder);
     const day = 86_400_000;
-    const scale = door.newToken('scale', 'readings');
-    const script = door.newToken('script', undefined, 10);
+    const scale = door.newToken('scale', { only: 'readings' });
+    const script = door.newToken('script', { days: 10 });
     expect(door.holdsToken(scale.token)).toBe(false);
     expect(door.holdsToken(scale.token, 'calendar')).toBe(false);
     expect(door.holdsToken(scale.token, 'readings')).toBe(true);
-    expect(door.holdsToken(scale.token, 'readings', nowMs() + 366 * day)).toBe(false);
+    expect(door.holdsToken(scale.token, 'readings', { at: nowMs() + 366 * day })).toBe(false);
     for (const of of ['anything', 'readings', 'calendar'] as const) {
-      expect(door.holdsToken(script.token, of, nowMs() + 9 * day)).toBe(true);
-      expect(door.holdsToken(script.token, of, nowMs() + 11 * day)).toBe(false);
+      expect(door.holdsToken(script.token, of, { at: nowMs() + 9 * day })).toBe(true);
+      expect(door.holdsToken(script.token, of, { at: nowMs() + 11 * day })).toBe(false);
     }
     expect(door.tokens().map(({ only }) => only)).toEqual(['readings', null]);
+    // A calendar's reads one plan, or all; neither opens the other's, nor anything else.
+    const one = door.newToken('calendar of plan 7', { only: 'calendar', plan_id: 7 }).token;
+    const all = door.newToken('calendar', { only: 'calendar' }).token;
+    const opened = (token: string) =>
+      [null, 7, 8].map((plan_id) => door.holdsToken(token, 'calendar', { plan_id }));
+    expect([opened(one), opened(all)]).toEqual([
+      [false, true, false],
+      [true, true, true]
+    ]);
+    expect(door.holdsToken(one, 'anything', { plan_id: 7 })).toBe(false);
+    expect(door.holdsToken(one)).toBe(false);
     await door.setPassphrase('green sand at dawn');
     expect(door.tokens()).toEqual([]);
     expect(door.holdsToken(script.token)).toBe(false);

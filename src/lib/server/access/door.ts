@@ -22,6 +22,8 @@ export interface TokenRecord {
   name: string;
   created_at: string;
   only: TokenScope | null;
+  /** The one plan that a calendar's reads; null: all that are not over. */
+  plan_id: number | null;
   until: string;
 }
 
@@ -33,6 +35,7 @@ const recordOf = (token: KeptToken): TokenRecord => ({
   name: token.name,
   created_at: token.created_at,
   only: token.only ?? null,
+  plan_id: token.plan_id ?? null,
   until: lastsUntil(token)
 });
 
@@ -109,11 +112,14 @@ export class Door {
     return this.living(at).some((session) => session.hash === hash);
   }
 
-  /** @param of what is asked for: one that is good for the calendar alone opens nothing else */
+  /**
+   * @param of what is asked for: one that is good for the calendar alone opens nothing else
+   * @param plan_id whose calendar it is; null: that of all plans, which a token of one plan does not open
+   */
   holdsToken(
     secret: string | null | undefined,
     of: 'anything' | TokenScope = 'anything',
-    at = nowMs()
+    { at = nowMs(), plan_id = null }: { at?: number; plan_id?: number | null } = {}
   ): boolean {
     if (!secret) return false;
     const hash = hashed(secret);
@@ -121,6 +127,7 @@ export class Door {
       (token) =>
         token.hash === hash &&
         (token.only === undefined || token.only === of) &&
+        (token.plan_id === undefined || token.plan_id === plan_id) &&
         at < Date.parse(lastsUntil(token))
     );
   }
@@ -144,13 +151,20 @@ export class Door {
   }
 
   /** Makes a token; only now it is shown whole. */
-  newToken(name: string, only?: TokenScope, days = TOKEN_DAYS): TokenRecord & { token: string } {
+  newToken(
+    name: string,
+    {
+      only,
+      plan_id,
+      days = TOKEN_DAYS
+    }: Pick<Partial<KeptToken>, 'only' | 'plan_id'> & { days?: number } = {}
+  ): TokenRecord & { token: string } {
     if (this.keys.tokens.length >= MOST_TOKENS)
       throw new Refusal(422, `There are ${MOST_TOKENS} tokens already: revoke one first.`);
     const token = `brunkel_${randomBytes(24).toString('base64url')}`;
     const id = Math.max(0, ...this.keys.tokens.map((each) => each.id)) + 1;
     const until = new Date(nowMs() + days * DAY_MS).toISOString();
-    const kept = { id, name, created_at: nowIso(), until, hash: hashed(token), ...(only && { only }) };
+    const kept = { id, name, created_at: nowIso(), until, hash: hashed(token), only, plan_id };
     this.keep({ ...this.keys, tokens: [...this.keys.tokens, kept] });
     return { ...recordOf(kept), token };
   }

@@ -28,6 +28,8 @@ export interface KeptToken extends KeptSession {
   name: string;
   /** What it is good for; left out, everything. */
   only?: TokenScope | undefined;
+  /** Of a calendar: the one plan that it reads; left out, all that are not over. */
+  plan_id?: number | undefined;
   /** Until when; of one that was made before tokens had an end, a year after that. */
   until?: string | undefined;
 }

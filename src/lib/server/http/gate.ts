@@ -10,7 +10,8 @@ export const DEVICE_COOKIE = 'brunkel-device';
 /** Where a passphrase can be given, and what that page is made of. */
 const OPEN_PATHS =
   /^\/(sign-in(\/|$|\.)|sign-in\/__data\.json$|_app\/|(mark\.svg|manifest\.webmanifest|icon-[\w-]+\.png|service-worker\.js)$)/;
-const CALENDAR = '/api/v1/calendar.ics';
+/** The calendar of all plans, or of one. */
+const CALENDAR = /^\/api\/v1\/(?:plans\/(\d{1,15})\/)?calendar\.ics$/;
 const READINGS = '/api/v1/readings';
 const SAFE_METHODS = ['GET', 'HEAD', 'OPTIONS'];
 
@@ -59,7 +60,10 @@ function isLetIn(event: RequestEvent): boolean {
     return true;
   // A calendar is fetched by a program that can send nothing but the address.
   const { pathname, searchParams } = event.url;
-  return pathname === CALENDAR && door().holdsToken(searchParams.get('token'), 'calendar');
+  const calendar = CALENDAR.exec(pathname);
+  if (!calendar) return false;
+  const plan_id = calendar[1] === undefined ? null : Number(calendar[1]);
+  return door().holdsToken(searchParams.get('token'), 'calendar', { plan_id });
 }
 
 /** Records are not copied, nor anything worked out, because a page of somebody else says so. */

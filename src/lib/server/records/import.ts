@@ -17,11 +17,12 @@ import { APPLICATION_ID } from '../database/identity';
 import { migrate } from '../database/migrate';
 import { migrations } from '../database/migrations';
 import { holdFolder } from '../database/sole-server';
-import { FILE_HASH, MEDIA_KEPT, placeFile } from '../database/packed-files';
+import { placeFile } from '../database/packed-files';
 import { isText } from '$lib/schema/text';
 import { RecordsTrouble } from '../database/trouble';
 import { checkedBackup, toDisk, withRecords } from './backup';
 import type { Restored } from './restore';
+import { keyOf, nonsenseIn } from './sense';
 import { columnsOf, recordTables, type Head, type Line } from './open-format';
 
 /**
@@ -38,9 +39,14 @@ export async function importRecords(folder: string, file: string): Promise<Resto
   try {
     rmSync(draft, { recursive: true, force: true });
     mkdirSync(draft, { mode: 0o700 });
-    await build(join(draft, FILE_NAME), draft, file);
-    // Brought up to today's layout before it counts.
-    await (await openDatabase(draft)).close();
+    const lines = await build(join(draft, FILE_NAME), draft, file);
+    // Brought up to today's layout before it counts, and held to what the interface takes.
+    const db = await openDatabase(draft);
+    const nonsense = await nonsenseIn(db).finally(() => db.close());
+    if (nonsense) {
+      const { table, key, why } = nonsense;
+      throw refusal(file, lines.get(`${table} ${key}`), `(${table} ${key}): ${why}`);
+    }
     const made = join(draft, FILE_NAME);
     takeFiles(join(dirname(file), 'files'), folder);
     const held = await checkedBackup(made, folder);
@@ -52,6 +58,9 @@ export async function importRecords(folder: string, file: string): Promise<Resto
     await release();
   }
 }
+
+const refusal = (file: string, line: number | undefined, why: string, cause?: unknown) =>
+  new RecordsTrouble(`Line ${line ?? '?'} of ${file} ${why}; nothing was taken over.`, cause);
 
 /** The photos and meshes that lie beside an export; each is known by what it holds. */
 function takeFiles(from: string, folder: string): void {
@@ -79,12 +88,13 @@ async function mustBeEmpty(folder: string): Promise<void> {
     );
 }
 
-async function build(made: string, folder: string, file: string): Promise<void> {
+/** Its rows as they are; gives the line of each, by its table and key. */
+async function build(made: string, folder: string, file: string): Promise<Map<string, number>> {
+  const lineOf = new Map<string, number>();
   const sequelize = new Sequelize({ dialect: 'sqlite', storage: made, logging: false });
   const lines = createInterface({ input: createReadStream(file, 'utf8'), crlfDelay: Infinity });
   let number = 0;
-  const wrong = (why: string, cause?: unknown) =>
-    new RecordsTrouble(`Line ${number} of ${file} ${why}; nothing was taken over.`, cause);
+  const wrong = (why: string, cause?: unknown) => refusal(file, number, why, cause);
   try {
     let columns: Map<string, Set<string>> | null = null;
     for await (const text of lines) {
@@ -113,8 +123,6 @@ async function build(made: string, folder: string, file: string): Promise<void> 
       const names = Object.keys(row);
       const strange = names.find((name) => !fields.has(name));
       if (strange) throw wrong(`has an unknown field, ${strange}`);
-      const trouble = table === 'files' ? fileTrouble(row) : null;
-      if (trouble) throw wrong(trouble);
       const values = names.map((name) => stored(row[name]));
       if (values.some((value) => typeof value === 'string' && !isText(value)))
         throw wrong('holds characters that are none');
@@ -126,19 +134,15 @@ async function build(made: string, folder: string, file: string): Promise<void> 
       } catch (thrown) {
         throw wrong(`cannot be taken (${(thrown as Error).message})`, thrown);
       }
+      lineOf.set(`${table} ${keyOf(row)}`, number);
     }
     if (!columns) throw new RecordsTrouble(`${file} is empty.`);
     await sequelize.query('COMMIT');
+    return lineOf;
   } finally {
     lines.close();
     await sequelize.close();
   }
-}
-
-/** What is wrong with a row that names a file: its hash is where it lies, its kind what browsers are told. */
-function fileTrouble({ hash, media }: Record<string, unknown>): string | null {
-  if (typeof hash !== 'string' || !FILE_HASH.test(hash)) return 'names a file by no hash';
-  return MEDIA_KEPT.some((each) => each === media) ? null : 'names a kind of file that is not kept';
 }
 
 async function known(sequelize: Sequelize): Promise<Map<string, Set<string>>> {

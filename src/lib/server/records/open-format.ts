@@ -53,7 +53,8 @@ export function columnsOf(sequelize: Sequelize, table: string): Promise<Column[]
   return sequelize.query<Column>(`PRAGMA table_info(${table})`, { type: QueryTypes.SELECT });
 }
 
-async function* rowsOf(sequelize: Sequelize, table: string): AsyncGenerator<Record<string, unknown>> {
+/** Its rows, in the order in which they came in; JSON is text, yes and no are 1 and 0. */
+export async function* rowsOf(sequelize: Sequelize, table: string): AsyncGenerator<Record<string, unknown>> {
   for (let after = -1; ;) {
     const rows = await sequelize.query<Record<string, unknown> & { rowid_: number }>(
       `SELECT rowid AS rowid_, * FROM ${table} WHERE rowid > ${after} ORDER BY rowid LIMIT ${BATCH}`,

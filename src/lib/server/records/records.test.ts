@@ -10,6 +10,7 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
+import { gunzipSync } from 'node:zlib';
 import { format } from 'date-fns';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { demoDatabase } from '../demo/demo-database';
@@ -19,18 +20,24 @@ import { clearLeftOvers } from '../database/left-overs';
 import { migrations } from '../database/migrations';
 import { holdFolder } from '../database/sole-server';
 import { readStates } from '../heap/heap-state';
+import { createHeap } from '../heap/heaps';
+import { appendEntry } from '../heap/ledger-writing';
 import { createMaterial, listMaterials } from '../stock/stock';
 import { temporaryDatabase } from '../testing/temporary-database';
 import { backUp, backUpFolder, checkedBackup, withRecords } from './backup';
 import { copiesFolder, copyOfTheDay, keptDays, listCopies } from './copies';
 import { importRecords } from './import';
 import { backupStream, linesStream } from './leaving';
-import { asCsv, asJsonLines, recordTables } from './open-format';
+import { asCsv, asJsonLines, columnsOf, recordTables, type Line } from './open-format';
 import { restore } from './restore';
+import { rowTrouble } from './row-schemas';
+import { asRecord, nonsenseIn } from './sense';
 
 let folder: string;
 const inside = (...names: string[]) => join(folder, ...names);
 const AT = '2026-11-20T09:00:00.000Z';
+/** Records as a version long ago left them. */
+const BEFORE = 'src/lib/server/testing/records-of-migration-3.sqlite.gz';
 
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), 'brunkel-test-'));
@@ -180,6 +187,52 @@ describe('the copies of days', () => {
   });
 });
 
+/** Rows of each table, spoilt: what is changed (whether this row can be), and what is said. */
+const SPOILT: [string, (row: Line['row']) => unknown, RegExp][] = [
+  ['materials', (row) => (row.kind = 'sugar'), /kind must be one of/],
+  ['lots', (row) => (row.bought_kg = -3), /bought_kg must be more than 0/],
+  ['lots', (row) => (row.moisture_fraction = 9), /moisture_percent must be 0 to 60/],
+  ['lots', (row) => (row.adjusted_kg = 'some'), /must be a number/],
+  ['heaps', (row) => (row.system = 'sugar'), /system must be one of/],
+  [
+    'heaps',
+    (row) => (row.container = { cover: 'sealed', exposed_area_m2: 'wide' }),
+    /exposed_area_m2 must be/
+  ],
+  ['heaps', (row) => (row.policy = { burnt_out_percent: 300 }), /policy.burnt_out_percent/],
+  ['heaps', (row) => (row.version = 0), /version/],
+  ['heaps', (row) => (row.created_at = 'yesterday'), /created_at must be an ISO 8601 time/],
+  ['entry_versions', (row) => ((row.event as Line['row']).kind = 'sung'), /kind must be a kind of entry/],
+  ['entry_versions', (row) => (row.event = null), /kind|record/],
+  ['entry_versions', (row) => (row.at = '2026-02-30T10:00:00Z'), /at names a day that is not/],
+  ['entry_versions', (row) => row.kind === 'drawn' && ((row.event as Line['row']).kg = 1e9), /kg must be/],
+  [
+    'entry_versions',
+    (row) => row.kind === 'tested' && ((row.event as { test: Line['row'] }).test.kind = 'taste'),
+    /kind must be a kind/
+  ],
+  ['lot_uses', (row) => (row.kg = -1), /must be 0 to 1000 kg/],
+  ['acts', (row) => (row.molds = {}), /molds must be a list/],
+  ['members', (row) => (row.name = ''), /name is required|name needs/],
+  ['members', (row) => (row.hours = [{ weekday: 9, from_min: 0, to_min: 1 }]), /hours\[0\].weekday/],
+  ['sessions', (row) => (row.stage = 'asleep'), /stage must be one of/],
+  ['sessions', (row) => (row.steps = [{}]), /is required/],
+  ['molds', (row) => (row.state = 'eaten'), /state must be one of/],
+  ['molds', (row) => (row.patterns = [{ pattern_id: 1, count: 0 }]), /count must be/],
+  ['molds', (row) => (row.poured = { at: AT }), /is required/],
+  ['castings', (row) => (row.result = 'lovely'), /result must be one of/],
+  ['plans', (row) => (row.wanted = []), /wanted needs a casting/],
+  ['plans', (row) => (row.molds = [{}]), /is required/],
+  ['branches', (row) => (row.steps = [{ do: 'dance' }]), /do must be one of/],
+  ['answers', (row) => (row.truth = 'so'), /truth must be an object/],
+  ['flasks', (row) => (row.length_mm = 0), /length_mm must be more than 0/],
+  ['patterns', (row) => (row.footprint_mm = [[1]]), /footprint_mm/],
+  ['patterns', (row) => (row.photo_hash = '../secret'), /must be the hash/],
+  ['meshes', (row) => (row.analysis = {}), /analysis\..* is required/],
+  ['alloys', (row) => (row.based_on = 'mithril'), /based_on must be one of/],
+  ['settings', (row) => row.name === 'simulated_devices' && (row.value = '"maybe"'), /boolean/]
+];
+
 describe('an export', () => {
   it('comes back with the same states to the last digit, and every other row too', async () => {
     const { db, remove } = await demoDatabase('2026-11-20');
@@ -200,8 +253,73 @@ describe('an export', () => {
     for await (const line of asJsonLines(there.sequelize)) again += line;
     const rows = (of: string) => of.slice(of.indexOf('\n'));
     expect(rows(again)).toBe(rows(text));
-    await there.close();
     await expect(importRecords(inside('elsewhere'), file)).rejects.toThrow('records in');
+
+    // What the interface would not have taken, row by row, each spoilt in one place.
+    const lines = text.trimEnd().split('\n');
+    const whole = lines.slice(1).map((line) => JSON.parse(line) as Line);
+    for (const [table, spoil, message] of SPOILT) {
+      const columns = await columnsOf(there.sequelize, table);
+      const row = whole
+        .filter((line) => line.table === table)
+        .map((line) => asRecord(columns, structuredClone(line.row)))
+        .find((each) => spoil(each) !== false)!;
+      expect(row, `${table} ${message}`).toBeDefined();
+      const trouble = rowTrouble(table, row);
+      expect(`${trouble?.path} ${trouble?.message}`, table).toMatch(message);
+    }
+    await there.close();
+    // The line is that of the file, and nothing of it stays.
+    const at = lines.findIndex((line) => line.includes('"table":"heaps"'));
+    const spoilt = JSON.parse(lines[at]!) as Line;
+    spoilt.row.container = {};
+    const refused = (all: string[]) => {
+      writeFileSync(inside('spoilt.jsonl'), all.join('\n'));
+      return expect(importRecords(inside('empty'), inside('spoilt.jsonl'))).rejects;
+    };
+    await refused(lines.with(at, JSON.stringify(spoilt))).toThrow(
+      new RegExp(`Line ${at + 1} of .*heaps 1.*container.* is required; nothing was taken over`)
+    );
+    expect(readdirSync(inside('empty')).filter((name) => name !== '.in-use')).toEqual([]);
+  });
+  it('is refused where a row names what is not there, or a heap cannot be worked out', async () => {
+    const { db, remove } = await temporaryDatabase();
+    const heap = await createHeap(db, { name: 'Old', system: 'water' });
+    await appendEntry(db, heap.id, {
+      kind: 'mixed',
+      at: AT,
+      additions: [
+        { ingredient: 'sand', kg: 20 },
+        { ingredient: 'binder', kg: 2 },
+        { ingredient: 'water', kg: 0.6 }
+      ],
+      confirmed: true
+    });
+    expect(await nonsenseIn(db)).toBeNull();
+    const spoil = (sql: string) => db.sequelize.query(sql);
+    await spoil(`UPDATE entries SET version = 7`);
+    expect(await nonsenseIn(db)).toMatchObject({ table: 'entries', key: '1', why: 'has no version 7' });
+    await spoil(`UPDATE entries SET version = 1`);
+    await spoil(`UPDATE acts SET molds = '[{"mold_id":9,"before":"planned","after":"rammed"}]'`);
+    expect(await nonsenseIn(db)).toMatchObject({
+      table: 'acts',
+      why: 'names mold_id 9, which is not among the molds'
+    });
+    await spoil(`UPDATE acts SET molds = '[]'`);
+    // Sound as a row: an addition that says what it is by no composition.
+    await spoil(
+      `UPDATE entry_versions SET event = json_set(event, '$.additions[0].active_fraction', 'much') WHERE id = 1`
+    );
+    expect((await nonsenseIn(db))?.why).toBeTruthy();
+    await remove();
+  });
+  it('of records made by a version before is taken', async () => {
+    const at = inside('before');
+    mkdirSync(at);
+    writeFileSync(join(at, FILE_NAME), gunzipSync(readFileSync(BEFORE)));
+    const db = await openDatabase(at);
+    expect(await nonsenseIn(db)).toBeNull();
+    await db.close();
   });
   it('is refused, line and all, when it is not what it should be; nothing is left behind', async () => {
     const head = JSON.stringify({ brunkel: 'records', layout: ['0001-first-tables'], exported_at: AT });
@@ -216,8 +334,8 @@ describe('an export', () => {
       [`${head}\n{"table":"songs","row":{}}`, /names no table/],
       [`${head}\n{"table":"materials","row":{"id":1,"colour":"red"}}`, /unknown field, colour/],
       [`${head}\n{"table":"materials","row":{"id":1}}`, /cannot be taken/],
-      [`${latest}\n${fileLine('../../secret.txt', 'image/jpeg')}`, /Line 2 .*by no hash/],
-      [`${latest}\n${fileLine('ab'.repeat(32), 'text/html')}`, /Line 2 .*not kept/],
+      [`${latest}\n${fileLine('../../secret.txt', 'image/jpeg')}`, /Line 2 .*must be the hash of a file/],
+      [`${latest}\n${fileLine('ab'.repeat(32), 'text/html')}`, /Line 2 .*media must be one of image\/jpeg/],
       [
         `${latest}\n${JSON.stringify({ table: 'materials', row: { id: 1, name: 'x\u0000y' } })}`,
         /characters that are none/

@@ -8,14 +8,21 @@
 
   const { plan_id, origin }: { plan_id: number; origin: string } = $props();
   let address = $state<string | null>(null);
+  /** What the address opens. */
+  let opens = $state('');
 
-  async function make() {
+  /** @param of this plan alone, or whatever is planned from now on */
+  async function make(of: 'this day' | 'all days') {
     try {
+      const one = of === 'this day';
       const { token } = await api<{ token: string }>('POST', '/tokens', {
-        name: `calendar, ${dayOf(nowIso())}`,
-        only: 'calendar'
+        name: `calendar of ${one ? `plan ${plan_id}` : 'all days'}, ${dayOf(nowIso())}`,
+        only: 'calendar',
+        ...(one && { plan_id })
       });
-      address = `${origin}/api/v1/calendar.ics?units=${units()}&token=${token}`;
+      const path = one ? `plans/${plan_id}/calendar.ics` : 'calendar.ics';
+      address = `${origin}/api/v1/${path}?units=${units()}&token=${token}`;
+      opens = one ? 'this casting day' : 'the casting days you plan';
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       warned(thrown.message);
@@ -27,7 +34,9 @@
   <h2>In your own calendar</h2>
   <p class="row">
     <a class="quiet" href="/api/v1/plans/{plan_id}/calendar.ics" download>Take the file (.ics)</a>
-    <button type="button" class="quiet" onclick={make}>Make an address to subscribe to</button>
+    <button type="button" class="quiet" onclick={() => make('this day')}>Subscribe to this day</button>
+    <button type="button" class="quiet" onclick={() => make('all days')}>Subscribe to all casting days</button
+    >
   </p>
   {#if address}
     <label class="grid gap-1">
@@ -40,7 +49,7 @@
       />
     </label>
     <p class="soft small">
-      It opens the calendar and nothing else, for a year. <a href="/records">Revoke it</a> among the tokens.
+      It opens {opens} in a calendar and nothing else, for a year. <a href="/records">Revoke it</a> among the tokens.
     </p>
   {/if}
 </section>

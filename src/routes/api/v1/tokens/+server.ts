@@ -12,5 +12,5 @@ export const GET = read(
 
 export const POST = create(
   { summary: 'A new token; it is shown whole in this answer only', body: newToken },
-  async (_, { name, only, days }) => door().newToken(name, only, days)
+  async (_, { name, ...good_for }) => door().newToken(name, good_for)
 );
