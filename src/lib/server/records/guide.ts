@@ -35,5 +35,6 @@ beside them.
 | settings | what was set for these records, its value as JSON text |
 
 To read it back: \`npm run import FILE\` with \`records.jsonl\`, into a folder without records. The states of all heaps are
-then the same to the last digit.
+then the same to the last digit. Every row is held to what the interface itself would take, and every heap is worked out
+once, before anything counts: what does not pass is refused with its line, and nothing is taken over.
 `;
