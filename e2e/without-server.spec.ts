@@ -5,6 +5,8 @@ import { createServer, request as forward } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { request as apiRequest } from '@playwright/test';
+import { pagesToKeep } from '../src/lib/workers/kept-pages';
 import { expect, made, mixedHeap, open, ready, serve, squeezed, test } from './brunkel';
 
 test.describe('where the page is secure', () => {
@@ -52,7 +54,7 @@ test.describe('where the page is secure', () => {
     await page.goto(`${server.url}/heaps/1/log`);
     await ready(page);
     await page.goto(`${server.url}/heaps/1/ledger?words=never-opened`);
-    await expect(page.getByText('Out of reach of Brunkel')).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Out of reach of Brunkel' })).toBeVisible();
     // What is entered waits, over a reload, and is sent once the server is back.
     await page.goto(`${server.url}/`);
     await ready(page);
@@ -69,6 +71,105 @@ test.describe('where the page is secure', () => {
         .total;
     await expect.poll(water).toBe(1);
     await page.goto('about:blank');
+    await server.end();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  test('all that a casting day needs opens without the server and says as of when; changes and answers wait', async ({
+    page
+  }) => {
+    const folder = mkdtempSync(join(tmpdir(), 'brunkel-offline-'));
+    let server = await serve(folder);
+    const port = new URL(server.url).port;
+    const request = await apiRequest.newContext({ baseURL: server.url });
+    const heap = await mixedHeap(request, 'Gate heap');
+    const flask = await made(request, '/flasks', {
+      name: 'Oak',
+      length_mm: 300,
+      width_mm: 200,
+      cope_mm: 75,
+      drag_mm: 75
+    });
+    const pattern = await made(request, '/patterns', {
+      name: 'Latch',
+      kind: 'flat-back',
+      length_mm: 90,
+      width_mm: 40,
+      height_mm: 12
+    });
+    const day = await made(request, '/sessions', {
+      at: new Date(nowMs()).toISOString(),
+      zone: 'Europe/London'
+    });
+    const mold = await made(request, `/sessions/${day.id}/molds`, {
+      backing_heap_id: heap,
+      flask_id: flask.id,
+      patterns: [{ pattern_id: pattern.id, count: 1 }]
+    });
+    const kept = page.waitForFunction(
+      () =>
+        new Promise((done) =>
+          navigator.serviceWorker.addEventListener('message', ({ data }) => data === 'kept' && done(true))
+        )
+    );
+    await page.goto(`${server.url}/`);
+    await ready(page);
+    await kept;
+    const bar = page.getByText(/^As of .*Brunkel is out of reach/);
+    await expect(bar).toHaveCount(0);
+    await server.end('SIGKILL');
+    const wanted = pagesToKeep({ heaps: [heap], sessions: [day.id], molds: [mold.id] });
+    expect(wanted.length).toBeGreaterThan(40);
+    for (const path of wanted) {
+      await page.goto(server.url + path);
+      await expect(page.getByRole('heading', { level: 1 }), path).not.toHaveText('Out of reach of Brunkel');
+      await ready(page);
+      await expect(bar, path).toBeVisible();
+    }
+    // From page to page it stays in sight, over an amount too.
+    await page.goto(`${server.url}/`);
+    await ready(page);
+    await page.getByRole('link', { name: /^Gate heap/ }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
+    await expect(bar).toBeInViewport();
+    // What was never opened names what is kept.
+    await page.goto(`${server.url}/journal?words=never-opened`);
+    await expect(page.getByText('this device has not kept it')).toBeVisible();
+    await page.getByRole('link', { name: 'Mold' }).click();
+    await expect(bar).toBeVisible();
+
+    // A change waits as a creation does, in words.
+    await page.goto(`${server.url}/`);
+    await ready(page);
+    await page.getByRole('button', { name: 'It is over' }).click();
+    const outbox = page.getByRole('region', { name: 'Outbox' });
+    await expect(outbox).toContainText('the casting is over');
+    // So does an answer to the trainer, whose truth is told at once.
+    await page.goto(`${server.url}/trainer?training=mold`);
+    await ready(page);
+    await page.getByText('It will come out sound').or(page.locator('fieldset label')).first().click();
+    await page.getByRole('button', { name: 'That is my answer' }).click();
+    await expect(page.getByText(/^(Right|Not quite)\.$/)).toBeVisible();
+    await expect(outbox).toContainText('an answer to the trainer');
+    // And a step of a mold, by its name.
+    await page.goto(`${server.url}/mold/${mold.id}`);
+    await ready(page);
+    await page.getByRole('button', { name: /^Done/ }).first().click();
+    await expect(outbox.getByText(/^done: /)).toBeVisible();
+
+    server = await serve(folder, { PORT: port });
+    const over = async () => {
+      const { items } = (await (await fetch(`${server.url}/api/v1/sessions`)).json()) as {
+        items: { stage: string }[];
+      };
+      return items[0]!.stage;
+    };
+    await expect.poll(over).toBe('done');
+    await expect(outbox).toHaveCount(0);
+    // What is shown is of now again, by itself.
+    await expect(bar).toHaveCount(0);
+    await page.goto('about:blank');
+    await request.dispose();
     await server.end();
     rmSync(folder, { recursive: true, force: true });
   });

@@ -6,9 +6,19 @@
  * What makes Brunkel work without its server where the page is secure: its parts are kept with each version, and the last
  * state of every page that matters is kept as it was read. Nothing is ever written here: what is typed waits in the outbox.
  */
-import { nowMs } from '$core/time/now';
+import { nowIso, nowMs } from '$core/time/now';
 import { build, files, version } from '$service-worker';
-import { LISTS, keepable, pageOf, pagesToKeep, plainKey } from '$lib/workers/kept-pages';
+import {
+  KEPT_AT,
+  LISTS,
+  keepable,
+  pageOf,
+  pageOfData,
+  pagesToKeep,
+  plainKey,
+  waysOn,
+  type Given
+} from '$lib/workers/kept-pages';
 
 // The types of a service worker's own scope are not those of a window.
 const worker = self as unknown as ServiceWorkerGlobalScope;
@@ -57,25 +67,40 @@ worker.addEventListener('fetch', (event) => {
     return;
   }
   if (!keepable(url, request.headers.get('accept') ?? '')) return;
+  const navigates = request.mode === 'navigate';
   event.respondWith(
     fetch(request).then(
       (response) => {
-        if (
-          request.mode === 'navigate' &&
-          response.redirected &&
-          new URL(response.url).pathname === '/sign-in'
-        )
+        if (navigates && response.redirected && new URL(response.url).pathname === '/sign-in')
           event.waitUntil(forget());
         else if (response.ok && !response.redirected) event.waitUntil(keep(pageOf(url)));
+        if (!navigates) event.waitUntil(tell(event.clientId, url, null));
         return response;
       },
       async () => {
         const kept = await (await caches.open(PAGES)).match(plainKey(url));
-        return kept ?? (request.mode === 'navigate' ? unreachable() : Response.error());
+        if (!kept) return navigates ? unreachable() : Response.error();
+        if (kept.status === 303) return kept;
+        const kept_at = kept.headers.get(KEPT_AT) ?? '';
+        if (navigates) return dated(kept, kept_at);
+        await tell(event.clientId, url, kept_at);
+        return kept;
       }
     )
   );
 });
+
+/** Tells a page how old the figures are that it was given. */
+async function tell(client: string, url: URL, kept_at: string | null): Promise<void> {
+  const given: Given = { given: pageOfData(url), kept_at };
+  (await worker.clients.get(client))?.postMessage(given);
+}
+
+/** A kept page that knows how old it is from its first line on. */
+async function dated(kept: Response, kept_at: string): Promise<Response> {
+  const html = (await kept.text()).replace('<html ', `<html data-kept="${kept_at}" `);
+  return new Response(html, { status: kept.status, headers: kept.headers });
+}
 
 /** How often all was let go of: what was asked for before that is not kept after it. */
 let forgotten = 0;
@@ -98,15 +123,16 @@ async function keepAll(): Promise<void> {
   kept_all = nowMs();
   const read = async (path: string) => {
     const response = await fetch(path).catch(() => null);
-    return response?.ok ? ((await response.json()) as { items: { id: number }[] }).items : [];
+    return response?.ok ? ((await response.json()) as { items: { id: number; stage?: string }[] }).items : [];
   };
   const heaps = await read('/api/v1/heaps');
   const sessions = await read('/api/v1/sessions?limit=3');
+  const molds: { id: number }[] = [];
+  for (const { id, stage } of sessions)
+    if (stage !== 'done') molds.push(...(await read(`/api/v1/sessions/${id}/molds`)));
   for (const list of LISTS) await keep(list);
-  for (const path of pagesToKeep(
-    heaps.map(({ id }) => id),
-    sessions.map(({ id }) => id)
-  ))
+  const ids = (of: readonly { id: number }[]) => of.map(({ id }) => id);
+  for (const path of pagesToKeep({ heaps: ids(heaps), sessions: ids(sessions), molds: ids(molds) }))
     await keep(path);
   for (const client of await worker.clients.matchAll()) client.postMessage('kept');
 }
@@ -123,17 +149,32 @@ async function keep(path: string): Promise<void> {
     const response = await fetch(each, {
       headers: { accept: each === path && !list ? 'text/html' : 'application/json' }
     }).catch(() => null);
-    if (!response?.ok || response.redirected) continue;
+    if (!response?.ok) continue;
+    const to = new URL(response.url);
+    if (response.redirected && to.pathname === '/sign-in') continue;
     const cache = await caches.open(PAGES);
-    if (forgotten === before) await cache.put(each, response);
+    // With one heap its stages lead to it: the way is kept, and the page where it ends with its heap.
+    if (response.redirected) {
+      if (forgotten === before) await cache.put(each, Response.redirect(to.href, 303));
+      continue;
+    }
+    // Compressed it came, and plain it is kept: its length and coding are no longer those of its head.
+    const headers = new Headers(response.headers);
+    for (const name of ['content-encoding', 'content-length']) headers.delete(name);
+    headers.set(KEPT_AT, nowIso());
+    if (forgotten === before)
+      await cache.put(each, new Response(await response.blob(), { status: 200, headers }));
   }
 }
 
-/** Where nothing was kept. */
-function unreachable(): Response {
+/** Where nothing was kept: what to open instead is what this device has. */
+async function unreachable(): Promise<Response> {
+  const kept = (await (await caches.open(PAGES)).keys()).map(({ url }) => plainKey(new URL(url)));
+  const ways = waysOn(kept).map(([path, name]) => `<a href="${path}">${name}</a>`);
   const html = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
-<title>Out of reach · Brunkel</title><body style="font:1.1rem system-ui;background:#efe8db;color:#2b2622;margin:2rem;max-width:34rem">
-<h1>Out of reach of Brunkel</h1><p>This page was never opened here, so it is not kept on this device. These are:</p>
-<p><a href="/">Bench</a> · <a href="/temper">Temper</a> · <a href="/pour">Pour</a> · <a href="/plan">Plan</a> · <a href="/handbook">Handbook</a></p>`;
+<title>Out of reach · Brunkel</title><body style="font:1.1rem/1.6 system-ui;background:#efe8db;color:#2b2622;margin:2rem;max-width:34rem">
+<style>a{display:inline-block;padding:.6rem .4rem;color:inherit}@media(prefers-color-scheme:dark){body{background:#231f1c!important;color:#efe8db!important}}</style>
+<h1>Out of reach of Brunkel</h1><p>This page was never opened here, so this device has not kept it.</p>
+<p>${ways.length > 0 ? `It has kept these:</p><p>${ways.join(' ')}` : 'Nothing else is kept yet. Try again once Brunkel is back.'}</p>`;
   return new Response(html, { status: 503, headers: { 'content-type': 'text/html; charset=utf-8' } });
 }

@@ -57,5 +57,5 @@
   </main>
 </div>
 <!-- Notes come after something was done: what draws them need not come with the page. -->
-{#if awake}{#await import('$lib/ui/toast/Toasts.svelte') then { default: Toasts }}<Toasts />{/await}{/if}
+{#if awake}{#await import('$lib/ui/frame/Late.svelte') then { default: Late }}<Late />{/await}{/if}
 {#if !bare}<Overlays /><Rings />{/if}

@@ -71,6 +71,10 @@ export async function amend<T = unknown>(
       const stale = thrown instanceof ApiProblem && thrown.errors.some(({ path: of }) => of === 'version');
       if (!stale || thrown.status !== 409 || tries >= MOST_TRIES) throw thrown;
       const now = await api<Record<string, unknown> & { version: number }>('GET', path);
+      // Its answer was lost on the way, or somebody did just that: it stands as it was wanted.
+      const wanted = Object.entries(change).filter(([key]) => key !== 'version');
+      // What is read is the record that a change would answer.
+      if (wanted.every(([key, value]) => key in now && same(now[key], value))) return now as T & typeof now;
       const untouched = Object.keys(change).every(
         (key) => key === 'version' || (key in before && same(now[key], before[key]))
       );

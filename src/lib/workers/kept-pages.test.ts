@@ -1,17 +1,20 @@
 import { describe, expect, it } from 'vitest';
-import { keepable, pageOf, pagesToKeep, plainKey } from './kept-pages';
+import { keepable, pageOf, pageOfData, pagesToKeep, plainKey, waysOn } from './kept-pages';
 
 const url = (path: string) => new URL(path, 'https://shed.local');
 
 describe('pages that are kept for when the server is out of reach', () => {
   it('are every heap, the latest castings, the handbook and the calculators', () => {
-    const pages = pagesToKeep([1, 7], [3]);
+    const pages = pagesToKeep({ heaps: [1, 7], sessions: [3], molds: [59] });
     for (const page of [
       '/',
       '/heaps/1',
       '/heaps/7/mix',
       '/heaps/7/test/squeeze',
       '/sessions/3',
+      '/mold/59',
+      '/mold/59/gating',
+      '/heaps/7/recondition',
       '/pour',
       '/handbook/pour'
     ])
@@ -32,5 +35,11 @@ describe('pages that are kept for when the server is out of reach', () => {
     expect(pageOf(url('/year?year=2026'))).toBe('/year?year=2026');
     expect(plainKey(url('/heaps/1/__data.json?x-sveltekit-invalidated=01'))).toBe('/heaps/1/__data.json');
     expect(plainKey(url('/journal?page=2'))).toBe('/journal?page=2');
+    expect(pageOfData(url('/journal/__data.json?page=2&x-sveltekit-invalidated=01'))).toBe('/journal?page=2');
+    expect(pageOfData(url('/__data.json?x-sveltekit-invalidated=01'))).toBe('/');
+  });
+  it('where one was not kept, those are named that were', () => {
+    expect(waysOn(['/plan', '/heaps/1', '/']).map(([path]) => path)).toEqual(['/', '/plan']);
+    expect(waysOn(['/heaps/1'])).toEqual([]);
   });
 });

@@ -67,6 +67,7 @@
     await steps.note(
       data.day!.id,
       { id: `${mold_id}:open`, kind: 'open', state: 'done', at: nowIso() },
+      'open the mold',
       mold_id
     );
     await goto(stagePage('/shake-out', data.day!.id, mold_id));
@@ -133,7 +134,7 @@
               >
             </p>
           </header>
-          <Checks {checks} note={(step, mold_id) => steps.note(data.day!.id, step, mold_id)} />
+          <Checks {checks} note={(step, said, mold_id) => steps.note(data.day!.id, step, said, mold_id)} />
           {#if next.state === 'planned'}
             <p>It is not rammed yet. <a href="/mold/{next.id}">Ram it</a>.</p>
           {:else}

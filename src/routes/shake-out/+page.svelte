@@ -4,6 +4,7 @@
   import { page } from '$app/state';
   import { massText, percentText, temperatureText } from '$core/quantity/display';
   import { amend } from '$lib/ui/api-client';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
   import { shortTime } from '$lib/ui/date/written-date';
@@ -51,7 +52,7 @@
   async function on(stage: 'recondition') {
     const seen = data.day!;
     const where = `/sessions/${seen.id}`;
-    const gone_on = await amend(where, seen, { stage });
+    const gone_on = await outbox.amend(where, seen, { stage }, 'on to the sand');
     told('On to the sand.', async () => {
       await amend(where, gone_on, { stage: seen.stage });
       await readAnew();

@@ -9,8 +9,8 @@ import {
   type Training
 } from '$core/trainer/cards';
 import { handBias, type HandLearned } from '$core/trainer/hand-bias';
-import { faultsOf, moldQuestion, type MoldFault } from '$core/trainer/mold-question';
-import { sandAnswerRight, sandQuestion, type Level, type SandFault } from '$core/trainer/sand-question';
+import { judged } from '$core/trainer/judged';
+import type { Level } from '$core/trainer/sand-question';
 import type { NewAnswer } from '$lib/schema/trainer';
 import type { Database } from '../database/database';
 import type { AnswerRow } from '../database/tables';
@@ -69,7 +69,10 @@ export async function nextQuestion(
 export async function answer(db: Database, input: NewAnswer): Promise<AnswerRecord> {
   const training = trainingOf(input.card);
   if (!training) throw impossible([{ path: 'card', message: 'is no card of the trainer' }]);
-  const { truth, said, right, off } = judged(training, input);
+  // Held against one to three by the schema.
+  const answered = judged({ ...input, training, level: input.level as Level }, input);
+  if (typeof answered === 'string') throw impossible([{ path: answered, message: 'is required' }]);
+  const { truth, said, right, off } = answered;
   const member = input.member ?? null;
   if (member !== null && !(await db.tables.members.count({ where: { id: member, removed_at: null } })))
     throw impossible([{ path: 'member', message: `there is no member ${member}` }]);
@@ -102,37 +105,6 @@ export async function answer(db: Database, input: NewAnswer): Promise<AnswerReco
       due: cardAfter(before)!.due.toISOString()
     };
   });
-}
-
-function judged(training: Training, input: NewAnswer) {
-  const missing = (path: string) => impossible([{ path, message: 'is required' }]);
-  // Held against one to three by the schema.
-  const level = input.level as Level;
-  if (training === 'sand') {
-    if (input.grade === undefined) throw missing('grade');
-    if (input.remedy === undefined) throw missing('remedy');
-    // A card of the sand names a fault of the list.
-    const question = sandQuestion(input.card.split(':')[1] as SandFault, level, input.seed);
-    const said = { grade: input.grade, remedy: input.remedy };
-    const { fault, factor, grade, remedy, tells } = question;
-    const tells_water = fault !== 'lifeless' && fault !== 'weak';
-    return {
-      truth: { fault, factor, grade, remedy, tells },
-      said,
-      right: sandAnswerRight(question, said),
-      off: tells_water ? input.grade - grade : null
-    };
-  }
-  if (training === 'mold') {
-    if (input.fault === undefined) throw missing('fault');
-    // As above.
-    const mold = moldQuestion(input.card.split(':')[1] as MoldFault, level, input.seed);
-    const fault: MoldFault = faultsOf(mold)[0] ?? 'sound';
-    return { truth: { fault }, said: { fault: input.fault }, right: input.fault === fault, off: null };
-  }
-  if (input.word === undefined) throw missing('word');
-  const word = input.card.split(':')[2]!;
-  return { truth: { word }, said: { word: input.word }, right: input.word === word, off: null };
 }
 
 /** What somebody's answers have shown. */

@@ -6,7 +6,8 @@
   import { shortTime } from '$lib/ui/date/written-date';
   import { strike } from '$lib/ui/entry/log-entry';
   import { Ticking } from '$lib/ui/timer/ticking.svelte';
-  import { outbox } from '$lib/ui/outbox/outbox.svelte';
+  import { amend } from '$lib/ui/api-client';
+  import { outbox, type OutboxItem } from '$lib/ui/outbox/outbox.svelte';
 
   /** A moment on the way is no news. */
   const NEWS_AFTER_MS = 1500;
@@ -18,10 +19,21 @@
   );
   const waiting = $derived(shown.filter(({ refused }) => !refused));
 
+  /** How what was delivered is taken back: a change by putting back what it was made to. */
+  function undoOf({ path, seen }: OutboxItem, record: unknown): (() => Promise<void>) | undefined {
+    const { id, version } = (record ?? {}) as { id?: number; version?: number };
+    if (!seen) return id === undefined ? undefined : () => strike(`${path}/${id}`);
+    const { version: _, ...before } = seen;
+    if (version === undefined || Object.keys(before).length === 0) return undefined;
+    return async () => {
+      await amend(path, record as { version: number }, before);
+      await readAnew();
+    };
+  }
+
   onMount(() =>
     outbox.wake((item, record) => {
-      const id = (record as { id?: number } | null)?.id;
-      told(`Sent: ${item.words}`, id === undefined ? undefined : () => strike(`${item.path}/${id}`));
+      told(`Sent: ${item.words}`, undoOf(item, record));
       void readAnew();
     })
   );

@@ -119,7 +119,7 @@
     };
     ways.began = at;
     skipping = false;
-    await steps_noted.note(session_id, body, mold.id);
+    await steps_noted.note(session_id, body, words(step).text, mold.id);
   }
   function move(i: number, by: -1 | 1) {
     const kinds = steps.map(({ kind }) => kind as string);

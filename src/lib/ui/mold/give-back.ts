@@ -1,6 +1,6 @@
 import { nowIso } from '$core/time/now';
 import type { MoldState } from '$core/session/mold-life';
-import { amend, api } from '../api-client';
+import { api } from '../api-client';
 import { zone } from '../field/record-form.svelte';
 import { outbox } from '../outbox/outbox.svelte';
 import { readAnew } from '../read-anew';
@@ -21,10 +21,12 @@ export async function giveBack(
   name: string
 ): Promise<void> {
   if (heaps.length === 0) {
-    await amend(`/sessions/${session_id}/molds/${mold.id}`, mold, {
-      broken_because: because,
-      state: 'broken'
-    });
+    await outbox.amend(
+      `/sessions/${session_id}/molds/${mold.id}`,
+      mold,
+      { broken_because: because, state: 'broken' },
+      name
+    );
     return readAnew();
   }
   const at = nowIso();

@@ -1,18 +1,29 @@
 import { nowIso } from '$core/time/now';
 import { v4 as uuid } from 'uuid';
 import { deviceStorage, type DeviceStorage } from '../draft/storage';
-import { ApiProblem, send } from '../api-client';
+import { ApiProblem, ChangedMeanwhile, amend, send } from '../api-client';
 
-/** A creation on its way: it keeps its key until it is acknowledged, so that however often it is sent it counts once. */
+/**
+ * A creation or a change on its way: it keeps its key until it is acknowledged, so that however often it is sent it counts
+ * once.
+ */
 export interface OutboxItem {
   key: string;
   path: string;
   body: Record<string, unknown>;
+  /** Of a change: what it changes, as it was seen. */
+  seen?: { version: number } | undefined;
   /** What it is, to people. */
   words: string;
   put_in_at: string;
   /** Why the server did not take it; it waits for somebody to decide. */
-  refused: { status: number; message: string; paths: string[] } | null;
+  refused: {
+    status: number;
+    message: string;
+    paths: string[];
+    /** Somebody changed the same meanwhile: how it stands. */
+    now?: { version: number } | undefined;
+  } | null;
 }
 
 const NAME = 'outbox';
@@ -57,17 +68,43 @@ export class Outbox {
   }
 
   /**
-   * Puts a creation in and sends it, after those before it.
+   * Puts a creation in and sends it, after what was put in before.
    *
    * @returns what the server made of it, however long that takes
    * @throws ApiProblem when the server refuses it; it is out of the box then
    */
   post<T>(path: string, body: object, words: string): Promise<T> {
-    const item: OutboxItem = {
-      key: uuid(),
+    return this.put<T>({ path, body: body as Record<string, unknown>, words });
+  }
+
+  /**
+   * Puts a change in, made to a record as it was seen (see `amend`), and sends it after what was put in before.
+   *
+   * @param seen the record with its version; of it, what is changed is kept
+   * @throws ApiProblem when the server refuses it; it is out of the box then
+   */
+  amend<T = unknown>(
+    path: string,
+    seen: { version: number },
+    change: object,
+    words: string
+  ): Promise<T & { version: number }> {
+    const before = seen as Record<string, unknown>;
+    const of = Object.fromEntries(
+      Object.keys(change).flatMap((name) => (name in before ? [[name, before[name]]] : []))
+    );
+    return this.put({
       path,
-      body: body as Record<string, unknown>,
+      body: change as Record<string, unknown>,
       words,
+      seen: { ...of, version: seen.version }
+    });
+  }
+
+  private put<T>(given: Pick<OutboxItem, 'path' | 'body' | 'words' | 'seen'>): Promise<T> {
+    const item: OutboxItem = {
+      ...given,
+      key: uuid(),
       put_in_at: nowIso(),
       refused: null
     };
@@ -88,7 +125,9 @@ export class Outbox {
   private async sendAll(): Promise<void> {
     for (let next = this.next(); next; next = this.next()) {
       try {
-        const record = await send<unknown>('POST', next.path, next.body, next.key);
+        const record = next.seen
+          ? await amend(next.path, next.seen, next.body)
+          : await send<unknown>('POST', next.path, next.body, next.key);
         this.unreachable = false;
         this.remove(next.key);
         const waiting = this.whoWaits(next.key);
@@ -125,7 +164,8 @@ export class Outbox {
     const refused = {
       status: problem.status,
       message: problem.message,
-      paths: problem.errors.map(({ path }) => path)
+      paths: problem.errors.map(({ path }) => path),
+      now: problem instanceof ChangedMeanwhile ? problem.now : undefined
     };
     this.change(this.stored().map((each) => (each.key === item.key ? { ...each, refused } : each)));
   }
@@ -133,7 +173,9 @@ export class Outbox {
   /** It is right all the same: sent again, confirmed, and whatever the heap stands at now. */
   sendAnyway(item: OutboxItem): void {
     const { expected_heap_version: _, ...body } = item.body;
-    const again: OutboxItem = { ...item, key: uuid(), body: { ...body, confirmed: true }, refused: null };
+    const again: OutboxItem = item.seen
+      ? { ...item, key: uuid(), seen: item.refused?.now ?? item.seen, refused: null }
+      : { ...item, key: uuid(), body: { ...body, confirmed: true }, refused: null };
     this.change(this.stored().map((each) => (each.key === item.key ? again : each)));
     void this.flush();
   }

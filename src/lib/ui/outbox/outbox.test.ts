@@ -63,6 +63,58 @@ describe('the outbox', () => {
     expect(new Set(asked.filter(({ words }) => words === 'a').map(({ key }) => key)).size).toBe(1);
     expect(stored.size).toBe(2);
   });
+  it('lets a change wait too: made to what was seen, once, and to what somebody changed only when asked again', async () => {
+    let [away, lost] = [true, false];
+    let day = { id: 5, version: 3, stage: 'pour', note: 'damp' };
+    const asked: string[] = [];
+    vi.stubGlobal('fetch', async (path: string, init: RequestInit) => {
+      if (away) throw new TypeError('not reached');
+      asked.push(`${init.method} ${path}`);
+      if (init.method === 'GET') return Response.json(day);
+      const { version, ...change } = JSON.parse(String(init.body)) as { version: number };
+      if (version !== day.version)
+        return Response.json(
+          { detail: 'stale', errors: [{ path: 'version', message: 'stale' }] },
+          { status: 409 }
+        );
+      day = { ...day, ...change, version: version + 1 };
+      if (lost) {
+        lost = false;
+        throw new TypeError('its answer was lost');
+      }
+      return Response.json(day);
+    });
+    const shed = device();
+    const outbox = shed.tab();
+    const over = outbox.amend('/sessions/5', { ...day }, { stage: 'done' }, 'the casting is over');
+    await outbox.flush();
+    expect([outbox.unreachable, day.stage]).toEqual([true, 'pour']);
+    expect(outbox.items[0]).toMatchObject({
+      words: 'the casting is over',
+      seen: { stage: 'pour', version: 3 }
+    });
+    // Somebody changed something else meanwhile, and its own answer is lost on the way: still it is made once.
+    day = { ...day, note: 'dry', version: 4 };
+    [away, lost] = [false, true];
+    await outbox.flush();
+    await outbox.flush();
+    expect(await over).toMatchObject({ stage: 'done', note: 'dry', version: 5 });
+    expect(asked.filter((each) => each.startsWith('PATCH'))).toHaveLength(3);
+    expect(outbox.items).toEqual([]);
+    // Somebody changed the same, and its page is gone: it stays for somebody to decide, and is made to how it stands then.
+    away = true;
+    void outbox.amend('/sessions/5', { ...day }, { note: 'wet' }, 'a note').catch(() => undefined);
+    await outbox.flush();
+    day = { ...day, note: 'steaming', version: 6 };
+    away = false;
+    const next = shed.tab();
+    await next.flush();
+    expect(next.items[0]!.refused).toMatchObject({ status: 409, now: { version: 6 } });
+    expect(day.note).toBe('steaming');
+    next.sendAnyway(next.items[0]!);
+    await next.flush();
+    expect([day.note, next.items]).toEqual(['wet', []]);
+  });
   it('outlives its page: another sends what it left, and keeps what is refused for somebody to decide', async () => {
     const { asked, state, stored } = server();
     const shed = device();

@@ -39,8 +39,8 @@ export async function tick(
   } catch (thrown) {
     if (!(thrown instanceof ApiProblem)) throw thrown;
     if (thrown.question) asked(thrown.message, 'Log it', () => tick(plan_id, step, done, true));
-    // Taken out of the outbox again by hand: that is known.
-    else if (thrown.status !== 0) warned(thrown.message);
+    // A tick that was taken out of the outbox again by hand is known of; what was not to be reached is not.
+    else if (thrown.status !== 0 || !done) warned(thrown.message);
   }
   await readAnew();
 }

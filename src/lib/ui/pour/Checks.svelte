@@ -19,7 +19,7 @@
 
   interface Props {
     checks: readonly Checked[];
-    note: (step: NotedStep, mold_id: number | null) => Promise<void>;
+    note: (step: NotedStep, words: string, mold_id: number | null) => Promise<void>;
   }
   const { checks, note }: Props = $props();
   const verdict = $derived(pourVerdict(checks));
@@ -43,7 +43,7 @@
     event.preventDefault();
     if (!lettingOf || !isReason(lettingOf.check, why)) return;
     const of = lettingOf;
-    await note(step(of, 'skipped', why.trim()), of.mold_id);
+    await note(step(of, 'skipped', why.trim()), CHECK_WORDS[of.check].asks, of.mold_id);
     [letting, why] = [null, ''];
   }
 </script>
@@ -80,7 +80,11 @@
                 class="checkbox size-6 shrink-0"
                 checked={fine}
                 onchange={({ currentTarget }) =>
-                  note(step(each, currentTarget.checked ? 'done' : 'to-do'), each.mold_id)}
+                  note(
+                    step(each, currentTarget.checked ? 'done' : 'to-do'),
+                    CHECK_WORDS[each.check].asks,
+                    each.mold_id
+                  )}
               />
               <span>{words.asks}</span>
             </label>
@@ -113,7 +117,10 @@
         {#if each.overridden !== null}
           <p class="small flex flex-wrap items-center justify-between gap-2 pl-9">
             <em>allowed: {each.overridden}</em>
-            <button type="button" class="quiet" onclick={() => note(step(each, 'to-do'), each.mold_id)}
+            <button
+              type="button"
+              class="quiet"
+              onclick={() => note(step(each, 'to-do'), CHECK_WORDS[each.check].asks, each.mold_id)}
               >Take that back</button
             >
           </p>

@@ -135,12 +135,12 @@
         );
         told('Entered in the ledger.', async () => {
           await api('POST', `/acts/${act.id}/undo`);
-          await notes.note(session_id, noteOf(step, 'to-do'));
+          await notes.note(session_id, noteOf(step, 'to-do'), words(step).text);
           await readAnew();
         });
       }
       clearTimer(`sand:${heap.id}`);
-      await notes.note(session_id, noteOf(step, 'done'));
+      await notes.note(session_id, noteOf(step, 'done'), words(step).text);
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
       [trouble, asked] = [thrown.message, thrown.question !== null];
@@ -150,7 +150,7 @@
   }
   async function skip(reason: string) {
     clearTimer(`sand:${heap.id}`);
-    await notes.note(session_id, noteOf(due!, 'skipped', reason));
+    await notes.note(session_id, noteOf(due!, 'skipped', reason), words(due!).text);
     skipping = false;
   }
   async function splash() {
@@ -295,7 +295,7 @@
           type="button"
           class="quiet"
           aria-label="Take back: {words(step).text}"
-          onclick={() => notes.note(session_id, noteOf(step, 'to-do'))}>Take back</button
+          onclick={() => notes.note(session_id, noteOf(step, 'to-do'), words(step).text)}>Take back</button
         >
       {/if}
     </li>

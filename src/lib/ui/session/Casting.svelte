@@ -5,7 +5,7 @@
   import { onMount, type ComponentProps } from 'svelte';
   import { durationText, massText } from '$core/quantity/display';
   import { holdsSand } from '$core/session/mold-life';
-  import { amend, api } from '$lib/ui/api-client';
+  import { ApiProblem, amend, api } from '$lib/ui/api-client';
   import { momentName, textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -79,10 +79,22 @@
   let molds = $state<ComponentProps<typeof StillFull>['molds'] | null>(null);
   async function over(seen: Casting) {
     const where = `/sessions/${seen.id}`;
-    const day = await api<{ molds: NonNullable<typeof molds>; version: number }>('GET', where);
-    molds = day.molds.some(({ state }) => holdsSand(state)) ? day.molds : null;
-    if (molds) return;
-    const ended = await amend(where, { ...seen, version: day.version }, { stage: 'done' });
+    let { version } = seen;
+    try {
+      const day = await api<{ molds: NonNullable<typeof molds>; version: number }>('GET', where);
+      molds = day.molds.some(({ state }) => holdsSand(state)) ? day.molds : null;
+      if (molds) return;
+      version = day.version;
+    } catch (thrown) {
+      // Out of reach it waits, and is refused then where sand still stands in a mold.
+      if (!(thrown instanceof ApiProblem) || thrown.status !== 0) throw thrown;
+    }
+    const ended = await outbox.amend(
+      where,
+      { ...seen, version },
+      { stage: 'done' },
+      `${seen.name ?? 'the casting'} is over`
+    );
     told(`${seen.name ?? 'The casting'} is over.`, async () => {
       await amend(where, ended, { stage: seen.stage });
       await readAnew();

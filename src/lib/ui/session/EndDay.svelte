@@ -2,6 +2,7 @@
   /** A casting day that is over: said, and taken back. */
   import { readAnew } from '$lib/ui/read-anew';
   import { ApiProblem, amend } from '$lib/ui/api-client';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { told, warned } from '$lib/ui/toast/toaster';
 
   interface Props {
@@ -18,7 +19,7 @@
     const { stage } = day;
     busy = true;
     try {
-      const ended = await amend(where, day, { stage: 'done' });
+      const ended = await outbox.amend(where, day, { stage: 'done' }, 'the casting is over');
       told(said, async () => {
         await amend(where, ended, { stage });
         await readAnew();

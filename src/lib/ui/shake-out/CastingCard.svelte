@@ -6,7 +6,7 @@
   import { massText } from '$core/quantity/display';
   import { DEFECTS, priorCauses, type Cause, type DefectName } from '$core/reference/defects';
   import { CASTING_RESULTS, type CastingResult } from '$lib/schema/pour';
-  import { ApiProblem, api, amend } from '$lib/ui/api-client';
+  import { ApiProblem, api } from '$lib/ui/api-client';
   import Choice from '$lib/ui/field/Choice.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -123,7 +123,7 @@
     await readAnew();
   }
   async function because(cause: Cause | null) {
-    await amend(`/castings/${casting!.id}`, casting!, { cause });
+    await outbox.amend(`/castings/${casting!.id}`, casting!, { cause }, `${title}: what it came of`);
     await readAnew();
   }
 

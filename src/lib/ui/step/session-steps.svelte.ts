@@ -4,6 +4,13 @@ import { ApiProblem } from '$lib/ui/api-client';
 import { outbox } from '$lib/ui/outbox/outbox.svelte';
 import { warned } from '$lib/ui/toast/toaster';
 
+const STATE_WORDS = {
+  'to-do': 'taken back',
+  running: 'begun',
+  done: 'done',
+  skipped: 'skipped'
+} as const satisfies Record<NotedStep['state'], string>;
+
 /** Steps of a casting day as they are noted here and as the server knows them: the later of each counts. */
 export class SessionSteps {
   private sent = $state<Record<string, NotedStep>>({});
@@ -13,14 +20,23 @@ export class SessionSteps {
     return latestNotes(known, Object.values(this.sent));
   }
 
-  /** Notes a step; out of reach of the server it waits in the outbox, and counts here at once. */
-  async note(session_id: number, step: NotedStep, mold_id: number | null = null): Promise<void> {
+  /**
+   * Notes a step; out of reach of the server it waits in the outbox, and counts here at once.
+   *
+   * @param words what the step is, to people
+   */
+  async note(
+    session_id: number,
+    step: NotedStep,
+    words: string,
+    mold_id: number | null = null
+  ): Promise<void> {
     this.sent = { ...this.sent, [step.id]: step };
     try {
       await outbox.post(
         `/sessions/${session_id}/steps`,
         { ...step, ...(mold_id !== null && { mold_id }) },
-        `${step.kind}, ${step.state}`
+        `${STATE_WORDS[step.state]}: ${words}`
       );
       await readAnew();
     } catch (thrown) {

@@ -16,7 +16,9 @@
   import { wordChoices, type WordGroup } from '$core/trainer/word-question';
   import { DEFECTS, type DefectName } from '$core/reference/defects';
   import { GRADE_NAMES } from '$core/bench/formula/squeeze';
-  import { ApiProblem, api } from '$lib/ui/api-client';
+  import { judged } from '$core/trainer/judged';
+  import { ApiProblem } from '$lib/ui/api-client';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { dayOf } from '$lib/ui/date/reader-day';
   import Choice from '$lib/ui/field/Choice.svelte';
   import DefectDrawing from '$lib/ui/shake-out/DefectDrawing.svelte';
@@ -53,30 +55,33 @@
   let fault = $state<MoldFault | null>(null);
   let word = $state<string | null>(null);
   let trouble = $state<string | null>(null);
-  let busy = $state(false);
-  let told = $state<{ right: boolean; off: number | null; due: string } | null>(null);
+  /** `due` is null while the answer is on its way. */
+  let told = $state<{ right: boolean; off: number | null; due: string | null } | null>(null);
 
   async function answer() {
     if (training === 'sand' && (grade === null || remedy === null))
       return void (trouble = 'Say what it is, and what it wants.');
     if (training === 'mold' && fault === null) return void (trouble = 'Say what will go wrong.');
     if (training === 'word' && word === null) return void (trouble = 'Say what it shows.');
-    [busy, trouble] = [true, null];
+    const said = {
+      ...(training === 'sand' && { grade: Number(grade), remedy: remedy! }),
+      ...(training === 'mold' && { fault: fault! }),
+      ...(training === 'word' && { word: word! })
+    };
+    const known = judged({ training, card, level, seed }, said);
+    if (typeof known === 'string') return;
+    // The truth is known here: only when it comes again is told by the record, which an answer may have to wait for.
+    [told, trouble] = [{ ...known, due: null }, null];
     try {
-      told = await api('POST', '/trainer/answers', {
-        card,
-        level,
-        seed,
-        ...(member !== null && { member }),
-        ...(training === 'sand' && { grade: Number(grade), remedy }),
-        ...(training === 'mold' && { fault }),
-        ...(training === 'word' && { word })
-      });
+      const { due } = await outbox.post<{ due: string }>(
+        '/trainer/answers',
+        { card, level, seed, at: nowIso(), ...(member !== null && { member }), ...said },
+        'an answer to the trainer'
+      );
+      told = { ...told, due };
     } catch (thrown) {
       if (!(thrown instanceof ApiProblem)) throw thrown;
-      trouble = thrown.message;
-    } finally {
-      busy = false;
+      [told, trouble] = [null, thrown.message];
     }
   }
 </script>
@@ -178,12 +183,19 @@
         </p>
       {/if}
       <p class="soft small">
-        It comes again {dayOf(told.due) === dayOf(nowIso()) ? 'today' : `on ${shortDate(told.due)}`}.
+        {#if told.due}It comes again {dayOf(told.due) === dayOf(nowIso())
+            ? 'today'
+            : `on ${shortDate(told.due)}`}.{:else if outbox.unreachable}Your answer waits in the outbox. The
+          next question comes once Brunkel is back.{:else}&nbsp;{/if}
       </p>
-      <p><button type="button" class="act" onclick={() => readAnew()}>The next one</button></p>
+      <p>
+        <button type="button" class="act" disabled={told.due === null} onclick={() => readAnew()}
+          >The next one</button
+        >
+      </p>
     {:else}
       {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
-      <p><button type="button" class="act" disabled={busy} onclick={answer}>That is my answer</button></p>
+      <p><button type="button" class="act" onclick={answer}>That is my answer</button></p>
     {/if}
   </div>
 </div>
