@@ -46,12 +46,16 @@
 </script>
 
 {#if as_of}
-  <p class="bar" role="status">
-    <strong>As of {dayOf(as_of) === dayOf(clock.now) ? '' : `${shortDate(as_of)}, `}{shortTime(as_of)}</strong
-    >{old_h >= 1 ? `, ${old_h} h ago` : ''}. Brunkel is out of reach. {old_h >= 6
-      ? 'Squeeze the sand before you go by an amount here.'
-      : 'What you log waits here.'}
-  </p>
+  {@const day = dayOf(as_of) === dayOf(clock.now) ? '' : `${shortDate(as_of)}, `}
+  {@const advice =
+    old_h >= 6 ? 'Squeeze the sand before you go by an amount here.' : 'What you log waits here.'}
+  <div class="bar">
+    <p role="status">
+      <strong>As of {day}{shortTime(as_of)}{old_h >= 1 ? `, ${old_h} h ago` : ''}.</strong> Brunkel is out of
+      reach.
+      {advice}
+    </p>
+  </div>
 {/if}
 
 <style>
@@ -59,12 +63,10 @@
     position: fixed;
     inset: 0 0 auto;
     z-index: 20;
-    display: flex;
+    display: grid;
     min-height: var(--kept-bar);
-    flex-wrap: wrap;
-    align-content: center;
+    align-items: center;
     padding: 0.25rem 1rem;
-    gap: 0 0.3em;
     border-bottom: 1px dashed var(--ink);
     background: var(--paper);
     font-size: 0.95rem;
