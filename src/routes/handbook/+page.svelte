@@ -6,6 +6,7 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { CAUTIONS, type CautionName } from '$lib/ui/caution/cautions';
 
+  import FoldedOnPhone from '$lib/ui/page/FoldedOnPhone.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { CHAPTERS } from '$lib/ui/handbook/chapters';
   import TermDrawing, { DRAWN } from '$lib/ui/term/TermDrawing.svelte';
@@ -67,90 +68,100 @@
     {/each}
   </nav>
 
-  <section>
-    <h2>Cautions</h2>
-    <div class="cautions">
-      {#each Object.keys(CAUTIONS) as name (name)}<Caution name={name as CautionName} />{/each}
-    </div>
-    <p class="small">
-      Brunkel advises; it does not certify. Furnaces, fuel, fumes and waste sand are matters of local rules
-      and licensed trades: they come first.
-    </p>
-  </section>
+  <FoldedOnPhone title="Cautions">
+    <section>
+      <h2 class="hidden desk:block print:block">Cautions</h2>
+      <div class="cautions">
+        {#each Object.keys(CAUTIONS) as name (name)}<Caution name={name as CautionName} />{/each}
+      </div>
+      <p class="small">
+        Brunkel advises; it does not certify. Furnaces, fuel, fumes and waste sand are matters of local rules
+        and licensed trades: they come first.
+      </p>
+    </section>
+  </FoldedOnPhone>
 
-  <section id="edges">
-    <h2>Edges break out when you cut the mold?</h2>
-    <BrokenEdges />
-  </section>
+  <FoldedOnPhone title="Edges break out when you cut the mold?">
+    <section id="edges">
+      <h2 class="hidden desk:block print:block">Edges break out when you cut the mold?</h2>
+      <BrokenEdges />
+    </section>
+  </FoldedOnPhone>
 
-  <section>
-    <h2>Windows by what binds the sand</h2>
-    <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reached by keyboard) -->
-    <div class="scroll" role="region" aria-label="Windows by binder" tabindex="0">
-      <table>
-        <thead>
-          <tr
-            ><th scope="col">Binder</th><th scope="col">moisture %</th><th scope="col"
-              >active clay, % of dry mix</th
-            ><th scope="col">water : clay</th></tr
-          >
-        </thead>
-        <tbody>
-          {#each HEAP_BINDERS as binder (binder)}
-            {@const targets = TARGETS[binder]}
+  <FoldedOnPhone title="Windows by what binds the sand">
+    <section>
+      <h2 class="hidden desk:block print:block">Windows by what binds the sand</h2>
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reached by keyboard) -->
+      <div class="scroll" role="region" aria-label="Windows by binder" tabindex="0">
+        <table>
+          <thead>
+            <tr
+              ><th scope="col">Binder</th><th scope="col">moisture %</th><th scope="col"
+                >active clay, % of dry mix</th
+              ><th scope="col">water : clay</th></tr
+            >
+          </thead>
+          <tbody>
+            {#each HEAP_BINDERS as binder (binder)}
+              {@const targets = TARGETS[binder]}
+              <tr>
+                <th scope="row">{BINDER_NAMES[binder]}</th>
+                <td>{range(targets.moisture)}</td>
+                <td>{range(targets.active_clay)}</td>
+                <td>{range(targets.temper_ratio, 1, 2)}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  </FoldedOnPhone>
+
+  <FoldedOnPhone title="Ingredients as supplied">
+    <section>
+      <h2 class="hidden desk:block print:block">Ingredients as supplied</h2>
+      <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reached by keyboard) -->
+      <div class="scroll" role="region" aria-label="Ingredients" tabindex="0">
+        <table>
+          <thead>
             <tr>
-              <th scope="row">{BINDER_NAMES[binder]}</th>
-              <td>{range(targets.moisture)}</td>
-              <td>{range(targets.active_clay)}</td>
-              <td>{range(targets.temper_ratio, 1, 2)}</td>
+              <th scope="col">Ingredient</th><th scope="col">water %</th><th scope="col">active, % of dry</th
+              ><th scope="col">loose kg/L</th><th scope="col" class="wide">Remark</th>
             </tr>
-          {/each}
-        </tbody>
-      </table>
-    </div>
-  </section>
+          </thead>
+          <tbody>
+            {#each MATERIAL_KINDS.filter((kind) => kind !== 'water') as kind (kind)}
+              {@const each = INGREDIENTS[kind]}
+              <tr>
+                <th scope="row">{each.name}</th>
+                <td>{fixed(each.moisture_fraction * 100, 1)}</td>
+                <td>{each.role === 'binder' ? fixed(each.active_fraction * 100, 0) : '–'}</td>
+                <td>{fixed(each.loose_kg_per_l, 2)}</td>
+                <td class="wide">{each.remark}</td>
+              </tr>
+            {/each}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  </FoldedOnPhone>
 
-  <section>
-    <h2>Ingredients as supplied</h2>
-    <!-- svelte-ignore a11y_no_noninteractive_tabindex (a region that scrolls must be reached by keyboard) -->
-    <div class="scroll" role="region" aria-label="Ingredients" tabindex="0">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Ingredient</th><th scope="col">water %</th><th scope="col">active, % of dry</th
-            ><th scope="col">loose kg/L</th><th scope="col" class="wide">Remark</th>
-          </tr>
-        </thead>
-        <tbody>
-          {#each MATERIAL_KINDS.filter((kind) => kind !== 'water') as kind (kind)}
-            {@const each = INGREDIENTS[kind]}
-            <tr>
-              <th scope="row">{each.name}</th>
-              <td>{fixed(each.moisture_fraction * 100, 1)}</td>
-              <td>{each.role === 'binder' ? fixed(each.active_fraction * 100, 0) : '–'}</td>
-              <td>{fixed(each.loose_kg_per_l, 2)}</td>
-              <td class="wide">{each.remark}</td>
-            </tr>
-          {/each}
-        </tbody>
-      </table>
-    </div>
-  </section>
-
-  <section>
-    <h2>Words</h2>
-    <dl>
-      {#each TERM_NAMES as name (name)}
-        <div id="word-{name}">
-          <dt>{TERMS[name].word}</dt>
-          <dd>
-            {TERMS[name].means}
-            {#if DRAWN.includes(name)}<span class="block pt-2"><TermDrawing {name} /></span>{/if}
-          </dd>
-        </div>
-      {/each}
-    </dl>
-  </section>
+  <FoldedOnPhone title="Words">
+    <section>
+      <h2 class="hidden desk:block print:block">Words</h2>
+      <dl>
+        {#each TERM_NAMES as name (name)}
+          <div id="word-{name}">
+            <dt>{TERMS[name].word}</dt>
+            <dd>
+              {TERMS[name].means}
+              {#if DRAWN.includes(name)}<span class="block pt-2"><TermDrawing {name} /></span>{/if}
+            </dd>
+          </div>
+        {/each}
+      </dl>
+    </section>
+  </FoldedOnPhone>
 </div>
 
 <style>

@@ -221,8 +221,9 @@
     </InSight>
     <FormTrouble {form} onlikely={likely} />
   {/if}
-  <p class="small">Why: {dose.reason}</p>
-  {#if dose.water_kg > 0 || clay}<TheSum {heap} state={now} />{/if}
+  {#if dose.water_kg > 0 || clay}<TheSum {heap} state={now} />{:else}<p class="small">
+      Why: {dose.reason}
+    </p>{/if}
 </Ticket>
 
 <style>

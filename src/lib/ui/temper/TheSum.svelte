@@ -13,8 +13,11 @@
   const mass = (kg: number) => massText(kg, units());
 </script>
 
+<!-- The desk has room for the reason; the phone has it with the sum. -->
+<p class="small hidden desk:block">Why: {dose.reason}</p>
 <details>
-  <summary>Show the sum</summary>
+  <summary>Why, and the sum</summary>
+  <p class="small desk:hidden">{dose.reason}</p>
   <div class="sum small">
     {#if dose.need === 'clay-and-water'}
       <p>

@@ -167,6 +167,5 @@
     >
   </form>
   <FormTrouble {form} onlikely={likely} />
-  <p class="small">Why: {dose.reason}</p>
   <TheSum {heap} state={now} />
 </Ticket>

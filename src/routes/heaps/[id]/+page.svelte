@@ -5,6 +5,7 @@
   import type { PageProps } from './$types';
   import { durationText, fixed, massFigure, massText, ratioText } from '$core/quantity/display';
   import { BINDER_NAMES } from '$core/reference/targets';
+  import FoldedOnPhone from '$lib/ui/page/FoldedOnPhone.svelte';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
   import BurntSkin from '$lib/ui/heap/BurntSkin.svelte';
@@ -104,9 +105,6 @@
 
   <div class="stack do">
     <Prescription {heap} state={now} />
-    {#if needs}
-      <section aria-label="Effect"><BeforeAfter state={now} /></section>
-    {/if}
     {#key heap.id}
       <BurntSkin {heap} heap_version={now.heap_version} lots={data.lots} burnt_kg={now.burnt_kg} {sorted} />
     {/key}
@@ -129,6 +127,11 @@
         </p>
       </section>
     {/each}
+    {#if needs}
+      <FoldedOnPhone title="What it changes">
+        <section aria-label="Effect"><BeforeAfter state={now} /></section>
+      </FoldedOnPhone>
+    {/if}
     {#if !empty}
       <section class="sure">
         <h2>Not sure? Test it</h2>
@@ -151,117 +154,131 @@
 
   <div class="stack facts">
     {#if !empty}
-      <section>
-        <h2>
-          <Fig name="heap.total-kg" id={heap.id} value={now.total_kg}>{massText(now.total_kg, units())}</Fig> in
-          the heap{#if now.out_kg > 0.01 * now.total_kg}, {massText(now.out_kg, units())} out in molds{/if}{#if now.burnt_kg > 0.005},
-            <Fig name="heap.burnt-kg" id={heap.id} value={now.burnt_kg}>{massText(now.burnt_kg, units())}</Fig
-            > burnt beside it{/if}
-        </h2>
-        <div class="gap"><HeapStrip sand={now.composition_kg} /></div>
-        <dl class="figures">
-          <div>
-            <dt>moisture</dt>
-            <dd>
-              <Explained
-                of="word-moisture"
-                figure={{ name: 'heap.moisture-percent', id: heap.id, value: now.moisture_percent.value }}
-                ><Figure
-                  figure={moisture}
-                  spread={fixed(NINE_IN_TEN * now.moisture_percent.sd, fine)}
-                /></Explained
-              >
-            </dd>
-          </div>
-          <div>
-            <dt>{oil ? 'organoclay' : 'active clay'}</dt>
-            <dd>
-              <Explained
-                of="word-active-clay"
-                figure={{
-                  name: 'heap.active-clay-percent',
-                  id: heap.id,
-                  value: now.active_clay_percent.value
-                }}
-                ><Figure
-                  figure={percent(now.active_clay_percent.value)}
-                  spread={spread(now.active_clay_percent.sd)}
-                /></Explained
-              >
-            </dd>
-          </div>
-          <div>
-            <dt><Term name="active-clay">dead clay</Term></dt>
-            <dd>
-              <Explained
-                of="formula-settles"
-                figure={{ name: 'heap.dead-clay-percent', id: heap.id, value: now.dead_clay_percent.value }}
-                ><Figure
-                  figure={percent(now.dead_clay_percent.value)}
-                  spread={spread(now.dead_clay_percent.sd)}
-                /></Explained
-              >
-            </dd>
-          </div>
-          {#if oil}
-            <div>
-              <dt>oil</dt>
-              <dd>
-                <Explained of="word-binder"
-                  ><Figure
-                    figure={percent(now.oil_percent.value)}
-                    spread={spread(now.oil_percent.sd)}
-                  /></Explained
-                >
-              </dd>
-            </div>
-          {:else}
-            <div>
-              <dt><Term name="water-clay">water : clay</Term></dt>
-              <dd><Explained of="formula-temper-ratio">{ratioText(now.temper_ratio)}</Explained></dd>
-            </div>
-          {/if}
-          <div>
-            <dt>on hand</dt>
-            <dd>
-              <Explained of="word-estimate"><Figure figure={massFigure(now.total_kg, units())} /></Explained>
-            </dd>
-          </div>
-        </dl>
-        <p class="soft small">
-          {restsOn(now.rests_on)}
-          <Term name="estimate">Dotted figures</Term> are estimates with the range that holds nine times in ten.
-          Moisture is of the wet sand, clay of the dry mix. Window:
-          {fixed(now.window_percent.min, 1)} to {fixed(now.window_percent.max, 1)} % water ({heap.targets
-            .moisture_percent.source === 'handbook'
-            ? oil
-              ? 'handbook default'
-              : 'by the clay it has, and what dead clay and fines hold'
-            : 'your entry'}).{unusual}
-        </p>
-      </section>
+      <div class="folds">
+        <FoldedOnPhone title="What is in it">
+          <section>
+            <h2>
+              <Fig name="heap.total-kg" id={heap.id} value={now.total_kg}
+                >{massText(now.total_kg, units())}</Fig
+              > in the heap{#if now.out_kg > 0.01 * now.total_kg}, {massText(now.out_kg, units())} out in molds{/if}{#if now.burnt_kg > 0.005},
+                <Fig name="heap.burnt-kg" id={heap.id} value={now.burnt_kg}
+                  >{massText(now.burnt_kg, units())}</Fig
+                > burnt beside it{/if}
+            </h2>
+            <div class="gap"><HeapStrip sand={now.composition_kg} /></div>
+            <dl class="figures">
+              <div>
+                <dt>moisture</dt>
+                <dd>
+                  <Explained
+                    of="word-moisture"
+                    figure={{ name: 'heap.moisture-percent', id: heap.id, value: now.moisture_percent.value }}
+                    ><Figure
+                      figure={moisture}
+                      spread={fixed(NINE_IN_TEN * now.moisture_percent.sd, fine)}
+                    /></Explained
+                  >
+                </dd>
+              </div>
+              <div>
+                <dt>{oil ? 'organoclay' : 'active clay'}</dt>
+                <dd>
+                  <Explained
+                    of="word-active-clay"
+                    figure={{
+                      name: 'heap.active-clay-percent',
+                      id: heap.id,
+                      value: now.active_clay_percent.value
+                    }}
+                    ><Figure
+                      figure={percent(now.active_clay_percent.value)}
+                      spread={spread(now.active_clay_percent.sd)}
+                    /></Explained
+                  >
+                </dd>
+              </div>
+              <div>
+                <dt><Term name="active-clay">dead clay</Term></dt>
+                <dd>
+                  <Explained
+                    of="formula-settles"
+                    figure={{
+                      name: 'heap.dead-clay-percent',
+                      id: heap.id,
+                      value: now.dead_clay_percent.value
+                    }}
+                    ><Figure
+                      figure={percent(now.dead_clay_percent.value)}
+                      spread={spread(now.dead_clay_percent.sd)}
+                    /></Explained
+                  >
+                </dd>
+              </div>
+              {#if oil}
+                <div>
+                  <dt>oil</dt>
+                  <dd>
+                    <Explained of="word-binder"
+                      ><Figure
+                        figure={percent(now.oil_percent.value)}
+                        spread={spread(now.oil_percent.sd)}
+                      /></Explained
+                    >
+                  </dd>
+                </div>
+              {:else}
+                <div>
+                  <dt><Term name="water-clay">water : clay</Term></dt>
+                  <dd><Explained of="formula-temper-ratio">{ratioText(now.temper_ratio)}</Explained></dd>
+                </div>
+              {/if}
+              <div>
+                <dt>on hand</dt>
+                <dd>
+                  <Explained of="word-estimate"
+                    ><Figure figure={massFigure(now.total_kg, units())} /></Explained
+                  >
+                </dd>
+              </div>
+            </dl>
+            <p class="soft small">
+              {restsOn(now.rests_on)}
+              <Term name="estimate">Dotted figures</Term> are estimates with the range that holds nine times in
+              ten. Moisture is of the wet sand, clay of the dry mix. Window:
+              {fixed(now.window_percent.min, 1)} to {fixed(now.window_percent.max, 1)} % water ({heap.targets
+                .moisture_percent.source === 'handbook'
+                ? oil
+                  ? 'handbook default'
+                  : 'by the clay it has, and what dead clay and fines hold'
+                : 'your entry'}).{unusual}
+            </p>
+          </section>
+        </FoldedOnPhone>
+        <FoldedOnPhone title="How it went, 90 days">
+          <StoryChart
+            heap_id={heap.id}
+            version={heap.version}
+            moisture={now.window_percent}
+            clay={{ min: heap.targets.active_clay_percent.min, max: heap.targets.active_clay_percent.max }}
+          />
+        </FoldedOnPhone>
+        <FoldedOnPhone title="More about this heap">
+          <p class="row">
+            <a class="quiet" href="/heaps/{heap.id}/renew">Renew it from stock</a>
+            <a class="quiet" href="/heaps/{heap.id}/drying">How it will dry</a>
+            {#if !oil}<a class="quiet" href="/heaps/{heap.id}/temper-curve">Temper curve</a>{/if}
+            <a class="quiet" href="/heaps/{heap.id}/learned">What it has taught</a>
+            <a class="quiet" href="/heaps/{heap.id}/charts">Its drift</a>
+            <a class="quiet" href="/heaps/{heap.id}/what-if">What if</a>
+            <PrintSheet />
+            {#if data.heaps.length > 1}
+              <a class="quiet" href="/heaps/compare?first={heap.id}">Beside another heap</a>
+            {/if}
+          </p>
+        </FoldedOnPhone>
+      </div>
     {/if}
-    {#if !empty}
-      <StoryChart
-        heap_id={heap.id}
-        version={heap.version}
-        moisture={now.window_percent}
-        clay={{ min: heap.targets.active_clay_percent.min, max: heap.targets.active_clay_percent.max }}
-      />
-      <p class="row">
-        <a class="quiet" href="/heaps/{heap.id}/renew">Renew it from stock</a>
-        <a class="quiet" href="/heaps/{heap.id}/drying">How it will dry</a>
-        {#if !oil}<a class="quiet" href="/heaps/{heap.id}/temper-curve">Temper curve</a>{/if}
-        <a class="quiet" href="/heaps/{heap.id}/learned">What it has taught</a>
-        <a class="quiet" href="/heaps/{heap.id}/charts">Its drift</a>
-        <a class="quiet" href="/heaps/{heap.id}/what-if">What if</a>
-        <PrintSheet />
-        {#if data.heaps.length > 1}
-          <a class="quiet" href="/heaps/compare?first={heap.id}">Beside another heap</a>
-        {/if}
-      </p>
-    {/if}
-    <section>
+    <section class="short-ledger">
       <header class="ledger-head">
         <h2>Ledger</h2>
         <p class="row">
@@ -350,6 +367,10 @@
     display: grid;
     gap: 0.5rem;
   }
+  .folds {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+  }
   @media (min-width: 62rem) {
     .do {
       grid-column: 2;
@@ -359,6 +380,9 @@
     .facts {
       grid-column: 1;
     }
+    .folds {
+      gap: 1.5rem;
+    }
     .columns {
       grid-template-rows: auto 1fr;
     }
@@ -366,6 +390,13 @@
   @media (max-width: 61.99rem) {
     .sure a {
       flex: 1;
+    }
+    /* The rest is a tap away. */
+    .short-ledger :global(.ledger > li:nth-child(n + 4)) {
+      display: none;
+    }
+    .folds {
+      border-top: 1px solid var(--rule);
     }
   }
 </style>

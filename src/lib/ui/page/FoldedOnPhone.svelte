@@ -1,0 +1,60 @@
+<script lang="ts">
+  /** A part of a page that the desk shows as it is, and the phone under a line that opens it. */
+  import { onMount, tick, type Snippet } from 'svelte';
+  import { ChevronDown } from '@lucide/svelte';
+  import { Collapsible } from '@skeletonlabs/skeleton-svelte';
+
+  interface Props {
+    /** What the line is called. */
+    title: string;
+    children: Snippet;
+  }
+  const { title, children }: Props = $props();
+  let open = $state(false);
+  let content = $state<HTMLElement>();
+
+  /** Whoever is led to something in it finds it open. */
+  async function openFor(hash: string) {
+    const place = hash.length > 1 ? document.getElementById(decodeURIComponent(hash.slice(1))) : null;
+    if (!place || !content?.contains(place)) return;
+    open = true;
+    await tick();
+    place.scrollIntoView();
+  }
+  onMount(() => {
+    void openFor(location.hash);
+    const led = () => void openFor(location.hash);
+    addEventListener('hashchange', led);
+    return () => removeEventListener('hashchange', led);
+  });
+</script>
+
+<Collapsible {open} onOpenChange={(now) => (open = now.open)}>
+  <h2 class="border-b border-(--rule) desk:hidden print:hidden">
+    <Collapsible.Trigger class="flex min-h-13 w-full items-center justify-between gap-3 text-left"
+      >{title}
+      <Collapsible.Indicator><ChevronDown size={20} aria-hidden="true" /></Collapsible.Indicator>
+    </Collapsible.Trigger>
+  </h2>
+  <Collapsible.Content>
+    {#snippet element(attributes)}
+      <div {...attributes} class="folded stack" bind:this={content}>{@render children()}</div>
+    {/snippet}
+  </Collapsible.Content>
+</Collapsible>
+
+<style>
+  .folded {
+    padding-block: 0.75rem;
+  }
+  /* What cannot be opened (on the desk, on paper, without a script) is open. */
+  @media (min-width: 62rem), print, (scripting: none) {
+    .folded,
+    .folded[hidden] {
+      display: grid !important;
+      height: auto !important;
+      overflow: visible !important;
+      padding-block: 0;
+    }
+  }
+</style>
