@@ -185,7 +185,7 @@ function writesOf({ session, heap, pattern }: Day, mold: number, round: number):
   return [
     ...STEPS.map((kind) => step(`${mold}:${kind}`, kind)),
     act('rammed', { kind: 'drawn', kg: 12 }, 'rammed'),
-    ...tickedSteps([mold]).map(({ id, kind, mold_id }) => step(id, kind, mold_id ?? null)),
+    ...tickedSteps([mold]).map(({ id, kind }) => step(id, kind, null)),
     step(`${mold}:close`, 'close'),
     {
       key: key('poured'),

@@ -8,6 +8,7 @@
   import { minutesWords } from '$lib/ui/plan/plan-words';
   import CalendarOut from '$lib/ui/plan/CalendarOut.svelte';
   import OwnSteps from '$lib/ui/plan/OwnSteps.svelte';
+  import FoldedOnPhone from '$lib/ui/page/FoldedOnPhone.svelte';
   import PeopleTime from '$lib/ui/plan/PeopleTime.svelte';
   import PlanDays from '$lib/ui/plan/PlanDays.svelte';
   import PlanForm from '$lib/ui/plan/PlanForm.svelte';
@@ -218,9 +219,11 @@
           >
         </p>
       </section>
-      <PeopleTime members={data.people} />
-      <OwnSteps plan_id={schedule.plan.id} version={schedule.plan.version} own={schedule.plan.own} />
-      <CalendarOut plan_id={schedule.plan.id} origin={data.origin} />
+      <FoldedOnPhone title="People, own steps, calendar">
+        <PeopleTime members={data.people} />
+        <OwnSteps plan_id={schedule.plan.id} version={schedule.plan.version} own={schedule.plan.own} />
+        <CalendarOut plan_id={schedule.plan.id} origin={data.origin} />
+      </FoldedOnPhone>
     </div>
   </div>
 {/if}

@@ -194,7 +194,10 @@ export function standingPoints(nature: HeapNature, belief: Belief, until_ms: num
   const from_ms = Date.parse(belief.at!);
   const point = (ms: number) =>
     points.push(pointOf(standUntil(nature, belief, new Date(ms).toISOString()), ms));
-  for (let ms = from_ms + STORY_STEP_MS; ms < until_ms; ms += STORY_STEP_MS) point(ms);
+  // A curve flattens as it goes on: steps grow with how long it stood, and a heap that was forgotten for years has some
+  // hundred points and not ten thousand.
+  for (let ms = from_ms + STORY_STEP_MS; ms < until_ms; ms += Math.max(STORY_STEP_MS, (ms - from_ms) / 50))
+    point(ms);
   if (until_ms > from_ms) point(until_ms);
   return points;
 }

@@ -62,6 +62,14 @@ describe('readStory', () => {
     expect(story.moisture[0]![0]).toBeGreaterThanOrEqual(Date.parse(at(15)));
     expect((await readStory(db, heap, 90, at(1, -600))).moisture).toEqual([]);
   });
+  it('of a heap that was forgotten for a generation has some hundred points, and its first months in full', async () => {
+    const { moisture } = await readStory(db, heap, 36_600, '2060-06-30T10:00:00.000Z');
+    expect(moisture.length).toBeLessThan(450);
+    const days = moisture.map(([ms]) => (ms - moisture[0]![0]) / 86_400_000);
+    const gaps = days.slice(1).map((day, i) => day - days[i]!);
+    expect(Math.max(...gaps.filter((_, i) => days[i]! < 120))).toBeLessThanOrEqual(3);
+    expect(days.at(-1)).toBeCloseTo((Date.parse('2060-06-30T10:00:00Z') - Date.parse(at(1))) / 86_400_000, 1);
+  });
 });
 
 describe('what counts of a heap', () => {

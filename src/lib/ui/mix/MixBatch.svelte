@@ -6,6 +6,7 @@
   import { editableMass, fixed, massText } from '$core/quantity/display';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import FoldedOnPhone from '$lib/ui/page/FoldedOnPhone.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { units } from '$lib/ui/preferences';
@@ -146,25 +147,6 @@
             onchange={() => recipe.wanted_as === 'all-sand' && wholeBag()}
             options={options(picks.sands)}
           />
-          <SelectField
-            label="A second sand"
-            optional
-            bind:value={recipe.second}
-            post="second"
-            options={options(picks.sands, 'none')}
-          />
-          {#if recipe.second}
-            <QuantityField
-              label="Share of the second sand"
-              dimension="fraction"
-              bind:text={recipe.share.text}
-              bind:si={recipe.share.si}
-              post="share"
-              error={recipe.share.si !== undefined && !(recipe.share.si > 0 && recipe.share.si < 1)
-                ? 'Must be more than 0 and less than 100 %.'
-                : undefined}
-            />
-          {/if}
         </div>
         {#if guessed && sand && !oil}
           {@const brings = answer?.lines[0]?.brings_water_kg ?? 0}
@@ -223,16 +205,6 @@
             >, or mix a little first.
           </p>
         {/if}
-        <Choice
-          legend="What the parts count"
-          term="counted"
-          options={[
-            { value: 'active', name: 'active clay', about: 'weak clay gets more' },
-            { value: 'product', name: 'clay as it comes', about: 'dry weight of the bag' }
-          ]}
-          bind:value={recipe.counted_as}
-          post="counted_as"
-        />
         {#if oil}
           <Caution name="flammable" />
           <div class="pair">
@@ -258,39 +230,78 @@
               post="activator_phs"
             />
           </div>
-        {:else}
-          <div class="pair">
-            <QuantityField
-              label="Moisture of the finished mix"
-              dimension="fraction"
-              bind:text={recipe.moisture.text}
-              bind:si={recipe.moisture.si}
-              post="moisture"
-              placeholder={fixed(aim * 100, 1)}
-              optional
-              error={!within(recipe.moisture.si, 0, 0.3) ? 'Must be 0 to 30 %.' : undefined}
-              hint="Left empty: {fixed(aim * 100, 1)} %, which tempers this much clay."
-            />
-          </div>
         {/if}
-        <div class="pair">
-          <SelectField
-            label="Fines, carbon or flour"
-            optional
-            bind:value={recipe.extra}
-            post="extra"
-            options={options(picks.extras, 'none')}
-          />
-          {#if recipe.extra}
-            <QuantityField
-              label="Parts per 100"
-              dimension="count"
-              bind:text={recipe.extra_phs.text}
-              bind:si={recipe.extra_phs.si}
-              post="extra_phs"
+        <FoldedOnPhone
+          title="More choices"
+          opened={Boolean(
+            recipe.second || recipe.extra || recipe.moisture.text || recipe.counted_as === 'product'
+          )}
+        >
+          <div class="pair">
+            <SelectField
+              label="A second sand"
+              optional
+              bind:value={recipe.second}
+              post="second"
+              options={options(picks.sands, 'none')}
             />
+            {#if recipe.second}
+              <QuantityField
+                label="Share of the second sand"
+                dimension="fraction"
+                bind:text={recipe.share.text}
+                bind:si={recipe.share.si}
+                post="share"
+                error={recipe.share.si !== undefined && !(recipe.share.si > 0 && recipe.share.si < 1)
+                  ? 'Must be more than 0 and less than 100 %.'
+                  : undefined}
+              />
+            {/if}
+          </div>
+          <Choice
+            legend="What the parts count"
+            term="counted"
+            options={[
+              { value: 'active', name: 'active clay', about: 'weak clay gets more' },
+              { value: 'product', name: 'clay as it comes', about: 'dry weight of the bag' }
+            ]}
+            bind:value={recipe.counted_as}
+            post="counted_as"
+          />
+          {#if !oil}
+            <div class="pair">
+              <QuantityField
+                label="Moisture of the finished mix"
+                dimension="fraction"
+                bind:text={recipe.moisture.text}
+                bind:si={recipe.moisture.si}
+                post="moisture"
+                placeholder={fixed(aim * 100, 1)}
+                optional
+                error={!within(recipe.moisture.si, 0, 0.3) ? 'Must be 0 to 30 %.' : undefined}
+                hint="Left empty: {fixed(aim * 100, 1)} %, which tempers this much clay."
+              />
+            </div>
           {/if}
-        </div>
+          <div class="pair">
+            <SelectField
+              label="Fines, carbon or flour"
+              optional
+              bind:value={recipe.extra}
+              post="extra"
+              options={options(picks.extras, 'none')}
+            />
+            {#if recipe.extra}
+              <QuantityField
+                label="Parts per 100"
+                dimension="count"
+                bind:text={recipe.extra_phs.text}
+                bind:si={recipe.extra_phs.si}
+                post="extra_phs"
+              />
+            {/if}
+          </div>
+        </FoldedOnPhone>
         <noscript><button class="quiet">Work it out</button></noscript>
       </form>
     </div>

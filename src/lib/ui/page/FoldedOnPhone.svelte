@@ -7,10 +7,14 @@
   interface Props {
     /** What the line is called. */
     title: string;
+    /** Something in it is set already. */
+    opened?: boolean;
     children: Snippet;
   }
-  const { title, children }: Props = $props();
-  let open = $state(false);
+  const { title, opened = false, children }: Props = $props();
+  // As the page comes; from then on as somebody has it.
+  // svelte-ignore state_referenced_locally
+  let open = $state(opened);
   let content = $state<HTMLElement>();
 
   /** Whoever is led to something in it finds it open. */
