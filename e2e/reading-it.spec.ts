@@ -99,3 +99,26 @@ test.describe('on a phone', () => {
     expect(ticket!.y).toBeLessThan(600);
   });
 });
+
+test('on the phone a page begins with what is needed, and the rest is a tap away', async ({ page, shed }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  const length = () => page.evaluate(() => document.documentElement.scrollHeight);
+  await page.goto(`${shed.url}/handbook`);
+  await ready(page);
+  expect(await length()).toBeLessThan(1800);
+  // Whoever is led to a word finds it open.
+  await page.goto(`${shed.url}/handbook#word-temper`);
+  await ready(page);
+  await expect(page.locator('#word-temper')).toBeInViewport();
+  await page.goto(`${shed.url}/heaps/1`);
+  await ready(page);
+  expect(await length()).toBeLessThan(2600);
+  const links = page.getByRole('link', { name: 'How it will dry' });
+  await expect(links).toBeHidden();
+  await page.getByRole('button', { name: 'More about this heap' }).click();
+  await expect(links).toBeVisible();
+  // The desk has room for all of it.
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await expect(page.getByRole('button', { name: 'What is in it' })).toBeHidden();
+  await expect(page.getByText('active clay', { exact: true }).first()).toBeVisible();
+});

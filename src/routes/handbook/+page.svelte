@@ -218,8 +218,14 @@
   }
   dl div {
     display: grid;
-    grid-template-columns: 9rem 1fr;
-    gap: 1rem;
+    gap: 0.2rem;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  @media (min-width: 62rem) {
+    dl div {
+      grid-template-columns: 9rem 1fr;
+      gap: 1rem;
+    }
   }
   dt {
     font-weight: 700;

@@ -42,23 +42,22 @@
   </h2>
   <Collapsible.Content>
     {#snippet element(attributes)}
-      <div {...attributes} class="folded stack" bind:this={content}>{@render children()}</div>
+      <!-- Whether it is hidden hangs on the screen too: the sheet says so, not an attribute. -->
+      <div {...attributes} hidden={undefined} class="folded stack" class:closed={!open} bind:this={content}>
+        {@render children()}
+      </div>
     {/snippet}
   </Collapsible.Content>
 </Collapsible>
 
 <style>
-  .folded {
-    padding-block: 0.75rem;
-  }
   /* What cannot be opened (on the desk, on paper, without a script) is open. */
-  @media (min-width: 62rem), print, (scripting: none) {
-    .folded,
-    .folded[hidden] {
-      display: grid !important;
-      height: auto !important;
-      overflow: visible !important;
-      padding-block: 0;
+  @media screen and (max-width: 61.99rem) and (scripting: enabled) {
+    .folded {
+      padding-block: 0.75rem;
+    }
+    .closed {
+      display: none;
     }
   }
 </style>

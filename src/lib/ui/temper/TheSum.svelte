@@ -16,7 +16,10 @@
 <!-- The desk has room for the reason; the phone has it with the sum. -->
 <p class="small hidden desk:block">Why: {dose.reason}</p>
 <details>
-  <summary>Why, and the sum</summary>
+  <summary
+    ><span class="desk:hidden">Why, and the sum</span><span class="hidden desk:inline">Show the sum</span
+    ></summary
+  >
   <p class="small desk:hidden">{dose.reason}</p>
   <div class="sum small">
     {#if dose.need === 'clay-and-water'}
