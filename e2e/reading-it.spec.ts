@@ -1,4 +1,4 @@
-import { accessible, expect, made, mixedHeap, open, test } from './brunkel';
+import { accessible, expect, made, mixedHeap, open, ready, test } from './brunkel';
 
 test('units are switched anywhere, and what was typed stays as typed', async ({ page, request }) => {
   const heap = await mixedHeap(request);

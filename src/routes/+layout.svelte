@@ -7,10 +7,7 @@
   import { goBy } from '$core/time/now';
   import { page } from '$app/state';
   import Rail from '$lib/ui/frame/Rail.svelte';
-  import NewVersion from '$lib/ui/frame/NewVersion.svelte';
-  import OutboxStrip from '$lib/ui/frame/OutboxStrip.svelte';
   import Overlays from '$lib/ui/frame/Overlays.svelte';
-  import Rings from '$lib/ui/timer/Rings.svelte';
   import { chapterOfPlace, placeOf } from '$lib/ui/page/places';
   import { refused } from '$lib/ui/field/posted-before';
   import { showUnheard } from '$lib/ui/toast/unheard';
@@ -44,7 +41,9 @@
     tabindex="-1"
     class="min-w-0 px-4 pt-5 pb-26 outline-none desk:max-w-[82rem] desk:px-[1.6rem] desk:pt-6 desk:pb-12 print:p-0"
   >
-    {#if !bare}<OutboxStrip /><NewVersion />{/if}
+    <!-- Nothing waits at first: what shows it need not come with the page. -->
+    {#if !bare && awake}{#await import('$lib/ui/frame/Strips.svelte') then { default: Strips }}<Strips
+        />{/await}{/if}
     {#if refused() && !bare}<p class="wrong" role="alert">Not stored: {refused()!.message}</p>{/if}
     {@render children()}
     {#if chapter}
@@ -57,5 +56,5 @@
   </main>
 </div>
 <!-- Notes come after something was done: what draws them need not come with the page. -->
-{#if awake}{#await import('$lib/ui/frame/Late.svelte') then { default: Late }}<Late />{/await}{/if}
-{#if !bare}<Overlays /><Rings />{/if}
+{#if awake}{#await import('$lib/ui/frame/Late.svelte') then { default: Late }}<Late {bare} />{/await}{/if}
+{#if !bare}<Overlays />{/if}

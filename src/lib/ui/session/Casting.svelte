@@ -4,14 +4,11 @@
   import { readAnew } from '$lib/ui/read-anew';
   import { onMount, type ComponentProps } from 'svelte';
   import { durationText, massText } from '$core/quantity/display';
-  import { holdsSand } from '$core/session/mold-life';
-  import { ApiProblem, amend, api } from '$lib/ui/api-client';
   import { momentName, textName } from '$lib/schema/posted-form';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
   import { RecordForm, present, zone } from '$lib/ui/field/record-form.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
-  import { told } from '$lib/ui/toast/toaster';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { fieldMoment } from '$lib/ui/date/reader-day';
   import { relativeDay, shortDate } from '$lib/ui/date/written-date';
@@ -38,8 +35,9 @@
   const schema = () => import('$lib/schema/session').then(({ newSession }) => newSession);
   const change = () => import('$lib/schema/session').then(({ sessionChange }) => sessionChange);
   const ticking = () => import('$lib/ui/plan/tick');
+  const ending = () => import('./end-day');
   // They come after the page is awake, and are there when the server no longer is.
-  onMount(() => [schema, ticking].forEach((part) => void part().catch(() => undefined)));
+  onMount(() => [schema, ticking, ending].forEach((part) => void part().catch(() => undefined)));
   let name = $state('');
   let at = $state('');
   form.keep(
@@ -78,28 +76,7 @@
   /** Molds of the day, once it was to be over while sand stood in them. */
   let molds = $state<ComponentProps<typeof StillFull>['molds'] | null>(null);
   async function over(seen: Casting) {
-    const where = `/sessions/${seen.id}`;
-    let { version } = seen;
-    try {
-      const day = await api<{ molds: NonNullable<typeof molds>; version: number }>('GET', where);
-      molds = day.molds.some(({ state }) => holdsSand(state)) ? day.molds : null;
-      if (molds) return;
-      version = day.version;
-    } catch (thrown) {
-      // Out of reach it waits, and is refused then where sand still stands in a mold.
-      if (!(thrown instanceof ApiProblem) || thrown.status !== 0) throw thrown;
-    }
-    const ended = await outbox.amend(
-      where,
-      { ...seen, version },
-      { stage: 'done' },
-      `${seen.name ?? 'the casting'} is over`
-    );
-    told(`${seen.name ?? 'The casting'} is over.`, async () => {
-      await amend(where, ended, { stage: seen.stage });
-      await readAnew();
-    });
-    await readAnew();
+    molds = await ending().then(({ endDay }) => endDay(seen, seen.name ?? 'The casting'));
   }
 
   function said(item: Errand): { when: string; what: string; href: string } {

@@ -13,7 +13,7 @@
   import { logEntry } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
   import BigFigure from './BigFigure.svelte';
-  import { doseBody, doseWords } from './dose-body';
+  import { doseBody, doseWords, dosedWords } from './dose-body';
   import { doseTicks } from './dose-ticks';
   import { startMulling } from './mull-timer';
   import Splashes from './Splashes.svelte';
@@ -34,15 +34,6 @@
   let water = $state<number | undefined>(proposed.water.kg);
   let waterText = $state(proposed.water.text);
   let clayKg = $state<number | undefined>(proposed.clay.kg);
-  /** What pressing the button writes down. */
-  const logged = $derived(
-    [
-      clay && (clayKg ?? 0) > 0 && `${massText(clayKg!, units())} of clay`,
-      (water ?? 0) > 0 && `${massText(water!, units())} of water`
-    ]
-      .filter(Boolean)
-      .join(' and ') || 'it'
-  );
   let clayText = $state(proposed.clay.text);
 
   function fill(kg: number) {
@@ -60,6 +51,7 @@
   }
 
   const dosed = $derived({ water, waterText, clayKg, clayText });
+  const logged = $derived(dosedWords(dosed, clay, units()));
   const bodyNow = () => doseBody(heap, now, dosed);
 
   async function done(event: SubmitEvent) {

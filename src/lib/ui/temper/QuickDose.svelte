@@ -9,7 +9,7 @@
   import { logEntry } from '$lib/ui/entry/log-entry';
   import { units } from '$lib/ui/preferences';
   import SplashBox from './SplashBox.svelte';
-  import { doseBody, doseWords } from './dose-body';
+  import { doseBody, doseWords, dosedWords } from './dose-body';
   import { startMulling } from './mull-timer';
   import { doseTicks } from './dose-ticks';
   import type { HeapFields, HeapState } from '$lib/schema/heap-state';
@@ -81,7 +81,7 @@
         </label>
       {/each}
     {/if}
-    <button class="quiet" disabled={form.busy}>Log it</button>
+    <button class="quiet" disabled={form.busy}>Log {dosedWords(dosed, clay, units())}</button>
     {#if dose.weigh_first}
       <a class="small inline-flex min-h-12 items-center" href="/heaps/{heap.id}/test/moisture"
         >worth a sample first</a

@@ -29,6 +29,15 @@ export function doseBody(heap: HeapFields, now: HeapState, dosed: Dosed, at = no
     : present({ kind: 'water' as const, ...head, kg: water, typed: { kg: waterText } });
 }
 
+/** What a press would write down, for its button: `226 g of water`; “it” while nothing is typed. */
+export function dosedWords({ clayKg, water }: Dosed, clay: boolean, system: UnitSystem): string {
+  const parts = [
+    ...(clay && (clayKg ?? 0) > 0 ? [`${massText(clayKg!, system)} of clay`] : []),
+    ...((water ?? 0) > 0 ? [`${massText(water!, system)} of water`] : [])
+  ];
+  return parts.join(' and ') || 'it';
+}
+
 /** What is told once it is in. */
 export function doseWords({ clayKg, water }: Dosed, clay: boolean, system: UnitSystem): string {
   const watered = `${massText(water ?? 0, system)} of water`;

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { doseBody, doseWords } from './dose-body';
+import { doseBody, dosedWords, doseWords } from './dose-body';
 import { doseTicks } from './dose-ticks';
 import { moistureWords } from './moisture-words';
 import type { HeapFields, HeapState } from '$lib/schema/heap-state';
@@ -20,6 +20,17 @@ describe('a dose', () => {
     const dose = { water_kg: 0.3, splashes_kg: [0.15, 0.1, 0.05] };
     expect(doseTicks(dose, [false, false, false])).toBe(0.3);
     expect(doseTicks(dose, [true, false, true])).toBeCloseTo(0.2, 12);
+  });
+  it('says on its button what it logs', () => {
+    const typed = { waterText: '', clayText: '' };
+    const words = (water: number | undefined, clayKg: number | undefined, clay: boolean) =>
+      dosedWords({ water, clayKg, ...typed }, clay, 'metric')
+        .replaceAll('\u202f', ' ')
+        .replaceAll('\u00a0', ' ');
+    expect(words(0.226, 0, false)).toBe('226 g of water');
+    expect(words(0.2, 0.4, true)).toBe('400 g of clay and 200 g of water');
+    expect(words(0, 0.4, true)).toBe('400 g of clay');
+    expect(words(undefined, undefined, true)).toBe('it');
   });
   it('of water is an entry of water, and carries the version that it was worked out from', () =>
     expect(
