@@ -81,7 +81,7 @@ worker.addEventListener('fetch', (event) => {
         const kept = await (await caches.open(PAGES)).match(plainKey(url));
         if (!kept) return navigates ? unreachable() : Response.error();
         if (kept.status === 303) return kept;
-        const kept_at = kept.headers.get(KEPT_AT) ?? '';
+        const kept_at = readAt(kept);
         if (navigates) return dated(kept, kept_at);
         await tell(event.clientId, url, kept_at);
         return kept;
@@ -89,6 +89,11 @@ worker.addEventListener('fetch', (event) => {
     )
   );
 });
+
+/** When a kept page was read; one that a version before kept says only when its server sent it. */
+function readAt({ headers }: Response): string {
+  return headers.get(KEPT_AT) ?? new Date(headers.get('date') ?? 0).toISOString();
+}
 
 /** Tells a page how old the figures are that it was given. */
 async function tell(client: string, url: URL, kept_at: string | null): Promise<void> {

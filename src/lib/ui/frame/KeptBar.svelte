@@ -5,7 +5,7 @@
    */
   import { onMount } from 'svelte';
   import { page } from '$app/state';
-  import type { Given } from '$lib/workers/kept-pages';
+  import { plainKey, type Given } from '$lib/workers/kept-pages';
   import { dayOf } from '$lib/ui/date/reader-day';
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import { readAnew } from '$lib/ui/read-anew';
@@ -14,16 +14,16 @@
   /** It is tried again after this, ms. */
   const AGAIN_MS = 15_000;
   const clock = new Ticking(AGAIN_MS);
-  const here = () => page.url.pathname + page.url.search;
+  const here = $derived(plainKey(page.url));
 
   /** By page, when its figures were read that were given last; none where they are of now. */
   let kept = $state<Record<string, string>>({});
-  const as_of = $derived(kept[page.url.pathname + page.url.search]);
+  const as_of = $derived(kept[here]);
   const old_h = $derived(as_of ? Math.floor((clock.now - Date.parse(as_of)) / 3_600_000) : 0);
 
   onMount(() => {
     const opened = document.documentElement.dataset.kept;
-    if (opened) kept = { [here()]: opened };
+    if (opened) kept = { [here]: opened };
     const heard = ({ data }: MessageEvent<Partial<Given> | string>) => {
       if (typeof data === 'string' || data.given === undefined) return;
       const { [data.given]: _, ...others } = kept;
