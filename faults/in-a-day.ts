@@ -49,7 +49,7 @@ export async function inADay(folder: string, least: number, molds: number, chanc
 
   while (acknowledged < least && wrong.length === 0) {
     // Each round has sand that no pour has heated.
-    const day = await setUp(server.url);
+    const day = await setUp(server.url, round);
     const ways: Way[] = [];
     for (let i = 0; i < molds; i++) {
       const made = await ask(`${server.url}/api/v1/sessions/${day.session}/molds`, 'POST', day.mold);
@@ -104,14 +104,18 @@ interface Day {
   mold: Record_;
 }
 
-async function setUp(url: string): Promise<Day> {
+async function setUp(url: string, round: number): Promise<Day> {
   const made = async (path: string, body: Record_): Promise<number> => {
     const { status, body: answer } = await ask(`${url}/api/v1${path}`, 'POST', body);
     if (status !== 201) throw new Error(`${path}: ${status} ${JSON.stringify(answer)}`);
     return Number(answer.id);
   };
   const ago = (hours: number) => new Date(Date.now() - hours * 3_600_000).toISOString();
-  const heap = await made('/heaps', { name: 'Gate heap', system: 'water', binder: 'sodium-bentonite' });
+  const heap = await made('/heaps', {
+    name: `Gate heap ${round}`,
+    system: 'water',
+    binder: 'sodium-bentonite'
+  });
   // In temper, and enough for all molds of a round.
   await made(`/heaps/${heap}/entries`, {
     kind: 'mixed',
@@ -126,14 +130,14 @@ async function setUp(url: string): Promise<Day> {
   const squeeze = { holds: true, shrinks: true, breaks: 'crisp', palm: 'clean', prints: 'sharp' };
   await made(`/heaps/${heap}/tests`, { kind: 'squeeze', at: ago(1), ...squeeze });
   const flask = await made('/flasks', {
-    name: 'Oak',
+    name: `Oak ${round}`,
     length_mm: 300,
     width_mm: 200,
     cope_mm: 90,
     drag_mm: 80
   });
   const pattern = await made('/patterns', {
-    name: 'Latch',
+    name: `Latch ${round}`,
     known_by: 'displacement',
     volume_l: 0.06,
     length_mm: 110,
