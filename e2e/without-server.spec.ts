@@ -141,6 +141,8 @@ test.describe('where the page is secure', () => {
     await page.getByRole('button', { name: 'It is over' }).click();
     const outbox = page.getByRole('region', { name: 'Outbox' });
     await expect(outbox).toContainText('The casting is over');
+    // No amount on a page of before is added a second time for want of a word.
+    await expect(bar).toContainText('do not add it twice');
     // So does an answer to the trainer, whose truth is told at once.
     await page.goto(`${server.url}/trainer?training=mold`);
     await ready(page);

@@ -8,6 +8,7 @@
   import { plainKey, type Given } from '$lib/workers/kept-pages';
   import { dayOf } from '$lib/ui/date/reader-day';
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
+  import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import { readAnew } from '$lib/ui/read-anew';
   import { Ticking } from '$lib/ui/timer/ticking.svelte';
 
@@ -20,6 +21,15 @@
   let kept = $state<Record<string, string>>({});
   const as_of = $derived(kept[here]);
   const old_h = $derived(as_of ? Math.floor((clock.now - Date.parse(as_of)) / 3_600_000) : 0);
+
+  /** Amounts of before know nothing of what was logged since, nor of how long the sand has stood. */
+  const advice = $derived(
+    outbox.items.length > 0
+      ? 'What waits in the outbox is not counted here: do not add it twice.'
+      : old_h >= 6
+        ? 'Squeeze the sand before you go by an amount here.'
+        : 'What you log waits here.'
+  );
 
   onMount(() => {
     const opened = document.documentElement.dataset.kept;
@@ -47,8 +57,6 @@
 
 {#if as_of}
   {@const day = dayOf(as_of) === dayOf(clock.now) ? '' : `${shortDate(as_of)}, `}
-  {@const advice =
-    old_h >= 6 ? 'Squeeze the sand before you go by an amount here.' : 'What you log waits here.'}
   <div class="bar">
     <p role="status">
       <strong>As of {day}{shortTime(as_of)}{old_h >= 1 ? `, ${old_h} h ago` : ''}.</strong> Brunkel is out of
