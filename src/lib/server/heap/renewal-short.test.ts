@@ -12,17 +12,21 @@ beforeAll(async () => {
 afterAll(() => shed.remove());
 
 describe('a heap that its molds find short', () => {
-  it('is made up to what they want, and no richer in clay than it is aimed at', async () => {
-    const { db } = shed;
-    const [{ targets }, before] = await Promise.all([readHeap(db, 1), readState(db, 1)]);
-    const renewal = await readRenewal(db, 1, await windowsWhenShort(db, 1, 5));
-    if (!renewal.feasible) throw new Error('it can be made up');
-    expect(renewal.result.total_kg).toBeGreaterThanOrEqual(before.total_kg + 5 - 1e-6);
-    const { min, max } = targets.active_clay_percent;
-    // Clay that nobody priced costs nothing: without its window most of the five kilograms would be clay.
-    expect(renewal.result.active_clay_percent).toBeLessThanOrEqual((min + max) / 2 + 1e-6);
-    const of = (role: RegExp) =>
-      renewal.additions.reduce((sum, { name, kg }) => sum + (role.test(name.toLowerCase()) ? kg : 0), 0);
-    expect(of(/sand/)).toBeGreaterThan(of(/clay|bentonite/));
-  });
+  // Amounts off by a gram or two: rounding to what a scale shows must not leave the molds short on any of them.
+  it.each([5, 5.001, 5.002, 5.003, 5.004])(
+    'by %f kg is made up to what they want, and no richer in clay than it is aimed at',
+    async (more_kg) => {
+      const { db } = shed;
+      const [{ targets }, before] = await Promise.all([readHeap(db, 1), readState(db, 1)]);
+      const renewal = await readRenewal(db, 1, await windowsWhenShort(db, 1, more_kg));
+      if (!renewal.feasible) throw new Error('it can be made up');
+      expect(renewal.result.total_kg).toBeGreaterThanOrEqual(before.total_kg + more_kg - 1e-6);
+      const { min, max } = targets.active_clay_percent;
+      // Clay that nobody priced costs nothing: without its window most of what is lacking would be clay.
+      expect(renewal.result.active_clay_percent).toBeLessThanOrEqual((min + max) / 2 + 1e-6);
+      const of = (role: RegExp) =>
+        renewal.additions.reduce((sum, { name, kg }) => sum + (role.test(name.toLowerCase()) ? kg : 0), 0);
+      expect(of(/sand/)).toBeGreaterThan(of(/clay|bentonite/));
+    }
+  );
 });

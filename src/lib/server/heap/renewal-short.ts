@@ -5,6 +5,8 @@ import { readHeap } from './heaps';
 
 /** Above what is lacking, so that whole bags and clay have room (handbook default). */
 const ROOM = 1.15;
+/** Each amount is weighed to 5 g and may come out half of that short: so much on top outweighs twenty of them, kg. */
+const ROUNDED_OFF_KG = 0.05;
 
 /**
  * Where a heap should land that its molds find short: by so much heavier, and no richer in clay than it is or is aimed at.
@@ -23,7 +25,7 @@ export async function windowsWhenShort(
   ]);
   const { min, max } = targets.active_clay_percent;
   const aim = (min + max) / 2;
-  const least_kg = total_kg + more_kg;
+  const least_kg = total_kg + more_kg + ROUNDED_OFF_KG;
   return {
     total_kg: { min: least_kg, max: ROOM * least_kg },
     active_clay_percent: { min: Math.max(min, Math.min(clay.value, aim)), max: Math.max(clay.value, aim) }
