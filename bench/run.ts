@@ -1,7 +1,6 @@
-import { ageing } from './ageing';
+import { measuredAsBuilt } from './as-built';
 import { castingPlan } from './casting-plan';
 import { charting } from './charting';
-import { computing } from './computing';
 import { estimatorTrial } from './estimator-trial';
 import { roughly } from './rough/measured';
 import { planning } from './planning';
@@ -37,12 +36,12 @@ const estimating: Measured[] = [
   }
 ];
 const rows: Measured[] = [
-  ...(await computing()),
+  ...(await measuredAsBuilt('bench/computing.ts', 'computing')),
   ...(await planning()),
   ...(await castingPlan()),
   ...estimating,
   ...roughly(),
-  ...(await ageing()),
+  ...(await measuredAsBuilt('bench/ageing.ts', 'ageing')),
   ...(await meshing()),
   ...(await serving()),
   ...(await slowNetwork()),

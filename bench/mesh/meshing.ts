@@ -2,10 +2,10 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { layOut } from '../../src/core/mold/placement';
 import { writeStl } from '../../src/core/pattern/file/write-stl';
 import { torus } from '../../src/core/pattern/shape/bodies';
+import { builtFile } from '../as-built';
 import type { Measured } from '../table';
 import { pageTasks } from './page-tasks';
 
@@ -31,13 +31,14 @@ interface Body {
 /** Meshes from a thousand to a million triangles: read, measured, searched; beside admesh where that is installed. */
 export async function meshing(): Promise<Measured[]> {
   const folder = mkdtempSync(join(tmpdir(), 'brunkel-mesh-'));
+  const program = await builtFile('bench/mesh/measured-body.ts');
   try {
     const bodies: Body[] = [];
     let million = '';
     for (const [ring, tube] of BODIES) {
       const file = join(folder, `${ring}.stl`);
       writeFileSync(file, writeStl(torus(0.05, 0.02, ring, tube)));
-      const tries = Array.from({ length: TRIES }, () => measuredBody(file));
+      const tries = Array.from({ length: TRIES }, () => measuredBody(program.file, file));
       bodies.push(tries.reduce((a, b) => (b.checked_s + b.analysed_s < a.checked_s + a.analysed_s ? b : a)));
       million = file;
     }
@@ -65,16 +66,16 @@ export async function meshing(): Promise<Measured[]> {
       { what: 'a dozen patterns placed', value: dozenPlaced(), target: 1, unit: 's' }
     ];
   } finally {
+    program.remove();
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
-function measuredBody(file: string): Body {
-  const { stdout, stderr } = spawnSync(
-    process.execPath,
-    ['--import', 'tsx', fileURLToPath(new URL('./measured-body.ts', import.meta.url)), file],
-    { encoding: 'utf8', maxBuffer: 1 << 24 }
-  );
+function measuredBody(program: string, file: string): Body {
+  const { stdout, stderr } = spawnSync(process.execPath, [program, file], {
+    encoding: 'utf8',
+    maxBuffer: 1 << 24
+  });
   const line = stdout.trim().split('\n').at(-1);
   if (!line?.startsWith('{')) throw new Error(`A mesh was not measured: ${stderr}`);
   // Our own process prints what `Body` names.
