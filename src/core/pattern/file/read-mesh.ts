@@ -1,6 +1,6 @@
 import { countText } from '../../quantity/count';
 import { MeshFault } from '../mesh/fault';
-import { boxOf, sidesOf } from '../mesh/measure';
+import { boxOf, sidesOf, type Box } from '../mesh/measure';
 import type { Triangles } from '../mesh/triangles';
 import { readObj } from './obj';
 import { isBinaryStl, readStl } from './stl';
@@ -38,9 +38,10 @@ export function readMesh(bytes: Uint8Array, unit?: MeshUnit): MeshFile {
     format === '3mf' ? readThreeMf(bytes) : { triangles: format === 'obj' ? readObj(bytes) : readStl(bytes) };
   const { triangles } = read;
   if (triangles.length === 0) throw new MeshFault('It holds no triangle: export the body again.');
-  mustBeNumbers(triangles);
   const stated_m = 'unit_m' in read ? (read.unit_m as number) : null;
-  const longest = Math.max(...sidesOf(boxOf(triangles)));
+  const box = boxOf(triangles);
+  mustBeNumbers(triangles, box);
+  const longest = Math.max(...sidesOf(box));
   if (!(longest > 0)) throw new MeshFault('All its corners lie at one place.');
   const guess = unit ?? (stated_m === null ? guessUnit(longest) : nameOf(stated_m));
   const scale = MESH_UNITS[guess] / (stated_m ?? 1);
@@ -49,11 +50,9 @@ export function readMesh(bytes: Uint8Array, unit?: MeshUnit): MeshFile {
   return { format, triangles, unit: guess, unit_stated: stated_m !== null };
 }
 
-function mustBeNumbers(triangles: Triangles): void {
-  // What is no number, or endless, less itself is no number either, and stays in the sum.
-  let sound = 0;
-  for (let i = 0; i < triangles.length; i++) sound += triangles[i]! - triangles[i]!;
-  if (sound === 0) return;
+/** @param box of its corners, which holds none that is no number */
+function mustBeNumbers(triangles: Triangles, { least, most }: Box): void {
+  if ([...least, ...most].every(Number.isFinite)) return;
   const first = triangles.findIndex((value) => !Number.isFinite(value));
   throw new MeshFault(
     `Corner ${countText(Math.floor(first / 3) + 1)} is no number: the file is damaged. Export it again.`

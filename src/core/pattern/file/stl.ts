@@ -39,18 +39,25 @@ export function readStl(bytes: Uint8Array): Triangles {
 }
 
 /** A triangle's record in pairs of bytes: normal, three corners, attributes. */
-const RECORD = { pairs: TRIANGLE_BYTES / 2, corners: 6, corner_pairs: 18 } as const;
+const RECORD = { pairs: TRIANGLE_BYTES / 2, corners: 6 } as const;
 
 function binary(bytes: Uint8Array): Triangles {
   const count = statedCount(bytes);
   const triangles = new Float32Array(9 * count);
-  // Records of 50 bytes hold no number where a list of numbers could begin; by pairs of bytes they are copied as they are.
+  // Records of 50 bytes hold no number where a list of numbers could begin; each is put together of two pairs of bytes.
   const even = bytes.byteOffset % 2 === 0 ? bytes : bytes.slice();
-  const from = new Uint16Array(even.buffer, even.byteOffset + HEAD_BYTES, count * RECORD.pairs);
-  const to = new Uint16Array(triangles.buffer);
-  for (let t = 0, at = 0; t < count; t++) {
-    const corners = t * RECORD.pairs + RECORD.corners;
-    for (let i = 0; i < RECORD.corner_pairs; i++) to[at++] = from[corners + i]!;
+  const pairs = new Uint16Array(even.buffer, even.byteOffset + HEAD_BYTES, count * RECORD.pairs);
+  const bits = new Int32Array(triangles.buffer);
+  for (let at = 0, i = RECORD.corners; at < bits.length; at += 9, i += RECORD.pairs) {
+    bits[at] = pairs[i]! | (pairs[i + 1]! << 16);
+    bits[at + 1] = pairs[i + 2]! | (pairs[i + 3]! << 16);
+    bits[at + 2] = pairs[i + 4]! | (pairs[i + 5]! << 16);
+    bits[at + 3] = pairs[i + 6]! | (pairs[i + 7]! << 16);
+    bits[at + 4] = pairs[i + 8]! | (pairs[i + 9]! << 16);
+    bits[at + 5] = pairs[i + 10]! | (pairs[i + 11]! << 16);
+    bits[at + 6] = pairs[i + 12]! | (pairs[i + 13]! << 16);
+    bits[at + 7] = pairs[i + 14]! | (pairs[i + 15]! << 16);
+    bits[at + 8] = pairs[i + 16]! | (pairs[i + 17]! << 16);
   }
   return triangles;
 }

@@ -51,7 +51,7 @@ export function measure(triangles: Triangles): Measures {
   return { volume_m3: volume6 / 6, area_m2: area2 / 2, box };
 }
 
-/** The box along the axes that holds all corners. */
+/** The box along the axes that holds all corners; a corner that is no number, or endless, shows in it. */
 export function boxOf(triangles: Triangles): Box {
   let [x0, y0, z0] = [Infinity, Infinity, Infinity];
   let [x1, y1, z1] = [-Infinity, -Infinity, -Infinity];
@@ -59,12 +59,12 @@ export function boxOf(triangles: Triangles): Box {
     const x = triangles[i]!;
     const y = triangles[i + 1]!;
     const z = triangles[i + 2]!;
-    if (x < x0) x0 = x;
-    if (x > x1) x1 = x;
-    if (y < y0) y0 = y;
-    if (y > y1) y1 = y;
-    if (z < z0) z0 = z;
-    if (z > z1) z1 = z;
+    x0 = Math.min(x0, x);
+    x1 = Math.max(x1, x);
+    y0 = Math.min(y0, y);
+    y1 = Math.max(y1, y);
+    z0 = Math.min(z0, z);
+    z1 = Math.max(z1, z);
   }
   return { least: [x0, y0, z0], most: [x1, y1, z1] };
 }

@@ -37,6 +37,11 @@ function pointsOf(triangles: Triangles): { point_of: Uint32Array; points: number
   const point_of = new Uint32Array(corners);
   let points = 0;
   for (let corner = 0, i = 0; corner < corners; corner++, i += 3) {
+    const near = lookedBack(bits, i);
+    if (near > 0) {
+      point_of[corner] = point_of[corner - near]!;
+      continue;
+    }
     // Minus nothing is nothing.
     const x = bits[i]! === MINUS_NOTHING ? 0 : bits[i]!;
     const y = bits[i + 1]! === MINUS_NOTHING ? 0 : bits[i + 1]!;
@@ -74,6 +79,23 @@ function pointsOf(triangles: Triangles): { point_of: Uint32Array; points: number
 }
 
 const MINUS_NOTHING = -0x80000000;
+
+/**
+ * How many corners back the same one was met, of those of this triangle and the one before; 0 for none of them. Most files go
+ * from a triangle to its neighbour, which shares two corners with it: those need not be looked for among all.
+ */
+function lookedBack(bits: Int32Array, i: number): number {
+  if (i < 15) return 0;
+  const x = bits[i]!;
+  const y = bits[i + 1]!;
+  const z = bits[i + 2]!;
+  if (bits[i - 9] === x && bits[i - 8] === y && bits[i - 7] === z) return 3;
+  if (bits[i - 6] === x && bits[i - 5] === y && bits[i - 4] === z) return 2;
+  if (bits[i - 12] === x && bits[i - 11] === y && bits[i - 10] === z) return 4;
+  if (bits[i - 3] === x && bits[i - 2] === y && bits[i - 1] === z) return 1;
+  if (bits[i - 15] === x && bits[i - 14] === y && bits[i - 13] === z) return 5;
+  return 0;
+}
 /** Sides of a point that are gone through one by one. */
 const MANY_SIDES = 64;
 
