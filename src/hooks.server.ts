@@ -6,6 +6,8 @@ import { check } from '$lib/schema/validate';
 import { closeDatabase, database } from '$lib/server/database/current';
 import { troubleLine } from '$lib/server/database/trouble';
 import { passGate } from '$lib/server/http/gate';
+import { openRecords } from '$lib/server/http/guard';
+import { keptAnswer } from '$lib/server/http/kept-answers';
 import { problem, problemOf } from '$lib/server/http/problem';
 import { pageOf } from '$lib/server/http/trouble-page';
 import { keepCopying } from '$lib/server/records/copies';
@@ -51,9 +53,9 @@ export const handle: Handle = async ({ event, resolve }) => {
     if (!(thrown instanceof Refusal)) throw thrown;
     return isApi || event.isDataRequest ? problemOf(thrown) : pageOf(thrown);
   }
-  const response = await resolve(event, {
-    transformPageChunk: ({ html }) => html.replace('%brunkel.mode%', mode)
-  });
+  const response = await keptAnswer(event, openRecords, async () =>
+    resolve(event, { transformPageChunk: ({ html }) => html.replace('%brunkel.mode%', mode) })
+  );
   if (isApi && response.status >= 400 && !response.headers.get('content-type')?.includes('json')) {
     return problem(
       response.status,

@@ -82,7 +82,7 @@ const LOOKED_AT_MS = 500;
 let looked = -Infinity;
 
 /** The records, still in their place: looked at now and then when reading, and always when writing. */
-async function openRecords(): Promise<Database> {
+export async function openRecords(): Promise<Database> {
   const db = await database();
   const now = performance.now();
   if (now - looked > LOOKED_AT_MS) {
