@@ -1,7 +1,7 @@
-import { spawn } from 'node:child_process';
+import { fork } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath, pathToFileURL } from 'node:url';
+import { fileURLToPath } from 'node:url';
 import { rolldown } from 'rolldown';
 import type { Measured } from './table';
 
@@ -42,13 +42,8 @@ export async function builtFile(module: string): Promise<AsBuilt> {
 export async function measuredAsBuilt(module: string, name: string): Promise<Measured[]> {
   const { file, remove } = await builtFile(module);
   try {
-    const run = `const measured = await import(${JSON.stringify(pathToFileURL(file).href)});
-      process.send(await measured[${JSON.stringify(name)}](), () => process.exit());`;
     return await new Promise((resolve, reject) => {
-      const child = spawn(process.execPath, ['--input-type=module', '--eval', run], {
-        cwd: ROOT,
-        stdio: ['ignore', 'inherit', 'inherit', 'ipc']
-      });
+      const child = fork(join(ROOT, 'bench/measuring.mjs'), [file, name], { cwd: ROOT, execArgv: [] });
       // What is sent are its rows.
       child.once('message', (rows) => resolve(rows as Measured[]));
       child.once('exit', (code) =>

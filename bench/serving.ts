@@ -28,6 +28,7 @@ export async function serving(): Promise<Measured[]> {
       },
       ...(await busy(`${url}/api/v1/heaps/1/state`, 'state', 300)),
       ...(await busy(`${url}/heaps/1`, 'Heap page', 90)),
+      ...(await writing(url)),
       { what: 'first page JavaScript, gzip', value: await firstLoadKb(url, '/'), target: 150, unit: 'kB' },
       {
         what: 'Heap page JavaScript, gzip',
@@ -83,6 +84,41 @@ async function answering(url: string, connections: number): Promise<number[]> {
   };
   await Promise.all(Array.from({ length: connections }, one));
   return times.sort((a, b) => a - b);
+}
+
+const WRITERS = 64;
+/** What each of them writes, one after the other. */
+const WRITTEN_BY_ONE = 4;
+
+/** Sixty-four devices that log at once: how long half of the entries take to be stored. */
+async function writing(url: string): Promise<Measured[]> {
+  const times: number[] = [];
+  const one = async (writer: number) => {
+    for (let i = 0; i < WRITTEN_BY_ONE; i++) {
+      const began = performance.now();
+      const response = await fetch(`${url}/api/v1/heaps/1/entries`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({
+          kind: 'noted',
+          at: new Date().toISOString(),
+          note: `${writer} looked ${i + 1} times`
+        })
+      });
+      if (response.status !== 201) throw new Error(`An entry was answered with ${response.status}`);
+      times.push(performance.now() - began);
+    }
+  };
+  await Promise.all(Array.from({ length: WRITERS }, (_, writer) => one(writer)));
+  times.sort((a, b) => a - b);
+  return [
+    {
+      what: `${WRITERS} devices log at once, median`,
+      value: times[times.length / 2]!,
+      target: 2000,
+      unit: 'ms'
+    }
+  ];
 }
 
 async function medianMs(url: string): Promise<number> {

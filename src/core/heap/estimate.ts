@@ -115,6 +115,14 @@ export function questionEntry(
   return kindOf(entry.event.kind).question?.(entry.event, asking) ?? null;
 }
 
+/** A direction over the state, kept between moves. */
+let direction_kept = new Float64Array(0);
+
+function directionOf(length: number): Float64Array {
+  if (direction_kept.length !== length) direction_kept = new Float64Array(length);
+  return direction_kept;
+}
+
 /** One move of sand, in place: its mean, its Jacobian, its noise. */
 export function applyMove(draft: Draft, move: Move): void {
   const bodies: Bodies = bodiesOf(draft);
@@ -124,7 +132,7 @@ export function applyMove(draft: Draft, move: Move): void {
   const place = (key: BodyKey) => placeOf(layout, key)!;
   const found = noises(bodies, move);
   carryDoubt(draft.covariance, place, bodies, move);
-  const direction = new Float64Array(draft.mean.length);
+  const direction = directionOf(draft.mean.length);
   for (const { along, sd } of found) {
     direction.fill(0);
     for (const [key, parts] of along)

@@ -39,7 +39,19 @@ export function dot(a: Vector, b: Vector): number {
 
 /** aᵀ·P·b */
 export function quadratic(p: Covariance, a: Vector, b: Vector): number {
-  return dot(a, times(p, b));
+  const size = sizeOf(p);
+  const length = a.length;
+  let sum = 0;
+  for (let j = 0; j < b.length; j++) {
+    const weight = b[j]!;
+    if (weight === 0) continue;
+    // Row j is column j, as P is symmetric.
+    const row = j * size;
+    let along = 0;
+    for (let i = 0; i < length; i++) along += a[i]! * p[row + i]!;
+    sum += weight * along;
+  }
+  return sum;
 }
 
 /** Places that are not nothing, kept between calls: most directions touch a body or two of many. */
@@ -66,12 +78,16 @@ export function addOuter(p: Covariance, a: Vector, scale: number): void {
 /** A row of a Jacobian that is not that of the identity: its index, and its entries as [column, weight]. */
 export type ChangedRow = readonly [row: number, entries: readonly (readonly [number, number])[]];
 
+/** Changed rows, kept between calls. */
+let rows = new Float64Array(128);
+
 /** J·P·Jᵀ in place, for a J that is the identity but for some rows. */
 export function carry(p: Covariance, changed: readonly ChangedRow[]): void {
   const size = sizeOf(p);
   const count = changed.length;
   // All of J·P before any of it is written, as one changed row may hang on another.
-  const rows = new Float64Array(count * size);
+  if (rows.length < count * size) rows = new Float64Array(2 * count * size);
+  rows.fill(0, 0, count * size);
   for (let c = 0; c < count; c++) {
     for (const [column, weight] of changed[c]![1]) {
       for (let k = 0; k < size; k++)
@@ -103,40 +119,51 @@ export function carry(p: Covariance, changed: readonly ChangedRow[]): void {
  */
 export function passOn(
   p: Covariance,
-  x: readonly number[],
+  x: ArrayLike<number>,
   share: number,
   along: Vector,
-  passing: readonly number[] | null
+  passing: ArrayLike<number> | null
 ): void {
   const size = sizeOf(p);
-  if (sums.length < size) sums = new Float64Array(2 * size);
+  if (sums.length < size) {
+    sums = new Float64Array(2 * size);
+    changes = new Uint8Array(2 * size);
+    changed_at = new Int32Array(2 * size);
+  }
   // J·P row by row, …
-  passRows(p, size, 1, x, share, along, passing, null);
-  const changing = passing === null ? x : [...x, ...passing.filter((to) => to >= 0)];
+  passRows(p, size, 1, x, share, along, passing, null, size);
+  changes.fill(0, 0, size);
+  for (let i = 0; i < x.length; i++) {
+    changes[x[i]!] = 1;
+    if (passing !== null && passing[i]! >= 0) changes[passing[i]!] = 1;
+  }
+  let count = 0;
+  for (let k = 0; k < size; k++) if (changes[k]) changed_at[count++] = k;
   // … then (J·P)·Jᵀ column by column where both change; the rest is the same from both sides.
-  passRows(p, 1, size, x, share, along, passing, changing);
-  const stays = new Uint8Array(size).fill(1);
-  for (const row of changing) stays[row] = 0;
-  for (const row of changing) {
-    for (let k = 0; k < size; k++) if (stays[k]) p[k * size + row] = p[row * size + k]!;
+  passRows(p, 1, size, x, share, along, passing, changed_at, count);
+  for (let c = 0; c < count; c++) {
+    const row = changed_at[c]!;
+    for (let k = 0; k < size; k++) if (!changes[k]) p[k * size + row] = p[row * size + k]!;
   }
 }
 
-/** Sums over a body, kept between calls. */
+/** Kept between calls: sums over a body, which places change, and those that do one after the other. */
 let sums = new Float64Array(64);
+let changes = new Uint8Array(64);
+let changed_at = new Int32Array(64);
 
-/** One side of `passOn`, at the places `at` of the other side; null for all of them. */
+/** One side of `passOn`, at `count` places `at` of the other side; null for all of them. */
 function passRows(
   p: Covariance,
   step: number,
   next: number,
-  x: readonly number[],
+  x: ArrayLike<number>,
   share: number,
   along: Vector,
-  passing: readonly number[] | null,
-  at: readonly number[] | null
+  passing: ArrayLike<number> | null,
+  at: Int32Array | null,
+  count: number
 ): void {
-  const count = at === null ? Math.max(step, next) : at.length;
   for (let n = 0; n < count; n++) {
     let total = 0;
     const k = (at === null ? n : at[n]!) * next;

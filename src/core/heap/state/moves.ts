@@ -164,20 +164,17 @@ export function carryDoubt(p: Covariance, place: (key: BodyKey) => number, bodie
     case 'carry': {
       const total = massThere(bodies, move);
       if (!(total > 0)) return;
-      const ways = move.along ? [move, move.along] : [move];
       // Of a body that is emptied by weight, what nobody is sure of stays behind.
       const share = Math.min(1, move.kg / total);
-      const direction = ways.flatMap(({ from }) =>
-        toVector(bodyOf(bodies, from)).map((value) => (value * share) / total)
-      );
-      const lost = PART_COUNT;
-      const passing = ways.flatMap(({ to }) => passingTo(to, place, same) ?? Array<number>(lost).fill(-1));
+      const one = wayOf(bodies, move.from, move.to, share / total, place);
+      if (!move.along) return passOn(p, one.x, share, one.along, one.passing);
+      const two = wayOf(bodies, move.along.from, move.along.to, share / total, place);
       return passOn(
         p,
-        ways.flatMap(({ from }) => placesOf(from, place)),
+        [...one.x, ...two.x],
         share,
-        direction,
-        passing
+        [...one.along, ...two.along],
+        [...(one.passing ?? LOST), ...(two.passing ?? LOST)]
       );
     }
     case 'burn': {
@@ -192,17 +189,39 @@ export function carryDoubt(p: Covariance, place: (key: BodyKey) => number, bodie
 }
 
 const NO_DIRECTION: readonly number[] = Array<number>(PART_COUNT).fill(0);
+const LOST: readonly number[] = Array<number>(PART_COUNT).fill(-1);
 
-const placesOf = (key: BodyKey, place: (key: BodyKey) => number): number[] =>
-  NO_DIRECTION.map((_, part) => place(key) + part);
+/** One way of a `carry`, for `passOn`: where it leaves, along what the share itself moves, and where it arrives. */
+function wayOf(
+  bodies: Bodies,
+  from: BodyKey,
+  to: BodyKey | null,
+  factor: number,
+  place: (key: BodyKey) => number
+) {
+  return {
+    x: placesOf(from, place),
+    along: toVector(scaled(bodyOf(bodies, from), factor)),
+    passing: passingTo(to, place, same)
+  };
+}
+
+function placesOf(key: BodyKey, place: (key: BodyKey) => number): number[] {
+  const at = place(key);
+  const places: number[] = [];
+  for (let part = 0; part < PART_COUNT; part++) places.push(at + part);
+  return places;
+}
 
 function passingTo(to: BodyKey | null, place: (key: BodyKey) => number, by: Passing): number[] | null {
   if (to === null) return null;
   const at = place(to);
-  return NO_DIRECTION.map((_, part) => {
+  const places: number[] = [];
+  for (let part = 0; part < PART_COUNT; part++) {
     const target = by(part);
-    return target === null ? -1 : at + target;
-  });
+    places.push(target === null ? -1 : at + target);
+  }
+  return places;
 }
 
 /** One source of error of a move, over the bodies it touches. */

@@ -1,16 +1,19 @@
+import { setImmediate } from 'node:timers/promises';
 import {
   believedDryShare,
-  believedMass,
   believedMoisture,
   drafted,
   firstBelief,
+  sandOf,
   type Belief,
+  type Draft,
   type HeapNature
 } from '$core/heap/state/belief';
 import { before, withBatchTests, type LedgerEntry } from '$core/heap/entry';
 import { advance, advanceInto } from '$core/heap/estimate';
 import { LedgerError, apply, applyAsFarAs, emptyBooks, type Books } from '$core/heap/ledger';
-import { standUntil } from '$core/heap/standing';
+import { stand, standUntil } from '$core/heap/standing';
+import { totalMass } from '$core/material/composition';
 
 /**
  * A heap's entries in order and, as far as somebody asked, what they make of the books and the estimate: at the end,
@@ -33,7 +36,8 @@ export interface HeapLedger {
 /** How far a ledger was worked out. */
 interface Walk {
   done: number;
-  belief: Belief;
+  /** Its own, to be written in place. */
+  belief: Draft;
   books: Books;
   checkpoints: Checkpoint[];
   /** Figures after every entry. */
@@ -143,32 +147,44 @@ function sameEntry(a: LedgerEntry, b: LedgerEntry): boolean {
 
 /** The ledger worked out to its end. */
 export function walked(ledger: HeapLedger): HeapLedger {
-  const { walk, entries, count, nature } = ledger;
-  if (walk.done >= count) return ledger;
+  if (ledger.walk.done < ledger.count) walkTo(ledger, ledger.count);
+  return ledger;
+}
+
+/** Entries that are worked out in one go while others wait: some ten milliseconds. */
+const STRETCH = 256;
+
+/** The same of one that nobody else holds yet, with a pause now and then in which others are served. */
+export async function walkedInStretches(ledger: HeapLedger): Promise<HeapLedger> {
+  const { walk, count } = ledger;
+  while (count - walk.done > STRETCH) {
+    walkTo(ledger, walk.done + STRETCH);
+    await setImmediate();
+  }
+  return walked(ledger);
+}
+
+function walkTo({ walk, entries, nature }: HeapLedger, end: number): void {
   walk.balances.length = walk.done;
   walk.story_ends.length = walk.done;
   walk.story.length = walk.story_ends[walk.done - 1] ?? 0;
-  if (walk.done < count) walk.belief = drafted(walk.belief);
-  while (walk.done < count) {
+  walk.belief = drafted(walk.belief);
+  while (walk.done < end) {
     const entry = entries[walk.done]!;
     const ms = Date.parse(entry.at);
-    standThrough(nature, walk, ms);
+    standThrough(nature, walk, entry.at, ms);
     advanceInto(nature, walk.belief, entry);
     walk.books = keptBooks(walk, entry, nature);
     walk.done += 1;
-    const moisture = believedMoisture(walk.belief);
-    walk.balances.push({
-      total_kg: believedMass(walk.belief).value,
-      moisture: moisture.value,
-      moisture_sd: moisture.sd
-    });
-    walk.story.push(pointOf(walk.belief, ms));
+    const point = pointOf(walk.belief, ms);
+    const { moisture, moisture_sd } = point;
+    walk.balances.push({ total_kg: Math.max(0, totalMass(sandOf(walk.belief))), moisture, moisture_sd });
+    walk.story.push(point);
     walk.story_ends.push(walk.story.length);
     const { done, belief, books, checkpoints } = walk;
     if (done % SPACING === 0 && (checkpoints.at(-1)?.done ?? 0) < done)
       walk.checkpoints = [...checkpoints, { done, belief: drafted(belief), books }];
   }
-  return ledger;
 }
 
 /** The books after one more entry; an entry that an older version let overdraw takes what there was. */
@@ -182,25 +198,35 @@ function keptBooks(walk: Walk, entry: LedgerEntry, nature: HeapNature): Books {
   }
 }
 
-/** Points between the last entry and the next, so that a long stay shows its curve. */
-function standThrough(nature: HeapNature, walk: Walk, until_ms: number): void {
-  if (walk.belief.at === null) return;
-  for (const point of standingPoints(nature, walk.belief, until_ms)) walk.story.push(point);
+/** Stands until the next entry, with points on the way, so that a long stay shows its curve. */
+function standThrough(nature: HeapNature, walk: Walk, until: string, until_ms: number): void {
+  const { belief, story } = walk;
+  if (belief.at === null) return;
+  const from_ms = Date.parse(belief.at);
+  for (const point of pointsWithin(nature, belief, from_ms, until_ms)) story.push(point);
+  stand(nature, belief, until);
+  if (until_ms > from_ms) story.push(pointOf(belief, until_ms));
 }
 
 /** The story's points while a heap stands: from its last entry (left out) to a time (put in). */
 export function standingPoints(nature: HeapNature, belief: Belief, until_ms: number): StoryPoint[] {
-  const points: StoryPoint[] = [];
   const from_ms = Date.parse(belief.at!);
-  const point = (ms: number) =>
-    points.push(pointOf(standUntil(nature, belief, new Date(ms).toISOString()), ms));
+  const points = pointsWithin(nature, belief, from_ms, until_ms);
+  return until_ms > from_ms ? [...points, pointAt(nature, belief, until_ms)] : points;
+}
+
+/** Those between two times, both left out. */
+function pointsWithin(nature: HeapNature, belief: Belief, from_ms: number, until_ms: number): StoryPoint[] {
+  const points: StoryPoint[] = [];
   // A curve flattens as it goes on: steps grow with how long it stood, and a heap that was forgotten for years has some
   // hundred points and not ten thousand.
   for (let ms = from_ms + STORY_STEP_MS; ms < until_ms; ms += Math.max(STORY_STEP_MS, (ms - from_ms) / 50))
-    point(ms);
-  if (until_ms > from_ms) point(until_ms);
+    points.push(pointAt(nature, belief, ms));
   return points;
 }
+
+const pointAt = (nature: HeapNature, belief: Belief, ms: number): StoryPoint =>
+  pointOf(standUntil(nature, belief, new Date(ms).toISOString()), ms);
 
 function pointOf(belief: Belief, ms: number): StoryPoint {
   const moisture = believedMoisture(belief);

@@ -9,7 +9,7 @@ import { RecordsTrouble } from '../database/trouble';
 import type { HeapRow } from '../database/tables';
 import { airOf, stationOf } from './air';
 import { hands } from './hands';
-import { ledgerOf, type HeapLedger } from './heap-ledger';
+import { ledgerOf, walkedInStretches, type HeapLedger } from './heap-ledger';
 import { natureOf } from './heaps';
 
 /**
@@ -90,9 +90,26 @@ export async function ledgerFor(db: Database, heap: HeapRow, transaction?: Trans
   if (mine && mine.by === by) return mine.ledger;
   const known = committed.get(db)?.get(heap.id);
   if (!mine && known?.by === by && known.ledger.version === heap.version) return known.ledger;
-  const ledger = ledgerOf(heap.id, heap.version, nature, await loadEntries(db, heap.id, transaction));
-  keep(db, { ledger, by }, transaction);
-  return ledger;
+  const load = async () => {
+    const entries = await loadEntries(db, heap.id, transaction);
+    const ledger = await walkedInStretches(ledgerOf(heap.id, heap.version, nature, entries));
+    keep(db, { ledger, by }, transaction);
+    return ledger;
+  };
+  // Pages that ask at once wait for the same one; a write sees what it has changed itself.
+  return transaction ? load() : loadedOnce(db, `${heap.id} ${heap.version} ${by}`, load);
+}
+
+const loading = new WeakMap<Database, Map<string, Promise<HeapLedger>>>();
+
+function loadedOnce(db: Database, key: string, load: () => Promise<HeapLedger>): Promise<HeapLedger> {
+  const all = loading.get(db) ?? new Map<string, Promise<HeapLedger>>();
+  loading.set(db, all);
+  const known = all.get(key);
+  if (known) return known;
+  const coming = load().finally(() => all.delete(key));
+  all.set(key, coming);
+  return coming;
 }
 
 const workedOutBy = (heap: HeapRow, hands_key: string, station: string) =>

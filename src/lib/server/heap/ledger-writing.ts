@@ -30,6 +30,7 @@ import {
   goesOn,
   overdrawnOf,
   rewritten,
+  walkedInStretches,
   type HeapLedger
 } from './heap-ledger';
 import { heapRow } from './heaps';
@@ -344,6 +345,8 @@ async function settle(
   const next = Array.isArray(changed)
     ? rewritten(ledger, version, inOrder(changed))
     : appended(ledger, version, changed);
+  // An entry of long ago has all that came after it worked out anew; who only looks is served meanwhile.
+  await walkedInStretches(next);
   const known = new Set(overdrawnOf(ledger).map(({ entry_id }) => entry_id));
   const wrong = overdrawnOf(next).find(({ entry_id }) => entry_id === changed_id || !known.has(entry_id));
   if (wrong) {

@@ -21,10 +21,10 @@
     lots: readonly LotChoice[];
     /** What lies there by the books, kg. */
     burnt_kg: number;
-    /** It was sorted since the last pour: what the books still have of it is within the doubt of what burnt. */
-    sorted: boolean;
+    /** There is some to be scraped off. */
+    there: boolean;
   }
-  const { heap, heap_version, lots, burnt_kg, sorted }: Props = $props();
+  const { heap, heap_version, lots, burnt_kg, there }: Props = $props();
   const oil = $derived(heap.system === 'oil');
   const form = new RecordForm();
   let text = $state('');
@@ -72,7 +72,7 @@
   }
 </script>
 
-{#if (burnt_kg > 0.005 && !sorted) || thrown_kg !== null}
+{#if there || thrown_kg !== null}
   <section class="grid gap-3" aria-label="Burnt skin">
     <h2>Burnt skin</h2>
     {#if thrown_kg === null}

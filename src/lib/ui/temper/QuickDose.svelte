@@ -1,6 +1,5 @@
 <script lang="ts">
   /** The dose of a heap on the Bench: splashes to tick, and one action that logs what went in. */
-  import { onMount } from 'svelte';
   import { weighable, massText } from '$core/quantity/display';
   import { liquidMeasure } from '$core/quantity/hand-measure';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
@@ -13,14 +12,13 @@
   import { startMulling } from './mull-timer';
   import { doseTicks } from './dose-ticks';
   import type { HeapFields, HeapState } from '$lib/schema/heap-state';
+  import { entrySchemas } from '$lib/ui/entry/entry-schema';
 
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
   const dose = $derived(now.prescription);
   const clay = $derived(dose.binder_kg > 0);
   const form = new RecordForm();
-  const schema = () => import('$lib/schema/entry').then(({ entries }) => entries[clay ? 'mixed' : 'water']);
-  // At hand by the time that it is pressed; until then the Bench comes without it.
-  onMount(() => void schema().catch(() => undefined));
+  const schemaOf = entrySchemas();
   function asTold() {
     const [water, clay] = [weighable(dose.water_kg, units()), weighable(dose.binder_kg, units())];
     return {
@@ -49,7 +47,8 @@
     const body = doseBody(heap, now, dosed);
     const said = doseWords(dosed, clay, units());
     const wet = now;
-    if (await form.submit(schema, body, (sent) => logEntry(heap.id, sent, said))) startMulling(heap, wet);
+    if (await form.submit(schemaOf(clay ? 'mixed' : 'water'), body, (sent) => logEntry(heap.id, sent, said)))
+      startMulling(heap, wet);
   }
 </script>
 
