@@ -1,12 +1,7 @@
-import { onMount } from 'svelte';
+import type { EntryKind } from '$lib/schema/entry';
 
-const schemas = () => import('$lib/schema/entry').then(({ entries }) => entries);
+/** What every kind of entry is held to: no page waits for it, and the frame has it at hand soon after (see `Late`). */
+export const entrySchemas = () => import('$lib/schema/entry').then(({ entries }) => entries);
 
-/**
- * The schema of an entry, for a form that is there before anybody needs it: the page comes without, and has it at hand by the
- * time that the button is pressed. To be called while a component is set up.
- */
-export function entrySchemas() {
-  onMount(() => void schemas().catch(() => undefined));
-  return (kind: keyof Awaited<ReturnType<typeof schemas>>) => () => schemas().then((all) => all[kind]);
-}
+/** The schema of one kind, for a form that asks for it once it is sent. */
+export const entrySchema = (kind: EntryKind) => () => entrySchemas().then((all) => all[kind]);

@@ -2,7 +2,7 @@
   import { nowIso } from '$core/time/now';
   /** Burnt sand that lies with the heap: scrape it off, weigh it, throw it out, and what replaces it. */
   import { weighable, massText } from '$core/quantity/display';
-  import { entries } from '$lib/schema/entry';
+  import { entrySchema } from '$lib/ui/entry/entry-schema';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { ingredientName } from '$lib/ui/entry/entry-words';
   import { logEntry } from '$lib/ui/entry/log-entry';
@@ -21,10 +21,10 @@
     lots: readonly LotChoice[];
     /** What lies there by the books, kg. */
     burnt_kg: number;
-    /** There is some to be scraped off. */
-    there: boolean;
+    /** It was sorted since the last pour: what the books still have of it is within the doubt of what burnt. */
+    sorted: boolean;
   }
-  const { heap, heap_version, lots, burnt_kg, there }: Props = $props();
+  const { heap, heap_version, lots, burnt_kg, sorted }: Props = $props();
   const oil = $derived(heap.system === 'oil');
   const form = new RecordForm();
   let text = $state('');
@@ -65,14 +65,14 @@
     event.preventDefault();
     const sent_kg = kg;
     const words = `${massText(kg ?? 0, units())} of burnt sand is out of the heap.`;
-    if (await form.submit(entries.discarded, bodyNow(), (sent) => logEntry(heap.id, sent, words))) {
+    if (await form.submit(entrySchema('discarded'), bodyNow(), (sent) => logEntry(heap.id, sent, words))) {
       thrown_kg = sent_kg ?? null;
       [kg, text] = [undefined, ''];
     }
   }
 </script>
 
-{#if there || thrown_kg !== null}
+{#if (burnt_kg > 0.005 && !sorted) || thrown_kg !== null}
   <section class="grid gap-3" aria-label="Burnt skin">
     <h2>Burnt skin</h2>
     {#if thrown_kg === null}

@@ -3,7 +3,7 @@
   import { durationText, fixed, massFigure, massText, weighable } from '$core/quantity/display';
   import { GRADE_NAMES } from '$core/bench/formula/squeeze';
   import { handMeasure, liquidMeasure } from '$core/quantity/hand-measure';
-  import { entrySchemas } from '$lib/ui/entry/entry-schema';
+  import { entrySchema } from '$lib/ui/entry/entry-schema';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -27,7 +27,6 @@
   const dose = $derived(now.prescription);
   const clay = $derived(dose.binder_kg > 0);
   const form = new RecordForm();
-  const schemaOf = entrySchemas();
   // One ticket for one version of the heap: it is drawn anew when the ledger changes, and keeps what was
   // ticked and typed when only the units or the hour do.
   let ticked = $state<boolean[]>(dose.splashes_kg.map(() => false));
@@ -60,7 +59,7 @@
     const body = bodyNow();
     const said = doseWords(dosed, clay, units());
     const wet = now;
-    if (await form.submit(schemaOf(body.kind), body, (sent) => logEntry(heap.id, sent, said)))
+    if (await form.submit(entrySchema(body.kind), body, (sent) => logEntry(heap.id, sent, said)))
       startMulling(heap, wet);
   }
 

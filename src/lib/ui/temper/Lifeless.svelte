@@ -2,7 +2,7 @@
   import { nowIso } from '$core/time/now';
   /** Moist, and yet it does not hold: what goes in is fines or clay, never water. Logged with one action. */
   import { weighable, massFigure, massText } from '$core/quantity/display';
-  import { entrySchemas } from '$lib/ui/entry/entry-schema';
+  import { entrySchema } from '$lib/ui/entry/entry-schema';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
   import FormTrouble from '$lib/ui/field/FormTrouble.svelte';
@@ -21,7 +21,6 @@
   const wanted_kg = $derived(fines ? dose.fines_kg : dose.binder_kg);
   const lot = $derived(fines ? dose.lots.fines : dose.lots.binder);
   const form = new RecordForm();
-  const schemaOf = entrySchemas();
   const proposed = weighable(wanted_kg, units());
   let kg = $state<number | undefined>(proposed.kg);
   let text = $state(proposed.text);
@@ -51,7 +50,7 @@
     event.preventDefault();
     const body = bodyNow();
     const words = `${massText(kg ?? 0, units())} of ${fines ? 'fines' : 'clay'} is in the heap. Squeeze it again.`;
-    await form.submit(schemaOf('added'), body, (sent) => logEntry(heap.id, sent, words));
+    await form.submit(entrySchema('added'), body, (sent) => logEntry(heap.id, sent, words));
   }
 </script>
 

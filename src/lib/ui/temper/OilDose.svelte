@@ -4,7 +4,7 @@
   import { durationText, weighable, massFigure, massText } from '$core/quantity/display';
   import { liquidMeasure } from '$core/quantity/hand-measure';
   import { liquidKgPerL } from '$core/reference/ingredients';
-  import { entrySchemas } from '$lib/ui/entry/entry-schema';
+  import { entrySchema } from '$lib/ui/entry/entry-schema';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import Posted from '$lib/ui/field/Posted.svelte';
@@ -20,7 +20,6 @@
 
   const dose = $derived(now.prescription);
   const form = new RecordForm();
-  const schemaOf = entrySchemas();
   const proposed = { oil: weighable(dose.oil_kg, units()), clay: weighable(dose.binder_kg, units()) };
   let oilKg = $state<number | undefined>(proposed.oil.kg);
   let oilText = $state(proposed.oil.text);
@@ -63,7 +62,7 @@
     event.preventDefault();
     const body = bodyNow();
     const words = `${parts.map((part) => massText(part.kg ?? 0, units())).join(' and ')} went into the heap.`;
-    await form.submit(schemaOf('mixed'), body, (sent) => logEntry(heap.id, sent, words));
+    await form.submit(entrySchema('mixed'), body, (sent) => logEntry(heap.id, sent, words));
   }
 </script>
 

@@ -12,13 +12,13 @@
   import { startMulling } from './mull-timer';
   import { doseTicks } from './dose-ticks';
   import type { HeapFields, HeapState } from '$lib/schema/heap-state';
-  import { entrySchemas } from '$lib/ui/entry/entry-schema';
 
   const { heap, state: now }: { heap: HeapFields; state: HeapState } = $props();
   const dose = $derived(now.prescription);
   const clay = $derived(dose.binder_kg > 0);
   const form = new RecordForm();
-  const schemaOf = entrySchemas();
+  // As `entrySchema`, whose file the Bench would wait for.
+  const schema = () => import('$lib/schema/entry').then(({ entries }) => entries[clay ? 'mixed' : 'water']);
   function asTold() {
     const [water, clay] = [weighable(dose.water_kg, units()), weighable(dose.binder_kg, units())];
     return {
@@ -47,8 +47,7 @@
     const body = doseBody(heap, now, dosed);
     const said = doseWords(dosed, clay, units());
     const wet = now;
-    if (await form.submit(schemaOf(clay ? 'mixed' : 'water'), body, (sent) => logEntry(heap.id, sent, said)))
-      startMulling(heap, wet);
+    if (await form.submit(schema, body, (sent) => logEntry(heap.id, sent, said))) startMulling(heap, wet);
   }
 </script>
 

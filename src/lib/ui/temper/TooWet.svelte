@@ -2,7 +2,7 @@
   import { nowIso } from '$core/time/now';
   /** Sand that holds too much water: dry mix, or spread and dry off. Either is logged with one action. */
   import { durationText, weighable, massFigure, massText, temperatureText } from '$core/quantity/display';
-  import { entrySchemas } from '$lib/ui/entry/entry-schema';
+  import { entrySchema } from '$lib/ui/entry/entry-schema';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
@@ -26,7 +26,6 @@
   );
   const mix = $derived(dose.dry_mix);
   const form = new RecordForm();
-  const schemaOf = entrySchemas();
   let way = $state<'dry-off' | 'dry-mix' | null>('dry-off');
   const proposed = {
     lost: weighable(dose.water_to_lose_kg, units()),
@@ -89,7 +88,7 @@
       way === 'dry-off'
         ? `${massText(lost ?? 0, units())} of water dried off.`
         : 'The dry mix is in the heap.';
-    await form.submit(schemaOf(body.kind), body, (sent) => logEntry(heap.id, sent, words));
+    await form.submit(entrySchema(body.kind), body, (sent) => logEntry(heap.id, sent, words));
   }
 </script>
 

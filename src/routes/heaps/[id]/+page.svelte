@@ -8,6 +8,7 @@
   import FoldedOnPhone from '$lib/ui/page/FoldedOnPhone.svelte';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
+  import BurntSkin from '$lib/ui/heap/BurntSkin.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import Ledger from '$lib/ui/ledger/Ledger.svelte';
   import { confirmReading } from '$lib/ui/entry/log-entry';
@@ -27,12 +28,13 @@
   const { data }: PageProps = $props();
   const heap = $derived(data.heap);
   const now = $derived(data.state);
-  // Once it is thrown out there is none left, but what replaces it is still to be told.
-  // svelte-ignore state_referenced_locally
-  let BurntSkin = $state.raw(data.BurntSkin);
-  $effect.pre(() => {
-    if (data.BurntSkin) BurntSkin = data.BurntSkin;
-  });
+  /** Of the last pour and the last burnt sand thrown out, the latter came last. */
+  const sorted = $derived(
+    data.ledger.items.find(
+      ({ kind, burnt, undone_at }) =>
+        undone_at === null && (kind === 'poured' || (kind === 'discarded' && burnt))
+    )?.kind === 'discarded'
+  );
   const empty = $derived(now.verdict === 'empty');
   const oil = $derived(heap.system === 'oil');
   const last = $derived(data.ledger.items.find((row) => row.undone_at === null));
@@ -104,15 +106,7 @@
   <div class="stack do">
     <Prescription {heap} state={now} />
     {#key heap.id}
-      {#if BurntSkin}
-        <BurntSkin
-          {heap}
-          heap_version={now.heap_version}
-          lots={data.lots}
-          burnt_kg={now.burnt_kg}
-          there={data.burnt}
-        />
-      {/if}
+      <BurntSkin {heap} heap_version={now.heap_version} lots={data.lots} burnt_kg={now.burnt_kg} {sorted} />
     {/key}
     {#each now.questioned_tests.slice(-1) as odd (odd.entry_id)}
       <section class="odd small" role="note">
