@@ -7,9 +7,10 @@ export const RAPS = ['before-cope', 'after-cope'] as const;
 export type Rap = (typeof RAPS)[number];
 
 /** How a pattern lies that is rammed. */
-export const LIES = ['flat', 'split', 'up-in-cope', 'left-in'] as const;
+export const LIES = ['flat', 'split', 'on-plate', 'up-in-cope', 'left-in'] as const;
 /**
- * `flat`: on the board with its parting; `split`: half on the board, half on that; `up-in-cope`: in one piece, past its parting
+ * `flat`: on the board with its parting; `split`: half on the board, half on that; `on-plate`: mounted on a
+ * plate, which is the board of both halves; `up-in-cope`: in one piece, past its parting
  * up into the cope, so that no board carries it; `left-in`: of foam, gone with the one casting.
  */
 export type Lies = (typeof LIES)[number];
@@ -111,7 +112,8 @@ function belongs(kind: RammingStep, { lies, bedding, carried_over, facing, rap }
     case 'off-false-cope':
       return bedded === 'false-cope';
     case 'blow-out':
-      return bedded !== 'false-cope';
+      // Of a plate the parting is the plate.
+      return bedded !== 'false-cope' && lies !== 'on-plate';
     case 'bed-in':
       return bedded === 'bed-in';
     case 'cope-down':

@@ -176,6 +176,15 @@ describe('steps of ramming', () => {
       'close'
     ]);
   });
+  it('a plate is the board and the parting of both halves: nothing is blown clean, coped down or carried over', () => {
+    const plate = kinds({ lies: 'on-plate' });
+    for (const kind of ['blow-out', 'cope-down', 'bed-in', 'carry-over', 'false-cope'] as const)
+      expect(plate).not.toContain(kind);
+    expect(plate.slice(0, 2)).toEqual(['board', 'dust-drag']);
+    expect(plate.indexOf('roll-over')).toBeLessThan(plate.indexOf('dust-parting'));
+    expect(plate.indexOf('lift-cope')).toBeLessThan(plate.indexOf('draw'));
+  });
+
   it('what a split pattern carries over is marked before its cope is on; nothing of this is done of a flat one', () => {
     const split = kinds({ lies: 'split', carried_over: true });
     expect(split.indexOf('carry-over')).toBeLessThan(split.indexOf('cope-on'));

@@ -1,8 +1,10 @@
 import type { PageServerLoad } from './$types';
+import type { MoldState } from '$core/session/mold-life';
 import { chosenCasting, dayAsked } from '$lib/server/casting/next-casting';
 import { readStates } from '$lib/server/heap/heap-state';
 import { listHeaps } from '$lib/server/heap/heaps';
 import { pageLoad } from '$lib/server/http/guard';
+import { lastCastingDay } from '$lib/server/journal/last-casting-day';
 import { listPatterns } from '$lib/server/pattern/patterns';
 import { pourMolds } from '$lib/server/pour/pour-mold';
 import { readSession } from '$lib/server/session/sessions';
@@ -10,9 +12,21 @@ import { castingsOfSession } from '$lib/server/shake-out/castings';
 import { yieldOfDay } from '$lib/server/shake-out/day-yield';
 import { diagnoseCasting } from '$lib/server/shake-out/diagnosis';
 
+/** From then on there is something to judge. */
+const OPENED: ReadonlySet<MoldState> = new Set(['poured', 'shaken-out']);
+
 export const load: PageServerLoad = pageLoad(async (db, event) => {
   const { casting, others } = await chosenCasting(db, dayAsked(event.url.searchParams));
-  if (!casting) return { day: null, others, molds: [], castings: [], diagnoses: {}, yield: null };
+  if (!casting)
+    return {
+      day: null,
+      others,
+      molds: [],
+      castings: [],
+      diagnoses: {},
+      yield: null,
+      last: await lastCastingDay(db)
+    };
   const day = await readSession(db, casting.id);
   const [all, patterns, castings, heaps, states] = await Promise.all([
     pourMolds(db, day),
@@ -34,6 +48,8 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
     castings,
     diagnoses,
     yield: yieldOfDay(all, castings),
+    // Of this day there is more to see once something is poured.
+    last: all.some(({ mold }) => OPENED.has(mold.state)) ? null : await lastCastingDay(db),
     molds: all.map(({ mold, name, castings: of }, i) => ({
       id: mold.id,
       number: i + 1,

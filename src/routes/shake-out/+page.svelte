@@ -6,12 +6,14 @@
   import { amend } from '$lib/ui/api-client';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
   import Caution from '$lib/ui/caution/Caution.svelte';
+  import LastTime from '$lib/ui/journal/LastTime.svelte';
   import { MOLD_STATE_WORDS } from '$lib/ui/mold/mold-words';
   import { shortTime } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
   import { castingWords } from '$lib/ui/session/casting-words';
   import { stagePage } from '$lib/ui/session/stage-page';
   import OtherCastings from '$lib/ui/session/OtherCastings.svelte';
+  import BeforeShakeOut from '$lib/ui/shake-out/BeforeShakeOut.svelte';
   import CastingCard from '$lib/ui/shake-out/CastingCard.svelte';
   import SandBack from '$lib/ui/shake-out/SandBack.svelte';
   import FollowSession from '$lib/ui/step/FollowSession.svelte';
@@ -74,10 +76,11 @@
   <OtherCastings others={data.others} page="/shake-out" />
 </header>
 {#if !data.day || poured.length === 0}
-  <p class="max-w-2xl">
-    Nothing is poured yet. Once a mold is, <a href="/pour">the pour</a> says when it may be opened, and its castings
-    are judged here.
-  </p>
+  <BeforeShakeOut
+    molds={data.molds.filter(({ state }) => state !== 'broken')}
+    pour={data.day ? stagePage('/pour', data.day.id) : '/pour'}
+  />
+  {#if data.last}<div class="mt-8"><LastTime {...data.last} /></div>{/if}
 {:else}
   <FollowSession id={data.day.id} version={data.day.version} />
   <div class="columns">

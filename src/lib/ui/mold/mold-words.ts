@@ -48,6 +48,7 @@ export function stepWords(
   }
 ): { text: string; caution?: CautionName } {
   const split = of.lies === 'split';
+  const plate = of.lies === 'on-plate';
   const up = of.lies === 'up-in-cope';
   const bedded = up && of.bedding === 'bed-in';
   const on_false_cope = up && of.bedding === 'false-cope';
@@ -68,13 +69,15 @@ export function stepWords(
         text:
           of.lies === 'left-in'
             ? 'Set the foam pattern on the molding board, the drag over it upside down.'
-            : up
-              ? 'Set the pattern on the molding board on its steadiest side, propped where it rocks; the drag over it upside down.'
-              : `Set the pattern${split ? '’s half' : ''} on the molding board, the drag over it upside down.`
+            : plate
+              ? 'Set the plate on the drag’s pins and turn both over, so that the plate lies below.'
+              : up
+                ? 'Set the pattern on the molding board on its steadiest side, propped where it rocks; the drag over it upside down.'
+                : `Set the pattern${split ? '’s half' : ''} on the molding board, the drag over it upside down.`
       };
     case 'dust-drag':
       return {
-        text: `Dust the pattern and the ${on_false_cope ? 'false cope' : 'board'} with ${dust}, lightly; blow off what is loose.`,
+        text: `Dust the ${plate ? 'plate' : `pattern and the ${on_false_cope ? 'false cope' : 'board'}`} with ${dust}, lightly; blow off what is loose.`,
         caution: 'dust'
       };
     case 'face-drag':
@@ -101,7 +104,9 @@ export function stepWords(
       return {
         text: on_false_cope
           ? 'Roll drag and false cope over together, with a board under each. Lift with your legs, or with somebody.'
-          : 'Roll the drag over between its two boards. Lift with your legs, or with somebody.'
+          : plate
+            ? 'Hold drag and plate together and roll them over: the plate lies on top now. Lift with your legs, or with somebody.'
+            : 'Roll the drag over between its two boards. Lift with your legs, or with somebody.'
       };
     case 'bed-in':
       return {
@@ -120,15 +125,19 @@ export function stepWords(
     case 'blow-out':
       return { text: 'Take the molding board off; blow or brush the parting clean, slick what is loose.' };
     case 'rap-first':
-      return { text: 'Rap the pattern until it moves a hair all round.' };
+      return {
+        text: plate ? 'Rap the plate’s edge, all round.' : 'Rap the pattern until it moves a hair all round.'
+      };
     case 'dust-parting':
       return {
-        text: `Dust the whole parting with ${dust}${up || split ? ', and the pattern where it stands up' : ''}.`,
+        text: plate
+          ? `Dust the plate with ${dust}, lightly.`
+          : `Dust the whole parting with ${dust}${up || split ? ', and the pattern where it stands up' : ''}.`,
         caution: 'dust'
       };
     case 'cope-on':
       return {
-        text: `Set the cope on its pins${split ? ', the pattern’s other half on its own' : ''}${of.bars ? '; wet the bars with clay wash' : ''}.`
+        text: `Set the cope on ${plate ? 'the plate, over the same' : 'its'} pins${split ? ', the pattern’s other half on its own' : ''}${of.bars ? '; wet the bars with clay wash' : ''}.`
       };
     case 'sprue-pin':
       return { text: pinWords(of) };
@@ -153,12 +162,20 @@ export function stepWords(
       };
     case 'lift-cope':
       return {
-        text: `Lift the cope straight up${up ? ', off the pattern, rapping as it comes' : ''}; set it on edge or upside down.`
+        text: `Lift the cope straight up${up ? ', off the pattern, rapping as it comes' : plate ? ', off the plate, rapping the plate as it comes' : ''}; set it on edge or upside down.`
       };
     case 'rap-last':
-      return { text: 'Damp the edges of the pattern with a swab; rap it until it moves a hair all round.' };
+      return {
+        text: plate
+          ? 'Rap the plate’s edge, all round.'
+          : 'Damp the edges of the pattern with a swab; rap it until it moves a hair all round.'
+      };
     case 'draw':
-      return { text: 'Draw it straight up, rapping gently as it comes.' };
+      return {
+        text: plate
+          ? 'Lift the plate straight up off the drag, level, rapping it as it comes.'
+          : 'Draw it straight up, rapping gently as it comes.'
+      };
     case 'inspect':
       return { text: 'Look into both halves with a light: mend edges, blow out every loose grain.' };
     case 'gates':
@@ -175,6 +192,7 @@ export function stepWords(
 }
 
 interface Sized {
+  lies: Lies;
   way: GatingPlan | null;
   length: (m: number) => string;
 }
@@ -188,11 +206,15 @@ function pinWords({ way, length }: Sized): string {
   return `${pin}; and ${riser.count > 1 ? `${riser.count} riser pins` : 'the riser’s'} of ${length(riser.diameter_m)}, ${length(riser.height_m)} high, ${where}.`;
 }
 
-function gateWords({ way, length }: Sized): string {
+function gateWords({ lies, way, length }: Sized): string {
   const leave = 'smooth them with a finger, leave nothing loose.';
-  if (!way) return `Cut the runner and the gates; ${leave}`;
+  const cut = lies === 'on-plate' ? 'Cut what the plate does not carry' : 'Cut';
+  if (!way)
+    return lies === 'on-plate'
+      ? `${cut} of runner and gates; ${leave}`
+      : `Cut the runner and the gates; ${leave}`;
   const { runner, ingates, well } = way;
-  return `Cut a well under the sprue, ${length(well.diameter_m)} wide and ${length(well.depth_m)} deep; the runner, ${length(runner.width_m)} × ${length(runner.height_m)}; ${ingates.count === 1 ? 'one gate' : `${ingates.count} gates`} of ${length(ingates.width_m)} × ${length(ingates.height_m)}; ${leave}`;
+  return `${cut}${lies === 'on-plate' ? ':' : ''} a well under the sprue, ${length(well.diameter_m)} wide and ${length(well.depth_m)} deep; the runner, ${length(runner.width_m)} × ${length(runner.height_m)}; ${ingates.count === 1 ? 'one gate' : `${ingates.count} gates`} of ${length(ingates.width_m)} × ${length(ingates.height_m)}; ${leave}`;
 }
 
 export const BREAKAGE_ADVICE: Record<Breakage, string> = {

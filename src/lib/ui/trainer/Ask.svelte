@@ -93,7 +93,7 @@
       {#each LOOKS as look (look)}
         {@const open = looked.includes(look) || told !== null}
         <div class="grid content-start gap-1 border-t border-(--rule) pt-2">
-          <h2 class="text-base">{LOOK_QUESTIONS[look]}</h2>
+          <h2 class="[font-family:inherit] text-base">{LOOK_QUESTIONS[look]}</h2>
           {#if open}
             <SandLook {look} looks={sand.looks} {seed} label={lookSaid(look, sand.looks)} />
             {#if told}<p class="small {look === sand.tells ? 'font-bold' : 'soft'}">

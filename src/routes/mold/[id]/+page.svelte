@@ -103,6 +103,7 @@
       ({ pattern: { kind, material } }) => kind === 'one-off' && (material ?? 'foam') === 'foam'
     );
     if (used.length > 0 && foam.length === used.length) return 'left-in';
+    if (used.length > 0 && kinds.every((kind) => kind === 'plate')) return 'on-plate';
     const up = used.some(
       ({ pattern, castings }) =>
         (pattern.kind === 'loose' || pattern.kind === 'flat-back') &&
