@@ -281,6 +281,18 @@ describe('readRenewal', () => {
     expect(renewed.unpriced).toBe(0);
     expect((await readState(db, heap, at(1, 5))).total_kg).toBeCloseTo(40, 0);
   });
+  it('holds what nobody priced for as dear as its like, and without any price spares material', async () => {
+    // 1.20 a kilogram; what a friend gave is weaker, has no price, and is not taken first for that.
+    await createLot(db, { kind: 'sodium-bentonite', bought_kg: 5, cost: 6 } as never);
+    const gift = await createLot(db, { kind: 'fire-clay', bought_kg: 5, active_percent: 40 } as never);
+    const asked = { active_clay_percent: { min: 9, max: 10 } };
+    const renewed = await readRenewal(db, heap, asked as never, at(1, 5));
+    if (!renewed.feasible) throw new Error('infeasible');
+    expect(renewed).toMatchObject({ least: 'cost', guessed_prices: [gift.name] });
+    expect(renewed.additions.map(({ ingredient }) => ingredient)).toEqual(['sodium-bentonite', 'water']);
+    const only = await readRenewal(db, heap, { ...asked, lot_ids: [gift.id] } as never, at(1, 5));
+    expect(only).toMatchObject({ least: 'material', guessed_prices: [], currencies: [] });
+  });
   it('fills the bin that the heap stands in now, and no further', async () => {
     await createLot(db, { kind: 'washed-silica', bought_kg: 60 } as never);
     await createLot(db, { kind: 'sodium-bentonite', bought_kg: 10 } as never);

@@ -22,7 +22,7 @@ describe('a heap that its molds find short', () => {
       if (!renewal.feasible) throw new Error('it can be made up');
       expect(renewal.result.total_kg).toBeGreaterThanOrEqual(before.total_kg + more_kg - 1e-6);
       const { min, max } = targets.active_clay_percent;
-      // Clay that nobody priced costs nothing: without its window most of what is lacking would be clay.
+      // Without its window the cheapest way to more mass might be mostly clay.
       expect(renewal.result.active_clay_percent).toBeLessThanOrEqual((min + max) / 2 + 1e-6);
       const of = (role: RegExp) =>
         renewal.additions.reduce((sum, { name, kg }) => sum + (role.test(name.toLowerCase()) ? kg : 0), 0);

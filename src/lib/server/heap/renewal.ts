@@ -56,13 +56,13 @@ export async function readRenewal(db: Database, heap_id: number, request: Renewa
       !(request.fineness_number && lot.role === 'sand' && lot.fineness_number === null)
   );
   const stock = [
-    ...lots.map((lot) => stockOf(lot, request.whole_bags ?? false)),
+    ...lots.map((lot) => stockOf(lot, request.whole_bags ?? false, perKg(lot) ?? likeliestPerKg(lot, lots))),
     ...(heap.system === 'water' ? [TAP] : [])
   ];
-  // Prices in two currencies cannot be weighed against each other: then the least material is sought.
+  // Prices in two currencies cannot be weighed against each other, nor none at all: then the least material is sought.
   const currencies = new Set(lots.flatMap(({ cost, currency }) => (cost === null ? [] : [currency])));
   const least: 'cost' | 'material' =
-    request.least === 'material' || currencies.size > 1 ? 'material' : 'cost';
+    request.least === 'material' || currencies.size !== 1 ? 'material' : 'cost';
   const own = (percent: { min: number; max: number } | undefined): Window | undefined =>
     percent && { min: percent.min / 100, max: percent.max / 100 };
   const answer = await renew(
@@ -119,8 +119,10 @@ export async function readRenewal(db: Database, heap_id: number, request: Renewa
   const offers = {
     heap_fineness_number,
     mass_kg,
-    /** What was sought; the least material also where stock was paid in several currencies. */
+    /** What was sought; the least material also where stock was paid in several currencies, or has no prices. */
     least,
+    /** Lots that count as dear as their like, as nobody priced them. */
+    guessed_prices: least === 'cost' ? lots.filter(({ cost }) => cost === null).map(({ name }) => name) : [],
     currencies: [...currencies].sort(),
     in_bags: lots.some(({ bag_kg }) => bag_kg !== null)
   };
@@ -152,7 +154,16 @@ const TAP: RenewalStock = {
   fineness_number: null
 };
 
-function stockOf(lot: LotRecord, whole_bags: boolean): RenewalStock {
+const perKg = ({ cost, bought_kg }: LotRecord): number | null => (cost === null ? null : cost / bought_kg);
+
+/** What nobody priced is not free: it counts as dear as the dearest of its kind, or of all there is; 0 where nothing is priced. */
+function likeliestPerKg({ role }: LotRecord, lots: readonly LotRecord[]): number {
+  const priced = (of: readonly LotRecord[]) => of.flatMap((lot) => perKg(lot) ?? []);
+  const like = priced(lots.filter((lot) => lot.role === role));
+  return Math.max(0, ...(like.length > 0 ? like : priced(lots)));
+}
+
+function stockOf(lot: LotRecord, whole_bags: boolean, cost_per_kg: number): RenewalStock {
   return {
     role: lot.role,
     moisture_fraction: lot.moisture_percent.value / 100,
@@ -160,7 +171,7 @@ function stockOf(lot: LotRecord, whole_bags: boolean): RenewalStock {
     fines_fraction: lot.role === 'sand' ? (lot.fines_percent?.value ?? 0) / 100 : undefined,
     available_kg: Math.max(0, lot.on_hand_kg),
     bag_kg: whole_bags ? (lot.bag_kg ?? undefined) : undefined,
-    cost_per_kg: lot.cost === null ? 0 : lot.cost / lot.bought_kg,
+    cost_per_kg,
     fineness_number: lot.fineness_number
   };
 }

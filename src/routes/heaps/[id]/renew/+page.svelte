@@ -244,6 +244,14 @@
           Your stock was paid in {renewal.currencies.join(' and ')}, which have no common price: the least new
           material is taken instead.
         </p>
+      {:else if least === 'cost' && renewal.currencies.length === 0}
+        <p class="small soft">
+          No lot in your <a href="/stock">stock</a> has a price: the least new material is taken instead.
+        </p>
+      {:else if renewal.guessed_prices.length > 0}
+        <p class="small soft">
+          No price yet for {renewal.guessed_prices.join(', ')}: counted as dear as the dearest of its kind.
+        </p>
       {/if}
       {#if data.renewal.in_bags}
         <label class="tick"
