@@ -145,10 +145,10 @@ test('the ladder is climbed rung by rung: test, splash, test again', async ({ pa
     await page.getByRole('button', { name: 'Log the test' }).click();
     await expect(working).toContainText('Add a small splash');
     await page.getByLabel('Splash').fill('0');
-    await page.getByRole('button', { name: 'Splashed in' }).click();
+    await page.getByRole('button', { name: 'Log the splash' }).click();
     await expect(working.getByText('Must be more than 0')).toBeVisible();
     await page.getByLabel('Splash').fill('90 g');
-    await page.getByRole('button', { name: 'Splashed in' }).click();
+    await page.getByRole('button', { name: 'Log the splash' }).click();
     await expect(working).toContainText('Mull it, then ram a tube');
   }
   await expect(rungs.nth(0)).toContainText('compactability 39 %');

@@ -29,13 +29,13 @@ test('burnt skin on oil sand is scraped, weighed, thrown out and replaced, whate
   await open(page, `/heaps/${heap.id}`);
   await expect(burnt).toContainText('smells of smoke');
   await accessible(page);
-  await burnt.getByRole('button', { name: 'Thrown out' }).click();
+  await burnt.getByRole('button', { name: 'Log it thrown out' }).click();
   await expect(burnt.getByText('Is required.')).toBeVisible();
   await burnt.getByLabel('Burnt sand, weighed').fill('300');
   await page.reload();
   await expect(burnt.getByLabel('Burnt sand, weighed')).toHaveValue('300');
   const before = (await state(request, heap.id)).burnt_kg as number;
-  await burnt.getByRole('button', { name: 'Thrown out' }).click();
+  await burnt.getByRole('button', { name: 'Log it thrown out' }).click();
   await expect.poll(async () => (await state(request, heap.id)).burnt_kg).toBeLessThan(before - 0.25);
   // It is gone, and what replaces it is still told.
   await expect(burnt.getByLabel('Burnt sand, weighed')).toHaveCount(0);

@@ -20,7 +20,7 @@ test('any weight field takes the live reading of the simulated scale', async ({ 
   await accessible(page);
   await scale.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByLabel('How much water')).toHaveValue(/^3(49|50|51)(\.\d)? g$/);
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Shed heap', exact: true })).toBeVisible();
   const { items } = await (await request.get(`/api/v1/heaps/${heap}/entries?kind=water`)).json();
   expect(items[0].kg).toBeCloseTo(0.35, 2);

@@ -100,7 +100,7 @@ test('on the phone, with one flask and three dimensions, eight actions tell whet
   await thumb.fill(page.getByLabel('Length inside'), '350 x 250 x 90 x 70');
   await page.getByLabel('Length inside').press('Tab');
   await expect(page.getByLabel('Height of the drag')).toHaveValue(/^70/);
-  await thumb.tap(page.getByRole('button', { name: 'On the rack' }));
+  await thumb.tap(page.getByRole('button', { name: 'Add it to the rack' }));
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Flasks');
   await thumb.fill(page.getByLabel('Length', { exact: true }), '180 x 120 x 20');
   await page.getByLabel('Length', { exact: true }).press('Tab');

@@ -15,13 +15,13 @@ test('from nothing to an answer: one flask, three dimensions, whether it fits, h
   await page.getByLabel('Length inside').fill('350');
   await page.getByLabel('Width inside').fill('25 cm');
   await page.getByLabel('Height of the cope').fill('90');
-  await page.getByRole('button', { name: 'On the rack' }).click();
+  await page.getByRole('button', { name: 'Add it to the rack' }).click();
   // Nothing was stored, and nothing typed is lost.
   await expect(page.getByText('Is required.')).toBeVisible();
   await page.reload();
   await expect(page.getByLabel('Width inside')).toHaveValue('25 cm');
   await page.getByLabel('Height of the drag').fill('70');
-  await page.getByRole('button', { name: 'On the rack' }).click();
+  await page.getByRole('button', { name: 'Add it to the rack' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Flasks');
 
   await page.getByLabel('Length').fill('180');
@@ -46,11 +46,11 @@ test('a flask is changed, its name taken once, off the rack and back', async ({ 
   await made(request, '/flasks', { ...board, name: 'Cake ring', shape: 'round' });
   await open(page, `/flasks/${id}`);
   await page.getByLabel('What do you call it?').fill('cake ring');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save the changes' }).click();
   await expect(page.getByText('There is a flask of that name already.')).toBeVisible();
   await page.getByLabel('What do you call it?').fill('Long board');
   await page.getByLabel('Empty cope').fill('2.1');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save the changes' }).click();
   await expect(page.getByRole('link', { name: /Long board/ })).toBeVisible();
   expect(await (await request.get(`/api/v1/flasks/${id}`)).json()).toMatchObject({
     cope_kg: 2.1,
@@ -75,7 +75,7 @@ test('without a script a flask is posted, and the rack judged from the address',
   await page.getByLabel('Width inside').fill('250');
   await page.getByLabel('Height of the cope').fill('90');
   await page.getByLabel('Height of the drag').fill('70');
-  await page.getByRole('button', { name: 'On the rack' }).click();
+  await page.getByRole('button', { name: 'Add it to the rack' }).click();
   await expect(page).toHaveURL(/\/flasks$/);
   await page.getByLabel('Length').fill('180');
   await page.getByLabel('Width').fill('120');

@@ -117,7 +117,7 @@ test('a casting gets a day, says what each heap wants by then, moves and is over
   await casting.getByRole('button', { name: 'Set the day' }).click();
   await expect(casting).toContainText('11:00');
   expect((await (await request.get('/api/v1/sessions')).json()).total).toBe(1);
-  await casting.getByRole('button', { name: 'It is over' }).click();
+  await casting.getByRole('button', { name: 'End the day' }).click();
   await expect(casting.getByRole('heading', { name: 'When do you cast next?' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(casting.getByRole('heading', { name: 'Before Gnomon' })).toBeVisible();
@@ -145,7 +145,7 @@ test('sand that is put right by itself leaves the coming casting where it was', 
   await expect(casting.getByRole('heading', { name: 'Before Latches' })).toBeVisible();
   await page.getByRole('link', { name: 'Old day' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Old day' })).toBeVisible();
-  await page.getByRole('button', { name: 'It is over' }).click();
+  await page.getByRole('button', { name: 'End the day' }).click();
   await expect(page.getByText('Old day is over.')).toBeVisible();
   expect((await (await request.get(`/api/v1/sessions/${old.id}`)).json()).stage).toBe('done');
 });
@@ -194,14 +194,14 @@ test('a day is not over while sand stands in a mold: it goes back first, and can
   });
   await open(page, '/');
   const casting = page.getByRole('region', { name: 'The next casting' });
-  await casting.getByRole('button', { name: 'It is over' }).click();
+  await casting.getByRole('button', { name: 'End the day' }).click();
   const asked = page.getByRole('region', { name: 'Before it is over' });
   await expect(asked).toContainText('Mold 1: rammed');
   await accessible(page);
   await asked.getByRole('button', { name: 'Pour on another day' }).click();
   await expect(casting.getByRole('heading', { name: 'On which day instead?' })).toBeVisible();
   await casting.getByRole('button', { name: 'Leave it' }).click();
-  await casting.getByRole('button', { name: 'It is over' }).click();
+  await casting.getByRole('button', { name: 'End the day' }).click();
   await asked.getByRole('button', { name: 'Give its sand back' }).click();
   // Its sand is back, and with nothing left in a mold the day is over.
   await expect(casting.getByRole('heading', { name: 'When do you cast next?' })).toBeVisible();
@@ -226,7 +226,7 @@ test('sand that is not in stock is measured in the recipe, and the batch is logg
     await page.getByLabel(label).fill(grams);
   await expect(page.getByText('5.0 ±')).toBeVisible();
   await accessible(page);
-  await page.getByRole('button', { name: 'Reckon with it' }).click();
+  await page.getByRole('button', { name: 'Use this figure' }).click();
   await expect(page.getByText('Measured: 5.0 % water in the sand.')).toBeVisible();
   await page.getByText('Spread the clay on the sand').click();
   await page.getByRole('button', { name: LOG }).click();

@@ -77,7 +77,7 @@ test('a phone signs in by plain http under another name, and everything can be s
     buffer: Buffer.from(writeStl(plate(rectangle(0.12, 0.04), 0.012, [], 0.05)))
   });
   await expect(page.getByText('It draws', { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Into the library' }).click();
+  await page.getByRole('button', { name: 'Add it to the library' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Latch');
   const picture = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#b4441e' } })
     .png()

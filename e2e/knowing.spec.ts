@@ -64,10 +64,10 @@ test('what a heap has taught: learned from what was weighed, held, learned anew,
   await page.getByLabel('How much', { exact: true }).fill('17 kg');
   await page.getByLabel('Volume it filled, rammed').fill('10 L');
   await expect(page.getByText('that much weighs about 16.0 kg')).toBeVisible();
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Shed heap', exact: true })).toBeVisible();
   await open(page, `/heaps/${heap}/log?kind=returned`);
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByText('returned from a mold, not weighed')).toBeVisible();
   expect((await state(request, heap)).out_kg).toBe(0);
 

@@ -4,7 +4,7 @@ test('undo, put back, and amend with everything after worked out anew', async ({
   const heap = await mixedHeap(request);
   await open(page, `/heaps/${heap}/log`);
   await page.getByLabel('How much water').fill('4 oz');
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Shed heap', exact: true })).toBeVisible();
   const withWater = (await state(request, heap)).moisture_percent.value;
 
@@ -39,13 +39,13 @@ test('what cannot have happened is refused at the field, and kept as typed', asy
   await open(page, `/heaps/${heap}/log?kind=discarded`);
   await page.getByLabel('How much', { exact: true }).fill('40 kg');
   await page.getByLabel('A note').fill('swept up');
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByText('There was only 28.59 kg of sand in the heap then').first()).toBeVisible();
   await expect(page.getByLabel('How much', { exact: true })).toHaveValue('40 kg');
   await expect(page.getByLabel('A note')).toHaveValue('swept up');
   for (const wrong of ['-3 kg', '0', '3 in', '2 t', 'NaN']) {
     await page.getByLabel('How much', { exact: true }).fill(wrong);
-    await page.getByRole('button', { name: 'Write it in' }).click();
+    await page.getByRole('button', { name: 'Log this entry' }).click();
     await expect(page.locator('[role=alert]').first()).toBeVisible();
   }
   expect((await (await request.get(`/api/v1/heaps/${heap}/entries`)).json()).total).toBe(1);
@@ -102,7 +102,7 @@ test('an entry written right after a batch counts after it, and an amended one k
   await made(request, `/heaps/${heap.id}/entries`, { kind: 'bought', at: hoursAgo(0), kg: 20 });
   await open(page, `/heaps/${heap.id}/log?kind=discarded`);
   await page.getByLabel('How much', { exact: true }).fill('2 kg');
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Quick heap', exact: true })).toBeVisible();
   const { items } = await (await request.get(`/api/v1/heaps/${heap.id}/entries`)).json();
   expect(items.map((entry: { kind: string }) => entry.kind)).toEqual(['discarded', 'bought']);

@@ -55,7 +55,7 @@ test('half-answered tests and half-typed entries survive a reload, and can be th
   await page.reload();
   await ready(page);
   await expect(page.getByLabel('Note')).toHaveValue('Rust from the old drum.');
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByText('Rust from the old drum.').first()).toBeVisible();
   // Taken: it is no draft any more.
   await open(page, `/heaps/${heap}/log?kind=noted`);
@@ -95,7 +95,7 @@ test('a lost answer and a second press log once', async ({ page, request }) => {
     await route.fetch();
     return route.abort();
   });
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Shed heap');
   expect(lost).toBeGreaterThan(1);
   expect(await count(request, heap)).toBe(before + 1);
@@ -114,7 +114,7 @@ test('without a server entries wait in the outbox, over a reload of it, and go i
   await ready(page);
   await server.end();
   await page.getByLabel('Note').fill('First, while nobody was there.');
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByText('One entry waits in the outbox.')).toBeVisible();
   await expect(page.getByText('No connection.')).toBeVisible();
   await accessible(page);
@@ -156,7 +156,7 @@ test('what is logged at a device bears the name of who works there', async ({ pa
   await accessible(page);
   await open(page, `/heaps/${heap}/log?kind=noted`);
   await page.getByLabel('Note').fill('Riddled twice.');
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByText('Riddled twice.').first()).toBeVisible();
   const { items } = await (await request.get(`/api/v1/heaps/${heap}/entries`)).json();
   expect(items[0]).toMatchObject({ kind: 'noted', member: ottla.id });

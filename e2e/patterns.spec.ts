@@ -76,7 +76,7 @@ test('from a mesh that is dropped in to a closed mold', async ({ page, request }
   await expect(page.getByLabel('Length', { exact: true })).toHaveValue(/^120/);
   await expect(page.getByText(/of aluminium, 7 % silicon/).last()).toBeVisible();
   await accessible(page);
-  await page.getByRole('button', { name: 'Into the library' }).click();
+  await page.getByRole('button', { name: 'Add it to the library' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate latch');
   // Of the pattern (two squares by mid-section): 54.8 ml, and shrunk.
   await expect(page.getByText(/ml of pattern, by its mesh/)).toBeVisible();
@@ -115,7 +115,7 @@ test('from a mesh that is dropped in to a closed mold', async ({ page, request }
   await expect(page.getByText('skipped: done before')).toBeVisible();
   await until(page, 'Lift the cope');
   await page.getByLabel('Sand from Gate heap').fill('20 kg');
-  await page.getByRole('button', { name: 'It is rammed' }).click();
+  await page.getByRole('button', { name: 'Log it rammed' }).click();
   await expect(page.getByText(/in Shelf board, rammed/)).toBeVisible();
   const after = await state(request, heap);
   // What was drawn and what is left are what there was before.
@@ -162,7 +162,7 @@ test('what is no mesh is refused where it was dropped, and nothing typed is lost
   await expect(page.getByText(/holds no facet/)).toBeVisible();
   await drop(page, { name: 'letter.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF') });
   await expect(page.getByText('STL, OBJ and 3MF files are read here.')).toBeVisible();
-  await page.getByRole('button', { name: 'Into the library' }).click();
+  await page.getByRole('button', { name: 'Add it to the library' }).click();
   await expect(page.getByText('Is required.').first()).toBeVisible();
   await expect(page.getByLabel('What do you call it?')).toHaveValue('Rock');
 
@@ -212,7 +212,7 @@ test('without a mesh: simple solids, water and weight, in inches and pounds', as
   await page.getByLabel('Height as it lies').fill('0.5');
   // Two cubic inches, less what it shrinks, of 2.68.
   await expect(page.getByText(/2\.98\soz|3\.0\d?\soz/).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Into the library' }).click();
+  await page.getByRole('button', { name: 'Add it to the library' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Row marker');
   await expect(page.getByText('Not known yet: only a mesh tells.')).toBeVisible();
   await page.getByRole('button', { name: 'Log the coat' }).click();
@@ -257,7 +257,7 @@ test.describe('on the phone', () => {
       })
       .toBe(1);
     await until(page, 'Lift the cope');
-    await page.getByRole('button', { name: 'It is rammed' }).click();
+    await page.getByRole('button', { name: 'Log it rammed' }).click();
     await expect(page.getByText(/in Shelf board, rammed/)).toBeVisible();
     await expect(page.getByText(/^\s*Rammed .* of/)).toContainText(/emper, \d\.\d\s%\s*water then/);
     const out = (await state(request, heap)).out_kg;

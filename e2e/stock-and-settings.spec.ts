@@ -29,13 +29,13 @@ test('a lot: handbook defaults marked, own figures in their place, weighed again
   await page.getByLabel('Moisture as it comes').fill('4.2');
   await page.getByLabel('Left now').fill('31 kg');
   await accessible(page);
-  await page.getByRole('button', { name: 'Keep these' }).click();
+  await page.getByRole('button', { name: 'Save the changes' }).click();
   await expect(row).toContainText('4.2 % water (your entry)');
   await expect(row).toContainText('31.0');
 
   await row.click();
   await page.getByLabel('Moisture as it comes').fill('');
-  await page.getByRole('button', { name: 'Keep these' }).click();
+  await page.getByRole('button', { name: 'Save the changes' }).click();
   await expect(row).toContainText('3.5 % water (handbook default)');
   await row.click();
   await page.getByRole('button', { name: 'Take it off the list' }).click();
@@ -94,11 +94,11 @@ test('a heap’s own windows and container; taken off the bench and put back', a
   await accessible(page);
   await page.getByLabel('Moisture from').fill('5');
   await page.getByLabel('Moisture to').fill('4');
-  await page.getByRole('button', { name: 'Keep these' }).click();
+  await page.getByRole('button', { name: 'Save the changes' }).click();
   await expect(page.getByText('Min must be less than max.')).toBeVisible();
   await page.getByLabel('Moisture to').fill('6');
   await page.getByText('open heap').click();
-  await page.getByRole('button', { name: 'Keep these' }).click();
+  await page.getByRole('button', { name: 'Save the changes' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Shed heap', exact: true })).toBeVisible();
   await expect(page.getByText('(your entry)')).toBeVisible();
   const now = await state(request, heap);
@@ -125,7 +125,7 @@ test('ready-mixed sand of unknown make is taken in, held loosely, and sharpened 
   await page.getByRole('button', { name: 'Make the heap' }).click();
   await expect(page.getByLabel('Kind of entry')).toHaveValue('bought');
   await page.getByLabel('How much', { exact: true }).fill('60 lb');
-  await page.getByRole('button', { name: 'Write it in' }).click();
+  await page.getByRole('button', { name: 'Log this entry' }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Old bin', exact: true })).toBeVisible();
   const loose = (await state(request, 1)).moisture_percent.sd;
   await made(request, '/heaps/1/tests', {

@@ -80,7 +80,7 @@ async function tickAll(page: Page): Promise<void> {
 async function meltDown(page: Page, kg: string, heat: string): Promise<void> {
   await page.getByLabel('Charged into the crucible').fill(kg);
   await page.getByLabel('How hot it is').fill(heat);
-  await page.getByRole('button', { name: 'Write the melt down' }).click();
+  await page.getByRole('button', { name: 'Log the melt' }).click();
   // The word of the melt before may still stand there.
   await expect(page.getByText('The melt is written down.').first()).toBeVisible();
 }
@@ -163,7 +163,7 @@ test.describe('on the phone', () => {
       .first()
       .click();
     await accessible(page);
-    await first.getByRole('button', { name: 'Write it down' }).click();
+    await first.getByRole('button', { name: 'Log the casting' }).click();
     const suspects = page.getByRole('region', { name: 'Why cold shut' });
     // The stream was noted as broken with the pour, and that is what speaks.
     await expect(suspects.getByRole('listitem').first()).toContainText('the stream broke');
@@ -172,10 +172,10 @@ test.describe('on the phone', () => {
     await expect(suspects.getByRole('button', { name: 'Noted as the cause' })).toBeVisible();
     await second.getByText('Good', { exact: true }).click();
     await second.getByLabel('It weighs').fill('152 g');
-    await second.getByRole('button', { name: 'Write it down' }).click();
+    await second.getByRole('button', { name: 'Log the casting' }).click();
     await expect(page.getByText('1 of 2')).toBeVisible();
     await page.getByLabel('Black sand thrown out').fill('150 g');
-    await page.getByRole('button', { name: 'It is shaken out' }).click();
+    await page.getByRole('button', { name: 'Log it shaken out' }).click();
     await page.getByRole('button', { name: /on to the sand/ }).click();
     await page.getByRole('link', { name: 'On to the sand' }).click();
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('Recondition Gate heap');
@@ -203,7 +203,7 @@ test.describe('on the phone', () => {
     await open(page, `/sessions/${day}`);
     await expect(page.getByText('the stream broke while it was poured')).toBeVisible();
     await page.getByLabel('What the next casting should know').fill('Keep the lip low.');
-    await page.getByRole('button', { name: 'Keep it' }).click();
+    await page.getByRole('button', { name: 'Save the lessons' }).click();
     await expect(page.getByText('Kept with the day.')).toBeVisible();
     await accessible(page);
     await open(page, '/journal?words=lip+low');
@@ -241,12 +241,12 @@ test('gating of one’s own is judged as it is typed, in inches, and kept with t
   await ready(page);
   // What was typed is there still, though nobody wrote it down.
   await expect(page.getByLabel('Thinnest wall')).toHaveValue('0.06 in');
-  await page.getByRole('button', { name: 'Write it down with the mold' }).click();
+  await page.getByRole('button', { name: 'Save it with the mold' }).click();
   await expect(page.getByText('Written down with the mold.')).toBeVisible();
   const { items } = await (await request.get('/api/v1/sessions')).json();
   expect(items[0].molds[0].gating).toMatchObject({ wall_mm: 1.524, ingates: 1 });
   await page.getByLabel('Gates').fill('99');
-  await page.getByRole('button', { name: 'Write it down with the mold' }).click();
+  await page.getByRole('button', { name: 'Save it with the mold' }).click();
   await expect(page.getByText(/1 to 40/)).toBeVisible();
 });
 
@@ -276,7 +276,7 @@ test('an alloy of one’s own melts as its parts say, and a furnace below the ra
   await accessible(page);
   await open(page, `/mold/${mold}/gating`);
   await page.getByLabel('Poured of').selectOption('Shed bronze');
-  await page.getByRole('button', { name: 'Write it down with the mold' }).click();
+  await page.getByRole('button', { name: 'Save it with the mold' }).click();
   await expect(page.getByText('Written down with the mold.')).toBeVisible();
   await open(page, '/pour');
   await expect(page.getByText(/of Copper, then .* of Tin/)).toBeVisible();
@@ -318,7 +318,7 @@ test('an alloy of one’s own melts as its parts say, and a furnace below the ra
   await expect(page.getByText(/Too cold to melt its copper first/)).toBeVisible();
   await page.getByLabel('It is set to').fill('1240');
   await expect(page.getByText(/Right for this metal/)).toBeVisible();
-  await page.getByRole('button', { name: 'Write the melt down' }).click();
+  await page.getByRole('button', { name: 'Log the melt' }).click();
   await expect(page.getByText('The melt is written down.').first()).toBeVisible();
   await open(page, '/pour');
   await expect(page.getByText(/of copper, then .* of tin/)).toBeVisible();

@@ -32,7 +32,7 @@ test.describe('without any script', () => {
 
     await page.goto(`/heaps/${heap}/log?kind=noted`);
     await page.getByLabel('Note').fill('By hand and without a script.');
-    await page.getByRole('button', { name: 'Write it in' }).click();
+    await page.getByRole('button', { name: 'Log this entry' }).click();
     await expect(page.getByText('By hand and without a script.')).toBeVisible();
 
     // Refused: said, and nothing stored.
@@ -44,7 +44,7 @@ test.describe('without any script', () => {
     const entries = async () =>
       (await (await request.get(`/api/v1/heaps/${heap}/entries`)).json()).total as number;
     const count = await entries();
-    await page.getByRole('button', { name: 'Write it in' }).click();
+    await page.getByRole('button', { name: 'Log this entry' }).click();
     await expect(page.getByRole('alert').first()).toContainText('Not stored');
     expect(await entries()).toBe(count);
   });
@@ -110,12 +110,12 @@ test.describe('the rest without any script', () => {
     await page.goto(`/heaps/${heap.id}/log?kind=added`);
     await page.getByLabel('What went in').selectOption(`lot:${lot.id}`);
     await page.getByLabel(/^How much/).fill('a lump');
-    await page.getByRole('button', { name: 'Write it in' }).click();
+    await page.getByRole('button', { name: 'Log this entry' }).click();
     await expect(page.getByRole('alert').first()).toBeVisible();
     await expect(page.getByLabel(/^How much/)).toHaveValue('a lump');
     await expect(page.getByLabel('What went in')).toHaveValue(`lot:${lot.id}`);
     await page.getByLabel(/^How much/).fill('1,5 kg');
-    await page.getByRole('button', { name: 'Write it in' }).click();
+    await page.getByRole('button', { name: 'Log this entry' }).click();
     await expect(page.getByRole('heading', { level: 1, name: 'Gate heap' })).toBeVisible();
     const entries = async () => (await (await request.get(`/api/v1/heaps/${heap.id}/entries`)).json()).items;
     expect((await entries())[0]).toMatchObject({ ingredient: 'washed-silica', lot_id: lot.id, kg: 1.5 });
@@ -160,12 +160,12 @@ test.describe('the rest without any script', () => {
     await page.goto(`/heaps/${heap}/settings`);
     await page.getByLabel('Moisture from').fill('5');
     await page.getByLabel('Moisture to').fill('4');
-    await page.getByRole('button', { name: 'Keep these' }).click();
+    await page.getByRole('button', { name: 'Save the changes' }).click();
     await expect(page.getByRole('alert').first()).toContainText('Not stored');
     await expect(page.getByLabel('Moisture from')).toHaveValue('5');
     await page.getByLabel('Moisture from').fill('3');
     await page.getByText('0.1 g steps').click();
-    await page.getByRole('button', { name: 'Keep these' }).click();
+    await page.getByRole('button', { name: 'Save the changes' }).click();
     await expect(page.getByRole('heading', { level: 1, name: 'Dry heap', exact: true })).toBeVisible();
     expect(await (await request.get(`/api/v1/heaps/${heap}`)).json()).toMatchObject({
       scale_g: 0.1,
@@ -181,7 +181,7 @@ test.describe('the rest without any script', () => {
     await page.goto(`/stock/${lot.id}`);
     await page.getByLabel('Left now').fill('4 kg');
     await page.getByLabel('What you paid for it').fill('');
-    await page.getByRole('button', { name: 'Keep these' }).click();
+    await page.getByRole('button', { name: 'Save the changes' }).click();
     await expect(page.getByRole('heading', { level: 1, name: 'Stock' })).toBeVisible();
     expect(await (await request.get(`/api/v1/lots/${lot.id}`)).json()).toMatchObject({
       on_hand_kg: 4,
@@ -236,7 +236,7 @@ test('a press before the page is awake is not swallowed', async ({ page, request
   // A form that picks from lists of ours waits until the page is awake, and goes then.
   await page.goto(`/heaps/${heap}/settings`, { waitUntil: 'commit' });
   await page.getByLabel('Name').fill('Early heap');
-  await page.getByRole('button', { name: 'Keep these' }).click();
+  await page.getByRole('button', { name: 'Save the changes' }).click();
   await expect
     .poll(async () => (await (await request.get(`/api/v1/heaps/${heap}`)).json()).name)
     .toBe('Early heap');

@@ -138,7 +138,7 @@ test.describe('where the page is secure', () => {
     // A change waits as a creation does, in words.
     await page.goto(`${server.url}/`);
     await ready(page);
-    await page.getByRole('button', { name: 'It is over' }).click();
+    await page.getByRole('button', { name: 'End the day' }).click();
     const outbox = page.getByRole('region', { name: 'Outbox' });
     await expect(outbox).toContainText('The casting is over');
     // No amount on a page of before is added a second time for want of a word.
@@ -147,7 +147,7 @@ test.describe('where the page is secure', () => {
     await page.goto(`${server.url}/trainer?training=mold`);
     await ready(page);
     await page.getByText('It will come out sound').or(page.locator('fieldset label')).first().click();
-    await page.getByRole('button', { name: 'That is my answer' }).click();
+    await page.getByRole('button', { name: 'Give this answer' }).click();
     await expect(page.getByText(/^(Right|Not quite)\.$/)).toBeVisible();
     await expect(outbox).toContainText('an answer to the trainer');
     // And a step of a mold, by its name.
@@ -282,11 +282,11 @@ test('a trainer’s question is answered, told the truth, and asked again later'
   await open(page, '/trainer');
   await expect(page.getByText('Not known yet: nothing was answered.')).toBeVisible();
   await page.getByRole('button', { name: /Look at the palm/ }).click();
-  await page.getByRole('button', { name: 'That is my answer' }).click();
+  await page.getByRole('button', { name: 'Give this answer' }).click();
   await expect(page.getByText('Say what it is, and what it wants.')).toBeVisible();
   await page.getByText('1 dry', { exact: true }).click();
   await page.getByText('Water', { exact: true }).click();
-  await page.getByRole('button', { name: 'That is my answer' }).click();
+  await page.getByRole('button', { name: 'Give this answer' }).click();
   await expect(page.getByText(/^(Right|Not quite)\.$/)).toBeVisible();
   await expect(page.getByText(/It comes again/)).toBeVisible();
   await page.getByRole('button', { name: 'The next one' }).click();

@@ -1,6 +1,5 @@
 import type { Database } from '../database/database';
 import { searchJournal } from './journal';
-import { Refusal } from '../refusal';
 import { readSession } from '../session/sessions';
 
 /** Castings that are shown of it. */
@@ -11,12 +10,7 @@ export async function lastCastingDay(db: Database) {
   const [latest] = (await searchJournal(db, { kind: 'casting' }, { limit: 1 })).items;
   if (latest?.kind !== 'casting') return null;
   const { session_id } = latest.casting;
-  const day = await readSession(db, session_id).catch((thrown: unknown) => {
-    // Its day was taken away, and the casting was kept.
-    if (thrown instanceof Refusal && thrown.status === 404) return null;
-    throw thrown;
-  });
-  if (!day) return null;
+  const day = await readSession(db, session_id);
   const { items, total } = await searchJournal(db, { kind: 'casting', session_id }, { limit: SHOWN });
   const { id, name, at, lessons } = day;
   return { day: { id, name, at, lessons }, castings: items, total };

@@ -93,7 +93,7 @@
                 post={{ path: 'kg', factor: 1 }}
                 error={form.errorOf('kg')}
               />
-              <button class="act" disabled={form.busy}>Splashed in</button>
+              <button class="act" disabled={form.busy}>Log the splash</button>
             </form>
             <FormTrouble {form} />
           </div>

@@ -221,5 +221,7 @@
     />
   </div>
   <FormTrouble {form} />
-  <p class="row"><button class="act" disabled={form.busy}>{old ? 'Keep it' : 'On the rack'}</button></p>
+  <p class="row">
+    <button class="act" disabled={form.busy}>{old ? 'Save the changes' : 'Add it to the rack'}</button>
+  </p>
 </form>

@@ -101,7 +101,7 @@
           post={{ path: 'kg', factor: 1 }}
           error={form.errorOf('kg')}
         />
-        <button class="quiet" disabled={form.busy}>Thrown out</button>
+        <button class="quiet" disabled={form.busy}>Log it thrown out</button>
       </form>
       <FormTrouble
         {form}

@@ -200,7 +200,7 @@
     maxlength={2000}
   />
   <FormTrouble {form} onlikely={likely} />
-  <p class="row"><button class="act" disabled={form.busy}>{existing ? 'Amend' : 'Write it in'}</button></p>
+  <p class="row"><button class="act" disabled={form.busy}>{existing ? 'Amend' : 'Log this entry'}</button></p>
 </form>
 
 <style>

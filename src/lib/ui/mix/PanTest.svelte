@@ -103,7 +103,7 @@
         >{fixed(read.moisture * 100, 1)} ± {fixed(read.doubt * 100, 1)}
         <span class="unit">% water</span></Explained
       >{/if}
-    <button type="button" class="quiet" disabled={!read || form.busy} onclick={take}>Reckon with it</button>
+    <button type="button" class="quiet" disabled={!read || form.busy} onclick={take}>Use this figure</button>
   </p>
   <FormTrouble {form} />
 </section>

@@ -115,6 +115,6 @@
       <p class="wrong" role="alert">{message}</p>
       <p><button type="button" class="quiet" onclick={() => log(null, true)}>It is right as it is</button></p>
     {/if}
-    <p><button class="act" disabled={busy}>It is rammed</button></p>
+    <p><button class="act" disabled={busy}>Log it rammed</button></p>
   </form>
 </section>

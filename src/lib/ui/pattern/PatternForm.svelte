@@ -292,5 +292,7 @@
     </p>
   {/if}
   <FormTrouble {form} />
-  <p class="row"><button class="act" disabled={form.busy}>{old ? 'Keep it' : 'Into the library'}</button></p>
+  <p class="row">
+    <button class="act" disabled={form.busy}>{old ? 'Save the changes' : 'Add it to the library'}</button>
+  </p>
 </form>

@@ -230,5 +230,5 @@
     />
   </div>
   <FormTrouble {form} />
-  <p><button class="act" disabled={form.busy}>Write it down with the mold</button></p>
+  <p><button class="act" disabled={form.busy}>Save it with the mold</button></p>
 </form>

@@ -370,6 +370,6 @@
       />
     </details>
     <FormTrouble {form} />
-    <p><button class="quiet" disabled={form.busy}>Write the melt down</button></p>
+    <p><button class="quiet" disabled={form.busy}>Log the melt</button></p>
   </form>
 </section>

@@ -133,7 +133,7 @@
       {#if asked}<p>
           <button type="button" class="quiet" onclick={() => make(null, true)}>It is right as it is</button>
         </p>{/if}
-      <p><button class="quiet" disabled={busy}>It is made</button></p>
+      <p><button class="quiet" disabled={busy}>Log the facing sand</button></p>
     {/if}
   </form>
 </details>

@@ -262,7 +262,7 @@
       <p class="text-xl font-semibold text-(--good)">Target hit: {heap.name} is ready for the next mold.</p>
     {:else if prescription.water_kg > 0}
       <p class="text-xl font-semibold">Still short: one more splash of {mass(prescription.water_kg)}.</p>
-      <p><button type="button" class="act" disabled={busy} onclick={splash}>It is in</button></p>
+      <p><button type="button" class="act" disabled={busy} onclick={splash}>Log the splash</button></p>
     {:else}
       <p class="text-xl font-semibold">
         All steps are done. <a href="/heaps/{heap.id}">See how it stands</a>.

@@ -180,7 +180,7 @@
       <p>Every heap should be in temper by then.</p>
     {/if}
     <p class="row">
-      <button type="button" class="quiet" onclick={() => over(casting)}>It is over</button>
+      <button type="button" class="quiet" onclick={() => over(casting)}>End the day</button>
       <button type="button" class="quiet" onclick={() => move(casting)}>Another day</button>
       {#if !ahead}<a class="quiet" href="/plan">Plan it</a>{/if}
     </p>

@@ -11,7 +11,7 @@
     /** What is told once it is. */
     said: string;
   }
-  const { day, label = 'It is over', said }: Props = $props();
+  const { day, label = 'End the day', said }: Props = $props();
   let busy = $state(false);
 
   async function over() {

@@ -37,5 +37,5 @@
     error={form.errorOf('lessons')}
   />
   <FormTrouble {form} />
-  <p><button class="quiet" disabled={form.busy}>Keep it</button></p>
+  <p><button class="quiet" disabled={form.busy}>Save the lessons</button></p>
 </form>

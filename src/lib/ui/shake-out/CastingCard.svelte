@@ -260,7 +260,7 @@
       </div>
       <FormTrouble {form} />
       <p class="row">
-        <button class="act" disabled={form.busy}>{casting ? 'Keep it' : 'Write it down'}</button>
+        <button class="act" disabled={form.busy}>{casting ? 'Save the changes' : 'Log the casting'}</button>
         {#if casting}<button type="button" class="quiet" onclick={() => (open = false)}>Leave it</button>{/if}
       </p>
     </form>

@@ -168,5 +168,5 @@
   {#if asked}<p>
       <button type="button" class="quiet" onclick={() => log(null, true)}>It is right as it is</button>
     </p>{/if}
-  <p><button class="act" disabled={busy}>It is shaken out</button></p>
+  <p><button class="act" disabled={busy}>Log it shaken out</button></p>
 </form>

@@ -300,7 +300,7 @@
   {#if dusty}<Caution name="dust" />{:else if kind === 'activator'}<Caution name="flammable" />{/if}
   <FormTrouble {form} />
   <p class="row">
-    <button class="act" disabled={form.busy}>{old ? 'Keep these' : 'Put it in stock'}</button>
+    <button class="act" disabled={form.busy}>{old ? 'Save the changes' : 'Put it in stock'}</button>
   </p>
 </form>
 

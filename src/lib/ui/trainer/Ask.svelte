@@ -195,7 +195,7 @@
       </p>
     {:else}
       {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
-      <p><button type="button" class="act" onclick={answer}>That is my answer</button></p>
+      <p><button type="button" class="act" onclick={answer}>Give this answer</button></p>
     {/if}
   </div>
 </div>

@@ -166,7 +166,7 @@
   </div>
   <FormTrouble {form} />
   <p class="row">
-    <button class="act" disabled={form.busy}>Keep these</button>
+    <button class="act" disabled={form.busy}>Save the changes</button>
     <button class="quiet" type="button" onclick={remove}>Take the heap off the bench</button>
   </p>
 </form>
