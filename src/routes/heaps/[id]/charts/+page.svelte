@@ -41,7 +41,15 @@
   function course({ phases, unit }: Shown) {
     const { readings: of, since, from } = phases.findLast(({ chart }) => chart !== null)!;
     const read = READS[unit] ?? ((value: number) => fixed(value, 2));
-    return `From ${read(of[0]!.value)} to ${read(of.at(-1)!.value)} ${sinceWhen(since, from) ?? `since ${fullDate(dayOf(of[0]!.at))}`}.`;
+    const [first, last] = [read(of[0]!.value), read(of.at(-1)!.value)];
+    const ago = sinceWhen(since, from) ?? `since ${fullDate(dayOf(of[0]!.at))}`;
+    if (first !== last) return `From ${first} to ${last} ${ago}.`;
+    const values = of.map(({ value }) => value);
+    const [least, most] = [read(Math.min(...values)), read(Math.max(...values))];
+    // As it began is not as it was all the while.
+    return least === most
+      ? `${last} ${ago}, unchanged.`
+      : `${last} ${ago}, between ${least} and ${most} on the way.`;
   }
   const often = (times: number) => (times === 2 ? ', and once more' : `, and ${times - 1} times after`);
   const enough = (chart: Shown) => chart.phases.some(({ chart: of }) => of !== null);
