@@ -141,5 +141,8 @@ function keep(db: Database, kept: Kept, transaction?: Transaction): void {
 function publish(db: Database, kept: Kept): void {
   const all = committed.get(db) ?? new Map<number, Kept>();
   committed.set(db, all);
+  // One that was read before a write may come out after it.
+  const known = all.get(kept.ledger.heap_id);
+  if (known && known.ledger.version > kept.ledger.version) return;
   all.set(kept.ledger.heap_id, kept);
 }
