@@ -111,6 +111,13 @@ describe('an answer that is asked for again', () => {
     expect(await said.text()).toBe('they are away');
   });
 
+  it('is not packed in a way that was ruled out', async () => {
+    const headers = { 'accept-encoding': 'br;q=0, gzip' };
+    const ask = () => keptAnswer(askedBy({ headers }), records, async () => new Response(LONG));
+    await ask();
+    expect((await ask()).headers.get('content-encoding')).toBe('gzip');
+  });
+
   it('goes packed from the second time on, and is the same', async () => {
     const headers = { 'accept-encoding': 'gzip, br' };
     const ask = () => keptAnswer(askedBy({ headers }), records, async () => new Response(LONG));

@@ -91,8 +91,9 @@ const pack = {
 /** What is asked for a second time is packed, and stays so. */
 async function packedOnce(known: Kept, { request }: RequestEvent): Promise<Kept> {
   if (known.packed || known.body.byteLength < PACKED_FROM_BYTES) return known;
-  const taken = request.headers.get('accept-encoding') ?? '';
-  const packing = /\bbr\b/.test(taken) ? 'br' : /\bgzip\b/.test(taken) ? 'gzip' : null;
+  const taken = (request.headers.get('accept-encoding') ?? '').split(',').map((each) => each.trim());
+  // Named without a weight, as browsers do; whoever weighs them is answered plain, and packed further on.
+  const packing = taken.includes('br') ? 'br' : taken.includes('gzip') ? 'gzip' : null;
   if (!packing) return known;
   const body = new Uint8Array(await pack[packing](known.body));
   return Object.assign(known, { body, packed: packing });

@@ -105,7 +105,7 @@ export function stepWords(
         text: on_false_cope
           ? 'Roll drag and false cope over together, with a board under each. Lift with your legs, or with somebody.'
           : plate
-            ? 'Hold drag and plate together and roll them over: the plate lies on top now. Lift with your legs, or with somebody.'
+            ? 'Clamp plate, drag and bottom board together and roll them over: the plate lies on top now. Lift with your legs, or with somebody. Take the clamps off.'
             : 'Roll the drag over between its two boards. Lift with your legs, or with somebody.'
       };
     case 'bed-in':
