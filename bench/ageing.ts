@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
+import { setTimeout } from 'node:timers/promises';
 import type { LedgerEntry } from '../src/core/heap/entry';
 import type { BranchStep } from '../src/lib/schema/branch';
 import type { NewEntry } from '../src/lib/schema/entry';
@@ -12,6 +13,7 @@ import { newAct } from '../src/lib/server/heap/new-act';
 import { readBalances } from '../src/lib/server/heap/balances';
 import { readState } from '../src/lib/server/heap/heap-state';
 import { createHeap, heapRow } from '../src/lib/server/heap/heaps';
+import { keepWalks } from '../src/lib/server/heap/kept-walk';
 import { readLearned } from '../src/lib/server/heap/learned';
 import { listEntries } from '../src/lib/server/heap/ledger';
 import { ledgerCsv } from '../src/lib/server/heap/ledger-csv';
@@ -86,32 +88,62 @@ export async function ageing(): Promise<Measured[]> {
       target: 300,
       unit: 'ms'
     });
-    return [...rows, ...(await veryOld(db))];
+    return [...rows, ...(await veryOld())];
   } finally {
     await db.close();
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
-/** The first look at a ledger of ten years, how long anybody else waits by it, and an entry that belongs near its start. */
-async function veryOld(db: Database): Promise<Measured[]> {
+/**
+ * A ledger of ten years: the first look at it after a start, how long anybody else waits by it, and an entry that belongs
+ * near its start.
+ */
+async function veryOld(): Promise<Measured[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'brunkel-very-old-'));
   const ledger = busyLedger(VERY_OLD);
-  const heap = await oldHeap(db, ledger);
+  const at = ledger.at(-1)!.at;
+  keepWalks('bench');
+  const first = await openDatabase(folder);
+  const heap = await oldHeap(first, ledger);
+  const ever = await firstLook(first, heap, at);
+  await first.close();
+  const db = await openDatabase(folder);
+  try {
+    const afterStart = await firstLook(db, heap, at);
+    let nth = 100;
+    const farBack = () =>
+      appendEntry(db, heap, {
+        kind: 'water',
+        at: ledger[++nth]!.at,
+        kg: 0.01,
+        confirmed: true
+      } as NewEntry);
+    const what = `${VERY_OLD} entries:`;
+    return [
+      { what: `${what} first state after a start`, value: afterStart.ms, target: 1000, unit: 'ms' },
+      { what: `${what} others wait for it at most`, value: afterStart.others_ms, target: 300, unit: 'ms' },
+      { what: `${what} after the first start of a build`, value: ever.ms, target: 2500, unit: 'ms' },
+      { what: `${what} others wait for that at most`, value: ever.others_ms, target: 300, unit: 'ms' },
+      { what: `${what} an entry near its start`, value: await medianMs(farBack, 3), target: 500, unit: 'ms' }
+    ];
+  } finally {
+    keepWalks(null);
+    await db.close();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+async function firstLook(db: Database, heap: number, at: string): Promise<{ ms: number; others_ms: number }> {
   const delay = monitorEventLoopDelay({ resolution: 1 });
   delay.enable();
-  const first = performance.now();
-  await readState(db, heap, ledger.at(-1)!.at);
-  const first_ms = performance.now() - first;
+  const from = performance.now();
+  await readState(db, heap, at);
+  const ms = performance.now() - from;
+  // What goes on behind the answer is somebody's wait too.
+  await setTimeout(500);
   delay.disable();
-  let nth = 100;
-  const farBack = () =>
-    appendEntry(db, heap, { kind: 'water', at: ledger[++nth]!.at, kg: 0.01, confirmed: true } as NewEntry);
-  const what = `${VERY_OLD} entries:`;
-  return [
-    { what: `${what} first state`, value: first_ms, target: 1000, unit: 'ms' },
-    { what: `${what} others wait for it at most`, value: delay.max / 1e6, target: 300, unit: 'ms' },
-    { what: `${what} an entry near its start`, value: await medianMs(farBack, 3), target: 500, unit: 'ms' }
-  ];
+  return { ms, others_ms: delay.max / 1e6 };
 }
 
 /** A heap whose ledger is put into the records at one go, as it would be stored. */

@@ -111,7 +111,10 @@ test.describe('where the page is secure', () => {
       flask_id: flask.id,
       patterns: [{ pattern_id: pattern.id, count: 1 }]
     });
+    const freezes = page.getByRole('region', { name: 'What comes of it' });
     await openAndKept(page, server.url);
+    await page.goto(`${server.url}/mold/${mold.id}/freeze`);
+    await expect(freezes).toContainText('until you may open it', { timeout: 60_000 });
     const bar = page.getByRole('status').filter({ hasText: /^As of/ });
     await expect(bar).toHaveCount(0);
     await server.end('SIGKILL');
@@ -123,6 +126,10 @@ test.describe('where the page is secure', () => {
       await ready(page);
       await expect(bar, path).toBeVisible();
     }
+    // How a mold freezes is there as it was last worked out.
+    await page.goto(`${server.url}/mold/${mold.id}/freeze`);
+    await expect(freezes).toContainText('until you may open it');
+    await expect(freezes.getByRole('status')).toContainText(/^Worked out /);
     // From page to page it stays in sight, over an amount too.
     await page.goto(`${server.url}/`);
     await ready(page);

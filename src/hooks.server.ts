@@ -1,3 +1,4 @@
+import { version } from '$app/environment';
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { setNow } from '$core/time/now';
 import { DEFAULT_LOCALE } from '$lib/schema/locale';
@@ -7,6 +8,7 @@ import { closeDatabase, database } from '$lib/server/database/current';
 import { troubleLine } from '$lib/server/database/trouble';
 import { passGate } from '$lib/server/http/gate';
 import { openRecords } from '$lib/server/http/guard';
+import { keepWalks } from '$lib/server/heap/kept-walk';
 import { keptAnswer } from '$lib/server/http/kept-answers';
 import { problem, problemOf } from '$lib/server/http/problem';
 import { pageOf } from '$lib/server/http/trouble-page';
@@ -30,6 +32,7 @@ export const init: ServerInit = async () => {
   }
   process.on('brunkel:ending', () => void endThreads());
   process.on('brunkel:end', (waitFor: (ending: Promise<void>) => void) => waitFor(closeDatabase()));
+  keepWalks(version);
   keepCopying(await database());
   // What is worked out in threads finds one ready; who looks first is served first.
   setTimeout(() => {

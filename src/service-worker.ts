@@ -11,6 +11,7 @@ import { build, files, version } from '$service-worker';
 import {
   KEPT_AT,
   LISTS,
+  PAGES,
   keepable,
   pageOf,
   pageOfData,
@@ -23,7 +24,6 @@ import {
 // The types of a service worker's own scope are not those of a window.
 const worker = self as unknown as ServiceWorkerGlobalScope;
 const PARTS = `parts-${version}`;
-const PAGES = 'pages';
 /** A page is not fetched again for keeping within this, ms: long enough for one visit, short enough for what is logged next. */
 const FRESH_MS = 5000;
 const fetched = new Map<string, number>();

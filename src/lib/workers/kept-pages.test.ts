@@ -14,6 +14,7 @@ describe('pages that are kept for when the server is out of reach', () => {
       '/sessions/3',
       '/mold/59',
       '/mold/59/gating',
+      '/mold/59/freeze',
       '/heaps/7/recondition',
       '/pour',
       '/handbook/pour'

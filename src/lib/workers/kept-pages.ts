@@ -45,7 +45,7 @@ const OF_HEAP = [
   '/test/moisture',
   '/recondition'
 ] as const;
-const OF_MOLD = ['', '/gating'] as const;
+const OF_MOLD = ['', '/gating', '/freeze'] as const;
 
 /** What there is, by its ids: heaps and sessions, and the molds of the sessions that are not over. */
 export interface Known {
@@ -61,6 +61,9 @@ export const pagesToKeep = ({ heaps, sessions, molds }: Known): string[] => [
   ...heaps.flatMap((id) => OF_HEAP.map((of) => `/heaps/${id}${of}`)),
   ...sessions.map((id) => `/sessions/${id}`)
 ];
+
+/** The cache that they are kept in. */
+export const PAGES = 'pages';
 
 /** When what is kept was read, by this device's clock: in the head of what is kept. */
 export const KEPT_AT = 'brunkel-kept-at';

@@ -1,10 +1,11 @@
 import { existsSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 
-/** What a server that was killed left unfinished, by its folder: half an upload, a copy on its way out. */
+/** What a server that was killed left unfinished, by its folder: half an upload, a copy on its way out, a walk half kept. */
 const LEFT_OVERS: readonly (readonly [folder: string, name: RegExp])[] = [
   ['files', /^\.in-/],
-  ['copies', /^\.leaving-/]
+  ['copies', /^\.leaving-/],
+  ['kept-walks', /\.part$/]
 ];
 
 /** Lets go of what was left unfinished. Only who holds the folder may: to nobody else is it known to be unfinished. */

@@ -34,7 +34,7 @@ export interface HeapLedger {
 }
 
 /** How far a ledger was worked out. */
-interface Walk {
+export interface Walk {
   done: number;
   /** Its own, to be written in place. */
   belief: Draft;
@@ -144,6 +144,9 @@ export function rewritten(ledger: HeapLedger, version: number, ordered: readonly
 function sameEntry(a: LedgerEntry, b: LedgerEntry): boolean {
   return a === b || (a.id === b.id && a.at === b.at && JSON.stringify(a) === JSON.stringify(b));
 }
+
+/** The ledger as far as it was worked out before; its walk is nobody else's. */
+export const resumed = (ledger: HeapLedger, walk: Walk): HeapLedger => ({ ...ledger, walk });
 
 /** The ledger worked out to its end. */
 export function walked(ledger: HeapLedger): HeapLedger {

@@ -11,6 +11,7 @@ import { airOf, stationOf } from './air';
 import { hands } from './hands';
 import { ledgerOf, walkedInStretches, type HeapLedger } from './heap-ledger';
 import { natureOf } from './heaps';
+import { keepWalk, withKeptWalk } from './kept-walk';
 
 /**
  * One ledger by heap is kept, good for one version of it and of its members' hands; it can always be thrown away. A write
@@ -92,7 +93,11 @@ export async function ledgerFor(db: Database, heap: HeapRow, transaction?: Trans
   if (!mine && known?.by === by && known.ledger.version === heap.version) return known.ledger;
   const load = async () => {
     const entries = await loadEntries(db, heap.id, transaction);
-    const ledger = await walkedInStretches(ledgerOf(heap.id, heap.version, nature, entries));
+    const bare = ledgerOf(heap.id, heap.version, nature, entries);
+    const begun = await withKeptWalk(db.folder, bare, by);
+    const known = begun.walk.done;
+    const ledger = await walkedInStretches(begun);
+    void keepWalk(db.folder, ledger, by, known);
     keep(db, { ledger, by }, transaction);
     return ledger;
   };

@@ -1,8 +1,6 @@
 import { clear } from 'idb-keyval';
+import { PAGES } from '$lib/workers/kept-pages';
 import { deviceStorage, type DeviceStorage } from '../draft/storage';
-
-/** The cache of pages that were read (see the service worker). */
-const PAGES = 'pages';
 
 /** Lets go of the pages that this device keeps: whoever holds it is not signed in. */
 export async function keepNoPages(): Promise<void> {

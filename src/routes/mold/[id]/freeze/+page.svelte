@@ -15,14 +15,16 @@
   } from '$core/quantity/display';
   import { WOOD_CHARS_C } from '$core/reference/heat';
   import type { FreezeAnswer } from '$lib/schema/freeze';
-  import { api } from '$lib/ui/api-client';
+  import { api, type ApiProblem } from '$lib/ui/api-client';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import Fig from '$lib/ui/figure/Fig.svelte';
   import OneSlider from '$lib/ui/field/OneSlider.svelte';
   import FreezingBody from '$lib/ui/freeze/FreezingBody.svelte';
   import FreezingSection from '$lib/ui/freeze/FreezingSection.svelte';
   import RiserTrials from '$lib/ui/freeze/RiserTrials.svelte';
+  import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import { rowAt } from '$lib/ui/freeze/cut-through';
+  import { keepFreezing, keptFreezing } from '$lib/ui/freeze/kept-freezing';
   import { momentAt, momentText, placeOf, stopsOf } from '$lib/ui/freeze/moments';
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import { PART_WORDS, waitText } from '$lib/ui/pour/pour-words';
@@ -35,16 +37,24 @@
   const work = new LongWork();
   let answer = $state.raw<FreezeAnswer | null>(null);
   let trouble = $state<string | null>(null);
+  /** When the answer was worked out, where it is one that this device had kept. */
+  let kept_at = $state<string | null>(null);
   async function freeze() {
     trouble = null;
     try {
       answer = await work.follow((how) =>
         api<FreezeAnswer>('POST', '/calc/freeze', { mold_id: data.id, picture: true }, how)
       );
-      place = placeOf(0.3 * (answer.all_solid_s ?? 60), answer);
+      kept_at = null;
+      void keepFreezing(data.id, answer);
     } catch (thrown) {
-      trouble = (thrown as Error).message;
+      const { status, message } = thrown as ApiProblem;
+      const kept = status === 0 ? await keptFreezing(data.id) : null;
+      answer = kept?.answer ?? null;
+      kept_at = kept?.kept_at ?? null;
+      trouble = kept ? null : message;
     }
+    if (answer) place = placeOf(0.3 * (answer.all_solid_s ?? 60), answer);
   }
   onMount(() => {
     if (of?.can) void freeze();
@@ -145,6 +155,12 @@
   <!-- On the phone what comes of it stands first, then the picture, then what to try. -->
   <div class="columns wide grid-rows-[auto_1fr]">
     <section class="ticket grid gap-3 min-[62rem]:col-start-2" aria-label="What comes of it">
+      {#if kept_at}
+        <p class="row" role="status">
+          <span>Worked out {shortDate(kept_at)}, {shortTime(kept_at)}.</span>
+          <button type="button" class="quiet" onclick={freeze}>Work it out again</button>
+        </p>
+      {/if}
       {#if answer.riser}
         <h2>{answer.riser.says}</h2>
         <p class="small">{inUnits(answer.riser.why, units())}</p>
