@@ -1,5 +1,6 @@
 import type { Measured } from '../table';
-import type { HeapRun, Way } from './session';
+import type { Suspect } from '../../src/core/heap/rival-stories';
+import type { HeapRun, Untold, Way } from './session';
 import { figures, figuresBy, questions, roughTrial, waterBonded, type Figures } from './trial';
 
 const SEEDS = [1, 2, 3];
@@ -7,6 +8,9 @@ const HEAPS = 60;
 const SESSIONS = 15;
 const TEST_SEEDS = [1, 2, 3, 4];
 const TEST_SESSIONS = 8;
+const TWO_SEEDS = [1, 2];
+const UNTOLD_SESSIONS = 12;
+const SUSPECTS: readonly Suspect[] = ['less-clay', 'more-clay', 'sand-gone', 'stood-open'];
 
 /** The rough trial: three times 60 heaps through 15 sessions, and its figures against what is wanted of them. */
 export function roughly(): Measured[] {
@@ -46,11 +50,71 @@ export function roughly(): Measured[] {
     points('rough: one who knows the truth', knowing.landing_rms, 0.1),
     ...between('rough: sound readings questioned', sound_readings, null, 0.2),
     ...between('rough: sound entries questioned', sound_entries, null, 1),
-    ...nextTests(runs)
+    ...nextTests(runs),
+    ...untold()
   ];
 }
 
 const moistureHeld = ({ moisture_held }: Figures) => moisture_held;
+
+/** How soon what nobody wrote down is asked about, and how often it is where all was told. */
+function untold(): Measured[] {
+  const watched = (what: Untold) =>
+    waterBonded(TWO_SEEDS.flatMap((seed) => roughTrial('ticket', HEAPS, UNTOLD_SESSIONS, seed, what)));
+  const share = (runs: readonly HeapRun[], is: (run: HeapRun) => boolean) =>
+    (100 * runs.filter(is).length) / runs.length;
+  const within = (run: HeapRun, from: number, sessions: number, suspect: Suspect) =>
+    run.named.slice(from, from + sessions).includes(suspect);
+  const clay = (suspect: 'less-clay' | 'more-clay') => (run: HeapRun) =>
+    within(run, 0, 4, suspect) || (run.clay_tested !== null && run.clay_tested < 4);
+  const gone = (run: HeapRun) =>
+    within(run, run.untold_at, 4, 'sand-gone') ||
+    run.heap_weighed.some((session) => session >= run.untold_at && session < run.untold_at + 4);
+  const covered = watched('stood-open').filter(({ cover }) => cover === 'lid' || cover === 'sealed');
+  const honest = watched('nothing');
+  const falsely = (suspect: Suspect) => share(honest, ({ named }) => named.includes(suspect));
+  return [
+    ...between(
+      'rough: less clay than was said, in 4 sessions',
+      share(watched('less-clay'), clay('less-clay')),
+      80,
+      null
+    ),
+    ...between(
+      'rough: more clay than was said, in 4 sessions',
+      share(watched('more-clay'), clay('more-clay')),
+      80,
+      null
+    ),
+    ...between(
+      'rough: a fifth of the sand is gone, in 4 sessions',
+      share(watched('sand-gone'), gone),
+      80,
+      null
+    ),
+    ...between(
+      'rough: lid left off, in 2 sessions',
+      share(covered, (run) => within(run, run.untold_at, 2, 'stood-open')),
+      80,
+      null
+    ),
+    ...between(
+      'rough: a hand that leans, in 8 squeezes',
+      share(watched('hand-leans'), ({ leans_after }) => leans_after !== null && leans_after <= 8),
+      80,
+      null
+    ),
+    ...SUSPECTS.flatMap((suspect) =>
+      between(`rough: ${suspect} named in heaps of which all was told`, falsely(suspect), null, 5)
+    ),
+    ...between(
+      'rough: any of them',
+      share(honest, ({ named }) => named.some(Boolean)),
+      null,
+      5
+    )
+  ];
+}
 
 /** Following the best next test against a random listed one and against none, by cover. */
 function nextTests(runs: (way: Way, sessions: number, seeds: number[]) => HeapRun[]): Measured[] {

@@ -1,8 +1,17 @@
 import type { HeapTest } from '../../src/core/bench/heap-test';
 import { conditionAt, type Condition } from '../../src/core/heap/condition';
-import { firstBelief, believedDrying, type Belief, type HeapNature } from '../../src/core/heap/state/belief';
+import {
+  firstBelief,
+  believedDrying,
+  leans,
+  type Belief,
+  type HeapNature
+} from '../../src/core/heap/state/belief';
 import { advance, questionEntry } from '../../src/core/heap/estimate';
+import type { LedgerEntry } from '../../src/core/heap/entry';
 import type { Event } from '../../src/core/heap/kinds';
+import { worthWeighingAll } from '../../src/core/heap/weighed-last';
+import { likelyStory, rivalStories, type Suspect } from '../../src/core/heap/rival-stories';
 import { bestTest, testsWorth, worthTestingClay, worthWeighing } from '../../src/core/heap/next-test';
 import { prescribe, type Prescription, type StockAtHand } from '../../src/core/mix/prescription';
 import { learned } from '../../src/core/heap/state/lessons';
@@ -90,14 +99,32 @@ export interface HeapRun {
   true_drying: number;
   readings: { sound: number; sound_questioned: number; blunders: number; blunders_caught: number };
   entries: { sound: number; sound_questioned: number; slips: number; slips_caught: number };
+  /** After each session, what is asked about as likelier than what was logged; none where nobody looked for it. */
+  named: (Suspect | null)[];
+  /** The session before which a single thing went wrong. */
+  untold_at: number;
+  /** The session in which the clay was first tested, as the app asked for it anyway. */
+  clay_tested: number | null;
+  /** The sessions in which the whole heap was weighed, as nobody was sure of it any more. */
+  heap_weighed: number[];
+  /** Squeezes of the hand that leans by when it was named; null where it was not, and of others' heaps. */
+  leans_after: number | null;
   /** Somebody there names every grade one off. */
   off_hand: boolean;
 }
 
+/** What went otherwise than anybody wrote down. */
+export type Untold = 'nothing' | 'less-clay' | 'more-clay' | 'sand-gone' | 'stood-open' | 'hand-leans';
+
 /** One heap through its sessions. */
-export function oneHeap(by: Chance, nature: Nature, way: Way, sessions: number): HeapRun {
-  return new Shed(by, nature, way).run(sessions);
+export function oneHeap(by: Chance, nature: Nature, way: Way, sessions: number, untold?: Untold): HeapRun {
+  return new Shed(by, nature, way, untold).run(sessions);
 }
+
+/** Clay that is not as its bag says, sand that is gone, the session in which a single thing goes wrong. */
+const UNTOLD = { less_clay: 0.7, more_clay: 1.3, gone: 0.22, hand: 0.22 } as const;
+/** The sessions in which a single thing goes wrong, least and most. */
+const GOES_WRONG = [3, 6] as const;
 
 export function someNature(by: Chance, i: number): Nature {
   const binder = i % 10 === 9 ? 'oil' : WATER_BINDERS[i % 5]!;
@@ -124,6 +151,13 @@ class Shed {
   private shared = new Map<string, number>();
   private now = Date.UTC(2026, 0, 3);
   private id = 0;
+  private readonly ledger: LedgerEntry[] = [];
+  private readonly heap_weighed: number[] = [];
+  private readonly untold_at: number;
+  private leans_after: number | null = null;
+  private readonly squeezed = new Map<string, number>();
+  private clay_tested: number | null = null;
+  private readonly named: (Suspect | null)[] = [];
   /** What a scale shows at its finest, g, and its error in proportion. */
   private readonly scale_g: number;
   private readonly scale_off: number;
@@ -138,7 +172,8 @@ class Shed {
   constructor(
     private readonly by: Chance,
     private readonly truth: Nature,
-    private readonly way: Way
+    private readonly way: Way,
+    private readonly untold: Untold | undefined
   ) {
     this.scale_g = by.pick([0.1, 1, 1, 2] as const);
     this.scale_off = by.noise(0.005);
@@ -158,7 +193,16 @@ class Shed {
       air: () => climate
     };
     this.belief = firstBelief(this.nature);
+    this.untold_at =
+      untold === undefined || untold === 'nothing'
+        ? -1
+        : Math.floor(by.between(GOES_WRONG[0], GOES_WRONG[1] + 1));
     this.hands = [someHand(by, 'a'), ...(by.between(0, 1) < 0.5 ? [someHand(by, 'b')] : [])];
+    if (untold === 'hand-leans')
+      this.hands = [
+        { name: 'a', bias: 0, off: 0, slips: 0.06 },
+        { name: 'b', bias: UNTOLD.hand, off: 0, slips: 0.06 }
+      ];
     const third = () => 1 + by.between(-1 / 3, 1 / 3);
     this.lot = { active: by.noise(0.04), moisture: third(), sand_moisture: third() };
   }
@@ -170,9 +214,13 @@ class Shed {
       const hours = this.by.between(4, 24) * 24;
       this.now += hours * HOUR_MS;
       this.changed();
-      this.sand = stand(this.sand, this.truth, hours, this.by);
+      const here = session === this.untold_at;
+      const open = here && this.untold === 'stood-open';
+      this.sand = stand(this.sand, open ? { ...this.truth, cover: 'open' } : this.truth, hours, this.by);
+      if (here && this.untold === 'sand-gone') this.sand = times(this.sand, 1 - UNTOLD.gone);
       const outcome = this.temper(session);
       outcomes.push(outcome);
+      if (this.untold) this.look();
       this.cast(session);
     }
     return {
@@ -183,6 +231,11 @@ class Shed {
       true_drying: Math.log(this.truth.drying),
       readings: this.readings,
       entries: this.entries,
+      named: this.named,
+      untold_at: this.untold_at,
+      clay_tested: this.clay_tested,
+      heap_weighed: this.heap_weighed,
+      leans_after: this.leans_after,
       off_hand: this.hands.some(({ off }) => off !== 0)
     };
   }
@@ -195,7 +248,8 @@ class Shed {
     const bought = truth.binder === 'natural' || by.between(0, 1) < 0.3;
     const [least, most] = CLAY[truth.binder];
     if (bought) {
-      const active = by.between(least * 0.8, most * 1.05);
+      const said = by.between(least * 0.8, most * 1.05);
+      const active = said * this.clay();
       const dead = by.between(0, 0.02);
       const fines = by.between(0.005, 0.06);
       const dry = { ...noSand(), active, dead, fines, grain: 1 - active - dead - fines };
@@ -209,7 +263,7 @@ class Shed {
         kg: this.weighed(kg),
         moisture_fraction: (TARGETS[truth.binder].moisture.min + TARGETS[truth.binder].moisture.max) / 2,
         active_clay_fraction: stated
-          ? active * (1 + by.noise(0.1))
+          ? said * (1 + by.noise(0.1))
           : (TARGETS[truth.binder].active_clay.min + TARGETS[truth.binder].active_clay.max) / 2,
         oil_fraction: 0,
         moisture_stated: false,
@@ -223,6 +277,15 @@ class Shed {
     this.batch(kg, clay, damp, label, kg * by.between(0.012, 0.03));
   }
 
+  /** Active clay there is, of what is said. */
+  private clay(): number {
+    return this.untold === 'less-clay'
+      ? UNTOLD.less_clay
+      : this.untold === 'more-clay'
+        ? UNTOLD.more_clay
+        : 1;
+  }
+
   private batch(
     sand_kg: number,
     clay_kg: number,
@@ -234,7 +297,7 @@ class Shed {
     const said = damp ? 0.035 : 0.002;
     const sand_moisture = said * lot.sand_moisture;
     const clay_moisture = wet * lot.moisture;
-    const strength = Math.min(1, active + lot.active);
+    const strength = Math.min(1, (active + lot.active) * this.clay());
     const fines = by.between(0, 0.015);
     const arriving: TrueSand = {
       ...noSand(),
@@ -298,7 +361,10 @@ class Shed {
     if (way === 'at-once' || way === 'ticket') {
       squeeze();
       if (session % 3 === 2) weigh();
-      if (this.saysClay()) this.otherTest(this.blue ? 'methylene-blue' : 'clay-wash');
+      if (this.saysClay()) {
+        this.clay_tested ??= session;
+        this.otherTest(this.blue ? 'methylene-blue' : 'clay-wash');
+      }
     }
     if (way === 'always-weigh') weigh();
     if (way === 'best-test' || way === 'random-test') {
@@ -312,6 +378,11 @@ class Shed {
     if (way === 'ticket') {
       // Dry and weigh when the ticket says so.
       if (this.saysWeigh()) weigh();
+      if (worthWeighingAll(this.ledger)) {
+        this.heap_weighed.push(session);
+        this.mixInBurnt();
+        this.log({ kind: 'weighed', kg: this.weighed(massOf(this.sand)) });
+      }
     }
     const known = this.condition();
     const moisture = this.sand.water / massOf(this.sand);
@@ -348,6 +419,14 @@ class Shed {
       believed_off: after.moisture.value - after.aim,
       believed_sd: after.off_aim_sd
     };
+  }
+
+  /** What the heap's page asks about after a session. */
+  private look(): void {
+    this.named.push(likelyStory(rivalStories(this.nature, this.ledger))?.suspect ?? null);
+    const leaning = this.hands[1];
+    if (this.untold === 'hand-leans' && leaning && leans(this.belief, leaning.name))
+      this.leans_after ??= this.squeezed.get(leaning.name) ?? 0;
   }
 
   private saysWeigh(): boolean {
@@ -532,6 +611,7 @@ class Shed {
   private squeeze(): void {
     const { by } = this;
     const hand = by.pick(this.hands);
+    this.squeezed.set(hand.name, (this.squeezed.get(hand.name) ?? 0) + 1);
     const shared = this.shared.get(hand.name) ?? by.noise(0.07);
     this.shared.set(hand.name, shared);
     const blunder = by.between(0, 1) < 1 / 30;
@@ -603,12 +683,9 @@ class Shed {
   private read(test: HeapTest, blunder: boolean, member?: string): boolean {
     this.now += 5 * 60_000;
     const id = this.id++;
-    this.belief = advance(this.nature, this.belief, {
-      id,
-      at: this.at(),
-      event: { kind: 'tested', test },
-      member
-    });
+    const entry: LedgerEntry = { id, at: this.at(), event: { kind: 'tested', test }, member };
+    this.ledger.push(entry);
+    this.belief = advance(this.nature, this.belief, entry);
     const questioned = this.belief.questioned.some(({ entry_id }) => entry_id === id);
     if (blunder) {
       this.readings.blunders += 1;
@@ -632,7 +709,9 @@ class Shed {
     // Whether burnt sand is stirred in is asked of whoever left it by the heap: that doubts no amount.
     if (question && !slipped && !question.message.includes('burnt sand')) this.entries.sound_questioned += 1;
     const written = slipped && !question ? slipped : event;
-    this.belief = advance(this.nature, this.belief, { id: this.id++, at: this.at(), event: written });
+    const entry: LedgerEntry = { id: this.id++, at: this.at(), event: written };
+    this.ledger.push(entry);
+    this.belief = advance(this.nature, this.belief, entry);
     return true;
   }
 

@@ -1,12 +1,18 @@
 import { chance } from '../../src/lib/server/demo/chance';
-import { oneHeap, someNature, type HeapRun, type Outcome, type Way } from './session';
+import { oneHeap, someNature, type HeapRun, type Outcome, type Untold, type Way } from './session';
 
 /** Every heap of a rough trial by one way of going about it. */
-export function roughTrial(way: Way, heaps: number, sessions: number, seed: number): HeapRun[] {
+export function roughTrial(
+  way: Way,
+  heaps: number,
+  sessions: number,
+  seed: number,
+  untold?: Untold
+): HeapRun[] {
   return Array.from({ length: heaps }, (_, i) => {
     // Each heap has its own chance, so that ways are compared on the same heaps.
     const by = chance(seed * 1009 + i * 7919);
-    return oneHeap(by, someNature(by, i), way, sessions);
+    return oneHeap(by, someNature(by, i), way, sessions, untold);
   });
 }
 

@@ -400,6 +400,11 @@ const REALLY: Partial<
   spilled: [
     [{ kind: 'spilled', kg: 4 }, (bodies, normal) => taking(bodies, HEAP, null, 4 + weighingSd(4) * normal())]
   ],
+  weighed: [30, 38].map((kg) => [
+    { kind: 'weighed', kg },
+    (bodies, normal) =>
+      taking(bodies, HEAP, null, totalMass(bodies.get(HEAP)!) - (kg + weighingSd(kg) * normal()))
+  ]),
   drawn: [
     [
       { kind: 'drawn', kg: 10 },

@@ -80,11 +80,13 @@ function happen(nature: HeapNature, draft: Draft, entry: LedgerEntry): void {
   }
   const was = moistureVariance(draft);
   const had_kg = totalMass(scene.bodies.get(HEAP)!);
-  if (weighed) weigh(draft, weighed);
+  if (weighed && !weighed.after) weigh(draft, weighed);
   const resting = draft.rests_on;
   if (entry.batch_tests) bringTested(nature, draft, moves, entry.batch_tests);
   else for (const move of moves) applyMove(draft, move);
-  if (moves.some(changesHeap)) {
+  if (weighed?.after) weigh(draft, weighed);
+  // Weighing tells how much there is, and leaves it the sand that it was.
+  else if (moves.some(changesHeap)) {
     draft.looks = [];
     freshHands(draft);
     draft.seen_share = seenAfter(draft.seen_share, had_kg, moves);

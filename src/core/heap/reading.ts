@@ -39,6 +39,8 @@ export interface Told {
   member?: string | undefined;
   /** It stood far off, and is right all the same. */
   confirmed?: boolean | undefined;
+  /** It is read a second time, against a belief that has made room for it. */
+  again?: boolean;
 }
 
 /**
@@ -88,6 +90,7 @@ function count(
 ): boolean {
   const stands =
     reading.as === 'value' ? standingOf(draft, reading) : feelingOf(draft, nature, reading, told);
+  if (!told.again) draft.foretold += Math.log(stands.chance);
   if (stands.far && !told.confirmed && says && !readsMud(test, reading)) {
     const witness = bornOutBy(nature, draft, says, told.entry_id);
     // With nothing behind the estimate the first reading rules.
@@ -103,7 +106,9 @@ function count(
 /** Lets a reading count that was borne out, against the sand as it is believed by then. */
 function countAll(nature: HeapNature, draft: Draft, test: HeapTest, told: Told, says: Said | null): boolean {
   const reading = readingOf(nature, draft, test);
-  return reading !== null && count(nature, draft, test, reading, { ...told, confirmed: true }, says);
+  return (
+    reading !== null && count(nature, draft, test, reading, { ...told, confirmed: true, again: true }, says)
+  );
 }
 
 /** Nobody has measured this sand yet, nor any that it came from. */
@@ -151,14 +156,17 @@ function standingOf(draft: Draft, reading: ValueReading) {
   const ph = times(draft.covariance, reading.gradient);
   const variance = dot(reading.gradient, ph) + reading.sd * reading.sd;
   const off = reading.read - reading.predicted;
-  const far = Math.abs(off) > QUESTION_AT * Math.sqrt(variance);
-  return { as: 'value' as const, reading, ph, variance, off, far };
+  const spread = Math.sqrt(variance);
+  const far = Math.abs(off) > QUESTION_AT * spread;
+  const sound = ((1 - BLUNDER_SHARE) * density(off / spread)) / spread;
+  const blunder = BLUNDER_SHARE / reading.range;
+  return { as: 'value' as const, reading, ph, variance, off, far, sound, chance: sound + blunder };
 }
 
 /** Whether the reading counted. */
 function readValue(draft: Draft, stands: ReturnType<typeof standingOf>, test: HeapTest, told: Told): boolean {
   const { reading, off, far } = stands;
-  const { gradient, predicted, read, sd, range } = reading;
+  const { gradient, predicted, read, sd } = reading;
   let { ph, variance } = stands;
   const agreeing =
     far && !told.confirmed && !readsMud(test, reading) ? agreeingWith(draft, test, off, sd) : undefined;
@@ -189,9 +197,7 @@ function readValue(draft: Draft, stands: ReturnType<typeof standingOf>, test: He
     draw(draft, ph, variance, off, 1, 0);
     return true;
   }
-  const spread = Math.sqrt(variance);
-  const sound = ((1 - BLUNDER_SHARE) * density(off / spread)) / spread;
-  const weight = sound / (sound + BLUNDER_SHARE / range);
+  const weight = stands.sound / stands.chance;
   draw(draft, ph, variance, off, weight, weight * (1 - weight));
   return true;
 }
@@ -255,7 +261,9 @@ function feelingOf(
   const ph = times(draft.covariance, along);
   const variance = dot(along, ph) + single * single;
   const told_us = gradeMoments(felt, Math.sqrt(variance), grade);
-  return { as: 'grade' as const, grade, felt, ph, single, variance, told_us, far: told_us.slipped > SLIPPED };
+  const far = told_us.slipped > SLIPPED;
+  const chance = Math.max(told_us.chance, Number.MIN_VALUE);
+  return { as: 'grade' as const, grade, felt, ph, single, variance, told_us, far, chance };
 }
 
 /** Whether the squeeze counted. */

@@ -13,6 +13,7 @@ import { returned } from './returned';
 import { spilled } from './spilled';
 import { tested } from './tested';
 import { water } from './water';
+import { weighed } from './weighed';
 
 /** Every kind of entry, in the order in which forms offer them. A new kind is one file and a line here. */
 export const KINDS = {
@@ -22,6 +23,7 @@ export const KINDS = {
   bought,
   discarded,
   spilled,
+  weighed,
   dried,
   drawn,
   returned,

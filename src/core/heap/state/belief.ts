@@ -45,6 +45,8 @@ export interface Belief {
   hands: Readonly<Record<string, HandRecord>>;
   lessons: Lessons;
   habits: Habits;
+  /** How well everything that was read had been foretold: the sum of the natural logarithms of its chances. */
+  foretold: number;
   /** ISO time up to which the belief has been carried; null before the first entry. */
   at: string | null;
 }
@@ -184,6 +186,7 @@ export function firstBelief(nature: Pick<HeapNature, 'container'>): Belief {
     hands: {},
     lessons: noLessons(),
     habits: {},
+    foretold: 0,
     at: null
   };
 }
@@ -300,6 +303,16 @@ export function believedHand(
     spread: spreadOf(record),
     tests: record?.tests ?? 0
   };
+}
+
+/** A hand that strays by so much, half the width of a grade, and this surely, is said to lean. */
+const LEANS = { by: 0.13, sds: 2 } as const;
+
+/** Whether a member's squeezes come out wetter (bias above 0) or drier than the sand is. */
+export function leans(belief: Belief, member: string | undefined): 'wet' | 'dry' | null {
+  const hand = believedHand(belief, member);
+  if (!hand || Math.abs(hand.bias) < Math.max(LEANS.by, LEANS.sds * hand.bias_sd)) return null;
+  return hand.bias > 0 ? 'wet' : 'dry';
 }
 
 /** Squeezes that the handbook's spread counts as: it gives way slowly. */

@@ -174,8 +174,11 @@ export interface Effect {
   holds?: { of: LearnedFigure; value: number | null };
   /** What was read of the whole heap, and counts. */
   reading?: { test: HeapTest; confirmed: boolean };
-  /** A mass that was weighed and tells of the bodies it came from, before they move: `share` of their sum, give or take. */
-  weighed?: { of: readonly BodyKey[]; share: number; share_sd: number; kg: number };
+  /**
+   * A mass that was weighed and tells of the bodies it came from: `share` of their sum, give or take. Before they move, or
+   * after a move has put them right, so that only their doubt is left to narrow.
+   */
+  weighed?: { of: readonly BodyKey[]; share: number; share_sd: number; kg: number; after?: true };
   /** What it teaches of how this heap rams, spills and burns. */
   teaches?: Lesson;
 }

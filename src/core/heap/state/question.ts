@@ -225,6 +225,17 @@ export function habitQuestion(belief: Belief, name: HabitName, kg: number, path:
   };
 }
 
+/** A third more or less than there should be: a digit slipped, or the bucket was weighed along. */
+export function weighingQuestion(belief: Belief, kg: number): Question | null {
+  const there = totalMass(sandOf(belief));
+  if (!(there > 0) || Math.abs(kg - there) <= there / 3) return null;
+  return {
+    path: 'kg',
+    message: `${words(kg)} where there should be ${words(there)}: is the scale read right?`,
+    likely_kg: tenth(kg, there)
+  };
+}
+
 /** More than a third of a heap thrown out or spilled is not a usual day. */
 export function mostQuestion(belief: Belief, kg: number): Question | null {
   const there = totalMass(sandOf(belief));
