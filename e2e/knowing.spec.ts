@@ -209,3 +209,56 @@ test('a renewal in whole bags', async ({ page, request }) => {
     ).status()
   ).toBe(422);
 });
+
+test('a lid left off is asked about, and logged with one tap; the whole heap is weighed', async ({
+  page,
+  request
+}) => {
+  const { id } = await made(request, '/heaps', {
+    name: 'Gate heap',
+    system: 'water',
+    binder: 'sodium-bentonite',
+    container: { cover: 'lid', exposed_area_m2: 0.15 }
+  });
+  const days = (ago: number) => hoursAgo(ago * 24);
+  await made(request, `/heaps/${id}/entries`, {
+    kind: 'bought',
+    at: days(20),
+    kg: 30,
+    moisture_percent: 3.5,
+    active_clay_percent: 8
+  });
+  for (const [ago, percent] of [
+    [19.9, 3.5],
+    [14, 3.4],
+    [8, 3.35],
+    [1, 1.6]
+  ] as const)
+    await made(request, `/heaps/${id}/tests`, {
+      kind: 'moisture',
+      at: days(ago),
+      method: 'oven',
+      pan_g: 100,
+      wet_g: 200,
+      dry_g: 200 - percent,
+      scale_g: 0.1
+    });
+  await open(page, `/heaps/${id}`);
+  const asked = page.getByRole('region', { name: 'What the ledger may not tell' });
+  await expect(asked).toContainText('Did it stand open from');
+  await accessible(page);
+  await asked.getByRole('button', { name: 'Log that it stood open' }).click();
+  await expect(asked).toHaveCount(0);
+  await expect(page.getByText('moved: open heap').first()).toBeVisible();
+  // One undo takes both entries back.
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(asked).toContainText('Did it stand open from');
+  await asked.getByRole('button', { name: 'Log that it was covered' }).click();
+  await expect(asked).toHaveCount(0);
+
+  await open(page, `/heaps/${id}/log?kind=weighed`);
+  await page.getByLabel('All the sand in it').fill('26');
+  await page.getByRole('button', { name: 'Log this entry' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Gate heap');
+  await expect(page.getByRole('heading', { name: /^26\.0 kg in the heap/ })).toBeVisible();
+});

@@ -38,6 +38,8 @@ import {
 } from './true-heap';
 
 const HOUR_MS = 3_600_000;
+/** What a scale scatters by from weighing to weighing, of its step. */
+const SCATTER = 0.4;
 
 /** Active clay that each kind is mixed to, least and most, share of the dry mix. */
 const CLAY = {
@@ -634,7 +636,9 @@ class Shed {
       0.0003,
       truth * (1 + by.noise(0.04)) + by.noise(method === 'oven' ? 0.001 : 0.002)
     );
-    const shows = (g: number) => Math.round((g * (1 + this.scale_off)) / scale_g) * scale_g;
+    // Put on again, a scale shows another figure: it scatters by some part of its step, and rounds.
+    const shows = (g: number) =>
+      Math.round((g * (1 + this.scale_off) + by.noise(SCATTER * scale_g)) / scale_g) * scale_g;
     const pan_g = shows(by.between(90, 160));
     const sample = by.between(0.9, 1.1) * (scale_g <= 0.1 ? 80 : 400);
     let wet_g = shows(pan_g + sample);

@@ -110,7 +110,7 @@ describe('another story than the one that was told', () => {
     const dried = ledger([0, BATCH], [0, oven(3.5)], [6, oven(3.4)], [12, oven(3.35)], [16, oven(1.6)]);
     const story = likely(dried);
     expect(story?.suspect).toBe('stood-open');
-    expect(story!.stay).toEqual({ from: dried[3]!.at, to: dried[4]!.at });
+    expect(story!.stay).toEqual({ from: dried[3]!.at, to: dried[4]!.at, container: NATURE.container });
     // Told as it was, the drying test is what was to be expected.
     expect(story!.belief.questioned).toEqual([]);
   });

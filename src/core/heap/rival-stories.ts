@@ -27,10 +27,17 @@ export type Suspect =
   /** The heap stood open while it should have been covered. */
   | 'stood-open';
 
+/** Between two entries: ISO times, and how the heap stood by what was told. */
+export interface Stay {
+  from: string;
+  to: string;
+  container: Container;
+}
+
 export interface RivalStory {
   suspect: Suspect;
-  /** The stay in which it would have happened, ISO; null of what holds from the first entry on. */
-  stay: { from: string; to: string } | null;
+  /** The stay in which it would have happened; null of what holds from the first entry on. */
+  stay: Stay | null;
   /** How much better it foretold what was read than the ledger does, natural logarithm. */
   gain: number;
   belief: Belief;
@@ -57,7 +64,7 @@ const NAMED_FROM: Readonly<Record<Suspect, number>> = {
 
 interface Running {
   suspect: Suspect;
-  stay: RivalStory['stay'];
+  stay: Stay | null;
   draft: Draft;
   /** An entry as this story has it. */
   otherwise: (entry: LedgerEntry) => LedgerEntry;
@@ -94,7 +101,7 @@ export function rivalStories(
   for (const entry of ordered) {
     const from = told.at;
     if (from !== null && Date.parse(entry.at) - Date.parse(from) > STAY_MS) {
-      const stay = { from, to: entry.at };
+      const stay: Stay = { from, to: entry.at, container: told.container };
       if (told.container.cover !== 'open' && !said) running.push(stoodOpen(nature, told, stay));
       running.push(sandGone(nature, told, stay));
       const stays = new Set(running.flatMap(({ stay }) => stay?.from ?? []));
@@ -157,17 +164,15 @@ function withClay(event: Event, times: number): Event {
   return { ...event, additions } as Event;
 }
 
-function stoodOpen(nature: HeapNature, told: Belief, stay: { from: string; to: string }): Running {
+function stoodOpen(nature: HeapNature, told: Belief, stay: Stay): Running {
   const draft = drafted(told);
-  const { container } = draft;
-  const open: Container = { ...container, cover: 'open' };
-  moveTo(draft, open);
+  moveTo(draft, { ...stay.container, cover: 'open' });
   stand(nature, draft, stay.to);
-  moveTo(draft, container);
+  moveTo(draft, stay.container);
   return { suspect: 'stood-open', stay, draft, otherwise: asTold };
 }
 
-function sandGone(nature: HeapNature, told: Belief, stay: { from: string; to: string }): Running {
+function sandGone(nature: HeapNature, told: Belief, stay: Stay): Running {
   const draft = drafted(told);
   stand(nature, draft, stay.to);
   const kg = totalMass(sandOf(draft));

@@ -9,6 +9,18 @@ import type { Composition } from '$core/material/composition';
 import type { Need, Prescription } from '$core/mix/prescription';
 import type { System } from '$core/reference/targets';
 
+/** What may have happened to a heap that nobody logged, and what to do about it; the figures are as told and as likely. */
+export type UntoldStory =
+  | { suspect: 'less-clay' | 'more-clay'; told_percent: number; likely_percent: number }
+  | { suspect: 'sand-gone'; told_kg: number; likely_kg: number }
+  | { suspect: 'stood-open'; from: string; to: string; container: Container };
+
+/** The same, or what is worth knowing though nothing is amiss: it is time to weigh all of it, a hand leans. */
+export type Untold =
+  | UntoldStory
+  | { suspect: 'unweighed'; told_kg: number; casting_days: number }
+  | { suspect: 'hand-leans'; member: string; leans: 'wet' | 'dry' };
+
 /** A figure in percent with its standard deviation. */
 export interface BelievedPercent {
   value: number;

@@ -9,6 +9,7 @@
   import PrintSheet from '$lib/ui/page/PrintSheet.svelte';
   import StoryChart from '$lib/ui/chart/StoryChart.svelte';
   import BurntSkin from '$lib/ui/heap/BurntSkin.svelte';
+  import UntoldStory from '$lib/ui/heap/UntoldStory.svelte';
   import Figure from '$lib/ui/figure/Figure.svelte';
   import Ledger from '$lib/ui/ledger/Ledger.svelte';
   import { confirmReading } from '$lib/ui/entry/log-entry';
@@ -35,6 +36,7 @@
         undone_at === null && (kind === 'poured' || (kind === 'discarded' && burnt))
     )?.kind === 'discarded'
   );
+  const untold = $derived(data.untold);
   const empty = $derived(now.verdict === 'empty');
   const oil = $derived(heap.system === 'oil');
   const last = $derived(data.ledger.items.find((row) => row.undone_at === null));
@@ -108,6 +110,9 @@
     {#key heap.id}
       <BurntSkin {heap} heap_version={now.heap_version} lots={data.lots} burnt_kg={now.burnt_kg} {sorted} />
     {/key}
+    {#if untold && untold.suspect !== 'unweighed' && untold.suspect !== 'hand-leans'}
+      <UntoldStory heap_id={heap.id} {untold} />
+    {/if}
     {#each now.questioned_tests.slice(-1) as odd (odd.entry_id)}
       <section class="odd small" role="note">
         <p>
@@ -141,6 +146,17 @@
             The water is in doubt by ± {massText(NINE_IN_TEN * best.sd_before_kg, units())}. Most for the
             work: {best.kind === 'moisture' ? `dry and weigh (${best.method})` : best.kind.replace('-', ' ')},
             which narrows it to ± {massText(NINE_IN_TEN * best.sd_after_kg, units())}.
+          </p>
+        {/if}
+        {#if untold?.suspect === 'unweighed'}
+          <p class="small soft">
+            It has been through {untold.casting_days} casting days unweighed, and a little is lost each time.
+            <a href="/heaps/{heap.id}/log?kind=weighed">Weigh the whole heap</a>
+          </p>
+        {:else if untold?.suspect === 'hand-leans'}
+          <p class="small soft">
+            {untold.member} squeezes on the {untold.leans} side, drying tests say. The estimate allows for
+            <a href="/hands">that hand</a>.
           </p>
         {/if}
         <p class="row">
