@@ -12,6 +12,17 @@ import { ALLOYS, type Alloy } from '$core/reference/alloys';
 export const patternLength = (casting_m: number, alloy: Alloy, machined_m = 0): number =>
   (casting_m + machined_m) / (1 - ALLOYS[alloy].contraction);
 
+/**
+ * How long a master has to be where its casting becomes the pattern: both metals shrink, one after the other.
+ *
+ * @param casting_m finished, m
+ * @param pattern_alloy what the pattern is cast in
+ * @source linear contraction, twice
+ * @example masterLength(0.1, 'aluminium', 'aluminium') // 0.10265 m
+ */
+export const masterLength = (casting_m: number, alloy: Alloy, pattern_alloy: Alloy, machined_m = 0): number =>
+  patternLength(patternLength(casting_m, alloy, machined_m), pattern_alloy);
+
 /** What a pattern of this length gives, finished, m; below 0 where more is machined off than is cast. */
 export const castingLength = (pattern_m: number, alloy: Alloy, machined_m = 0): number =>
   pattern_m * (1 - ALLOYS[alloy].contraction) - machined_m;

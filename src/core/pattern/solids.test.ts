@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ALLOY_NAMES } from '$core/reference/alloys';
 import { filletSuits, wantedFillet } from './fillet';
-import { castingLength, castingMass, patternLength, volumeByMass } from './shrinkage';
+import { castingLength, castingMass, masterLength, patternLength, volumeByMass } from './shrinkage';
 import { solidVolume, solidsBox, solidsVolume } from './solids';
 
 describe('simple solids', () => {
@@ -61,6 +61,17 @@ describe('shrinkage', () => {
     expect(patternLength(0.1, 'aluminium')).toBeCloseTo(0.1013171, 6);
     expect(castingMass(0.001, 'aluminium')).toBeCloseTo(2.5768, 3);
     expect(volumeByMass(0.5, 500)).toBe(0.001);
+  });
+
+  it('a casting that becomes a pattern shrinks twice: 1.3 % each of aluminium, 102.65 mm for 100', () => {
+    expect(masterLength(0.1, 'aluminium', 'aluminium')).toBeCloseTo(0.1 / 0.987 ** 2, 9);
+    // Stock is machined off the last casting alone.
+    expect(masterLength(0.1, 'aluminium', 'aluminium', 0.002)).toBeCloseTo(0.102 / 0.987 ** 2, 9);
+    fc.assert(
+      fc.property(fc.constantFrom(...ALLOY_NAMES), fc.constantFrom(...ALLOY_NAMES), (alloy, of) => {
+        expect(castingLength(castingLength(masterLength(0.1, alloy, of), of), alloy)).toBeCloseTo(0.1, 12);
+      })
+    );
   });
 
   it('goes there and back, machining allowance included', () => {

@@ -62,7 +62,7 @@ describe('shatter index and surface hardness', () => {
     expect(() => shatterIndex(0, 0)).toThrow(RangeError);
   });
   it('reads the gauge in words', () => {
-    expect([50, 60, 74, 75, 85, 88, 95].map(hardnessBand)).toEqual([
+    expect([50, 60, 74, 75, 85, 88, 95].map((reading) => hardnessBand(reading, 'water'))).toEqual([
       'too-soft',
       'soft',
       'soft',
@@ -71,7 +71,17 @@ describe('shatter index and surface hardness', () => {
       'hard',
       'too-hard'
     ]);
-    expect(() => hardnessBand(101)).toThrow(RangeError);
+    expect(() => hardnessBand(101, 'water')).toThrow(RangeError);
+  });
+  it('lets oil-bonded sand be rammed harder, and no softer', () => {
+    expect([60, 70, 75, 90, 96, 99].map((reading) => hardnessBand(reading, 'oil'))).toEqual([
+      'too-soft',
+      'soft',
+      'good',
+      'good',
+      'hard',
+      'too-hard'
+    ]);
   });
 });
 

@@ -9,7 +9,8 @@ import {
 } from '$core/judge/day-record';
 import { diagnose, type Diagnosis } from '$core/judge/diagnosis';
 import type { NotedStep } from '$core/session/noted-step';
-import { TARGETS, type HeapBinder } from '$core/reference/targets';
+import { HARDNESS } from '$core/bench/formula/surface-hardness';
+import { TARGETS, type HeapBinder, type System } from '$core/reference/targets';
 import type { Cause, DefectName } from '$core/reference/defects';
 import type { Database } from '../database/database';
 import { readState } from '../heap/heap-state';
@@ -40,7 +41,11 @@ export interface CastingDiagnosis {
 
 /** What is right of sand and pour beside the heap's own windows (handbook default). */
 const RIGHT = {
-  hardness: [67, 85],
+  // From halfway through soft on: a face below it is felt.
+  hardness: (system: System): readonly [number, number] => [
+    (HARDNESS[system].soft + HARDNESS[system].good.min) / 2,
+    HARDNESS[system].good.max
+  ],
   combustibles_percent: [0, 4],
   closed_h: 8,
   sand_c: [0, 45],
@@ -151,7 +156,8 @@ async function sandThatDay(db: Database, of: PourMold): Promise<Partial<Record<M
   if (fineness != null)
     found.fineness = inWindow(fineness, TEST_SD.fineness, ...fineEnough(heap.binder, of.mold.metal));
   const hardness = of.mold.gating?.hardness ?? hard?.reading;
-  if (hardness !== undefined) found.hardness = inWindow(hardness, TEST_SD.hardness, ...RIGHT.hardness);
+  if (hardness !== undefined)
+    found.hardness = inWindow(hardness, TEST_SD.hardness, ...RIGHT.hardness(heap.system));
   return found;
 }
 

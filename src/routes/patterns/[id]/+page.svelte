@@ -5,7 +5,7 @@
   import { goto } from '$app/navigation';
   import { castingOf } from '$core/mold/casting';
   import { filletSuits, wantedFillet } from '$core/pattern/fillet';
-  import { castingLength, patternLength } from '$core/pattern/shrinkage';
+  import { castingLength, masterLength, patternLength } from '$core/pattern/shrinkage';
   import { figureText, fixed, lengthFigure, massText, volumeText } from '$core/quantity/display';
   import { ALLOYS, ALLOY_NAMES, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
   import { PATTERN_MATERIALS } from '$core/reference/pattern';
@@ -26,6 +26,10 @@
   const alloy = $derived(metal as Alloy);
   const casting = $derived(castingOf(pattern, alloy));
   const length = (m: number) => figureText(lengthFigure(m, units()));
+  const timesText = (count: number) => (count === 1 ? 'once' : `${count} times`);
+  /** The metal that a pattern is cast in, where a casting is to be the next pattern. */
+  let pattern_metal = $state<string>(USUAL_ALLOY);
+  const pattern_alloy = $derived(pattern_metal as Alloy);
   /** A contraction rule reads to a tenth of a millimetre. */
   const fine = (m: number) => (units() === 'us' ? fixed(m / 0.0254, 3) : fixed(m * 1000, 1));
   const rule = $derived(units() === 'us' ? 'in' : 'mm');
@@ -76,7 +80,9 @@
       <p class="soft small">
         {KINDS[pattern.kind]}{pattern.material
           ? ` of ${PATTERN_MATERIALS[pattern.material].name}`
-          : ''}{pattern.made > 1 ? `, ${pattern.made} of it` : ''} · <a href="/patterns">all patterns</a> ·
+          : ''}{pattern.made > 1 ? `, ${pattern.made} of it` : ''}{data.uses.castings > 0
+          ? `, cast ${timesText(data.uses.castings)}`
+          : ''} · <a href="/patterns">all patterns</a> ·
         <a href="/patterns/{pattern.id}/edit">change it</a>
       </p>
     </header>
@@ -93,6 +99,18 @@
         </p>
       {/if}
     </section>
+    {#if data.uses.look_for_wear}
+      <section class="grid gap-2" aria-label="Wear">
+        <p>
+          <strong>Look it over for wear.</strong>
+          {pattern.made > 1
+            ? `Each piece has been cast about ${timesText(Math.round(data.uses.each))}`
+            : `It has been cast ${timesText(data.uses.castings)}`}: chips, soft edges, a seal that sand sticks
+          to.
+        </p>
+        <p><a class="quiet" href="/patterns/{pattern.id}/edit">Note its wear</a></p>
+      </section>
+    {/if}
     <Photo {pattern} onchanged={() => readAnew()} />
     {#key pattern.coats.length}<Coats {pattern} onchanged={() => readAnew()} />{/key}
     {#if pattern.carry_over.length > 0 || pattern.pins}
@@ -191,6 +209,29 @@
       {ALLOYS[alloy].name} shrinks by {fixed(ALLOYS[alloy].contraction * 100, 1)} % (handbook default). The last
       column is how long the pattern would have to be for a casting of the pattern’s present size.
     </p>
+    <details>
+      <summary class="flex min-h-12 cursor-pointer items-center"
+        >If a casting becomes the next pattern</summary
+      >
+      <div class="grid gap-3">
+        <SelectField
+          label="That pattern is cast in"
+          bind:value={pattern_metal}
+          options={ALLOY_NAMES.map((value) => ({ value, name: ALLOYS[value].name }))}
+        />
+        <p class="small">
+          Both metals shrink, one after the other. For a casting of the pattern’s present size make the master
+          {#each SIDES as { of, name }, i (of)}{i > 0 ? ' × ' : ''}<Explained
+              of="formula-shrinkage"
+              class="font-normal"
+              ><span class="sr-only">{name} </span>{fine(
+                masterLength(pattern[of] / 1000, alloy, pattern_alloy, machined.si ?? 0)
+              )}</Explained
+            >{/each}
+          {rule}. File the cast pattern smooth before you ram it up: the sand takes every mark.
+        </p>
+      </div>
+    </details>
     <a class="act" href="/mold?pattern={pattern.id}&metal={alloy}">Plan a mold of it</a>
   </section>
 </div>
