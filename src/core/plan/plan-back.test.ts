@@ -154,10 +154,20 @@ const largeTask = fc
         ...(next() % 6 === 0 && { not_before: at(next() * 3) })
       };
     });
+    // What the pour may not wait long after.
+    const heat = step('heat', 20 + (next() % 60), {
+      by: ['ada', 'bo'],
+      uses: ['furnace'],
+      late: true,
+      after: [{ id: 's0', lag_min: 0 }]
+    });
     const pour = step('pour', 45, {
       by: ['ada', 'bo'],
       uses: ['furnace'],
-      after: steps.slice(0, Math.ceil(count * 0.8)).map(({ id }) => ({ id, lag_min: 0 }))
+      after: [
+        ...steps.slice(0, Math.ceil(count * 0.8)).map(({ id }) => ({ id, lag_min: 0 })),
+        { id: 'heat', lag_min: 0, most_min: 15 }
+      ]
     });
     // What comes after the pour.
     for (const each of steps.slice(Math.ceil(count * 0.8))) each.after = [{ id: 'pour', lag_min: 30 }];
@@ -170,7 +180,7 @@ const largeTask = fc
       to: at(day * 1440 + 1110 + from + 60)
     }));
     const people: People = { ada: without(evenings, taken), bo: evenings };
-    return { steps: [...steps, pour], people, taken };
+    return { steps: [...steps, heat, pour], people, taken };
   });
 
 describe('the plan back from a pour', () => {
@@ -181,8 +191,9 @@ describe('the plan back from a pour', () => {
 
   it('never in busy time, never two at one furnace or on the same hands, all in their order; slack is never less than none', () => {
     fc.assert(
-      fc.property(largeTask, fc.integer({ min: 0, max: 30 }), ({ steps, people, taken }, day) => {
-        const wanted = at(day * 1440 + 1110);
+      fc.property(largeTask, fc.integer({ min: 0, max: 30 * 1440 }), ({ steps, people, taken }, minute) => {
+        // Any hour: most of them nobody's.
+        const wanted = at(minute);
         const plan = planned(planBack(steps, 'pour', wanted, people, 0));
         const by_id = new Map(plan.steps.map((each) => [each.id, each]));
         expect(plan.steps).toHaveLength(steps.length);
@@ -192,13 +203,17 @@ describe('the plan back from a pour', () => {
           expect(place.from).toBeGreaterThanOrEqual(one.not_before ?? 0);
           for (const { id, lag_min } of one.after)
             expect(place.from).toBeGreaterThanOrEqual(by_id.get(id)!.to + lag_min * MINUTE_MS);
+          for (const { id, most_min } of one.after)
+            if (most_min !== undefined)
+              expect(place.from - by_id.get(id)!.to).toBeLessThanOrEqual(most_min * MINUTE_MS);
           expect(one.by).toContain(place.who);
-          // The hour that was set for the pour is everybody's; all else lies in open hours.
-          if (one.id !== 'pour')
+          // The hour that was set for the pour is everybody's, for it and for its heating; all else lies in open hours.
+          const at_the_pour = one.id === 'pour' || one.id === 'heat';
+          if (!at_the_pour)
             expect(people[place.who!]!.some(({ from, to }) => from <= place.from && place.to <= to)).toBe(
               true
             );
-          if (place.who === 'ada' && one.id !== 'pour')
+          if (place.who === 'ada' && !at_the_pour)
             expect(taken.some(({ from, to }) => from < place.to && place.from < to)).toBe(false);
           if (place.slack_min !== null) expect(place.slack_min).toBeGreaterThanOrEqual(0);
         }

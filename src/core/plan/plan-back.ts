@@ -1,5 +1,5 @@
 import { earliestPlan } from './earliest';
-import { mirrored, tidy, without, type Span } from './spans';
+import { mirrored, without, type Span } from './spans';
 import { MINUTE_MS, inOrder, leadingTo, type Placed, type PlanStep } from './steps/step';
 import { Timetable, type People } from './timetable';
 
@@ -56,20 +56,23 @@ export function planBack(
   if (!found) return { too_long: hopeless(sorted, people, now) };
   const earliest = found.placed.get(goal)!.from;
   let pour_at = Math.max(earliest, wanted);
-  let last = lastHands(before, goal, found.placed, pour_at, busy);
+  let last =
+    pour_at === earliest
+      ? handsAsPlaced(before, goal, found.placed)
+      : lastHands(before, goal, found.placed, pour_at, busy);
   if (!last) {
     // Nobody is there then: it is poured when somebody has time by the hours of their week.
     const later = steps.map((step) => (step.id === goal ? { ...step, not_before: pour_at } : step));
     found = earliestPlan(later, goal, people, now);
     if (!found) return { too_long: [goal] };
     pour_at = found.placed.get(goal)!.from;
-    last = handsAsPlaced(before, goal, found.placed, busy);
+    last = handsAsPlaced(before, goal, found.placed);
   }
-  const late = pushedLate(before, found.placed, last, people);
-  const early = pulledEarly(before, goal, late, people, now);
+  const late = pushedLate(before, found.placed, last, people, goal);
+  const early = pulledEarly(before, last, late, people, now);
   // What is best done late takes what the others left free; then each says how far it could still go.
-  const kept = pushedLate(before, early, last, people, (step) => step.late === true);
-  const latest = pushedLate(before, kept, last, people);
+  const kept = pushedLate(before, early, last, people, goal, (step) => step.late === true);
+  const latest = pushedLate(before, kept, last, people, goal);
   const table = new Timetable(people, now);
   for (const step of before) table.put(step, kept.get(step.id)!);
   const after = sorted.filter(({ id }) => !kept.has(id));
@@ -100,16 +103,11 @@ export function planBack(
   };
 }
 
-/** What has to be done at the hour of the pour, whatever the week of its people says: by whom, and from when. */
-interface LastHands {
-  goal: string;
-  /** The pour, and what it may not wait long after. */
-  by: ReadonlyMap<string, string | null>;
-  from: number;
-  pour_at: number;
-  pour_ends: number;
-  busy: People;
-}
+/**
+ * What has to be done at the hour of the pour, whatever the week of its people says: the pour, and what it may not wait long
+ * after. For these hours alone they are there: nothing else is laid into them.
+ */
+type LastHands = ReadonlyMap<string, Placed>;
 
 /** Who pours, and who does right before it what it may not wait long after; null where all who may are busy then. */
 function lastHands(
@@ -120,44 +118,33 @@ function lastHands(
   busy: People
 ): LastHands | null {
   const pour = before.find(({ id }) => id === goal)!;
-  const pour_ends = pour_at + pour.minutes * MINUTE_MS;
-  const by = new Map<string, string | null>();
+  const hands = new Map<string, Placed>();
   let from = pour_at;
   const hand = (step: PlanStep, span: Span): boolean => {
     const is_free = (who: string | null) =>
       who === null || (busy[who] ?? []).every((taken) => taken.to <= span.from || taken.from >= span.to);
     const who = [placed.get(step.id)!.who, ...step.by].find(is_free);
     if (who === undefined) return false;
-    by.set(step.id, who);
+    hands.set(step.id, { ...span, who });
     return true;
   };
-  if (!hand(pour, { from: pour_at, to: pour_ends })) return null;
+  if (!hand(pour, { from: pour_at, to: pour_at + pour.minutes * MINUTE_MS })) return null;
   for (const step of boundTo(pour, before)) {
     const to = from;
     from -= step.minutes * MINUTE_MS;
     if (!hand(step, { from, to })) return null;
   }
-  return { goal, by, from, pour_at, pour_ends, busy };
+  return hands;
 }
 
-/** The same where it is poured within their hours: whoever it was found for. */
+/** The same where it is poured as it was found: within their hours. */
 function handsAsPlaced(
   before: readonly PlanStep[],
   goal: string,
-  placed: ReadonlyMap<string, Placed>,
-  busy: People
+  placed: ReadonlyMap<string, Placed>
 ): LastHands {
   const pour = before.find(({ id }) => id === goal)!;
-  const { from: pour_at, to: pour_ends } = placed.get(goal)!;
-  const all = [pour, ...boundTo(pour, before)];
-  return {
-    goal,
-    by: new Map(all.map(({ id }) => [id, placed.get(id)!.who])),
-    from: Math.min(...all.map(({ id }) => placed.get(id)!.from)),
-    pour_at,
-    pour_ends,
-    busy
-  };
+  return new Map([pour, ...boundTo(pour, before)].map(({ id }) => [id, placed.get(id)!]));
 }
 
 /** What a pour may not wait long after. */
@@ -174,38 +161,29 @@ const boundTo = ({ after }: PlanStep, before: readonly PlanStep[]): PlanStep[] =
 function pushedLate(
   before: readonly PlanStep[],
   placed: ReadonlyMap<string, Placed>,
-  { goal, by, from, pour_at, pour_ends, busy }: LastHands,
+  last: LastHands,
   people: People,
+  goal: string,
   moves: (step: PlanStep) => boolean = () => true
 ): Map<string, Placed> {
+  const pour = last.get(goal)!;
   const backward: People = Object.fromEntries(
-    Object.entries(people).map(([who, spans]) => {
-      const at_the_pour = without([{ from, to: pour_ends }], busy[who] ?? []);
-      return [who, mirrored(tidy([...without(spans, [{ from: pour_at, to: Infinity }]), ...at_the_pour]))];
-    })
+    Object.entries(people).map(([who, spans]) => [
+      who,
+      mirrored(without(spans, [{ from: pour.from, to: Infinity }]))
+    ])
   );
-  const table = new Timetable(backward, -pour_ends);
+  const table = new Timetable(backward, -pour.to);
   const behind = new Map<string, { id: string; lag_min: number }[]>(before.map(({ id }) => [id, []]));
   for (const { id: to, after } of before)
     for (const { id, lag_min } of after) behind.get(id)!.push({ id: to, lag_min });
-  const whose = (step: PlanStep): string | null => {
-    const who = by.get(step.id);
-    return who === undefined ? placed.get(step.id)!.who : who;
-  };
-  const was = (step: PlanStep): Placed => ({
-    ...(step.id === goal ? { from: pour_at, to: pour_ends } : placed.get(step.id)!),
-    who: whose(step)
-  });
+  const was = (step: PlanStep): Placed => last.get(step.id) ?? placed.get(step.id)!;
   const back = (place: Placed): Placed => ({ from: -place.to, to: -place.from, who: place.who });
-  const stays = (step: PlanStep) => step.id === goal || !moves(step);
+  const stays = (step: PlanStep) => last.has(step.id) || !moves(step);
   for (const step of before) if (stays(step)) table.put(step, back(was(step)));
   const order = new Map(before.map(({ id }, i) => [id, i]));
   const last_first = [...before].sort(
-    (a, b) =>
-      Number(by.has(b.id)) - Number(by.has(a.id)) ||
-      was(b).to - was(a).to ||
-      was(b).from - was(a).from ||
-      order.get(b.id)! - order.get(a.id)!
+    (a, b) => was(b).to - was(a).to || was(b).from - was(a).from || order.get(b.id)! - order.get(a.id)!
   );
   for (const step of last_first) {
     if (stays(step)) continue;
@@ -218,13 +196,13 @@ function pushedLate(
 /** The late plan with all that need not be late as early as it can be; what is to be late keeps its place. */
 function pulledEarly(
   before: readonly PlanStep[],
-  goal: string,
+  last: LastHands,
   late: ReadonlyMap<string, Placed>,
   people: People,
   now: number
 ): Map<string, Placed> {
   const table = new Timetable(people, now);
-  const stays = (step: PlanStep) => step.late === true || step.id === goal;
+  const stays = (step: PlanStep) => step.late === true || last.has(step.id);
   // They hold their places against all that comes forward.
   for (const step of before) if (stays(step)) table.put(step, late.get(step.id)!);
   const first_first = [...before].sort((a, b) => late.get(a.id)!.from - late.get(b.id)!.from);
