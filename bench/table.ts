@@ -3,6 +3,8 @@ export interface Measured {
   value: number;
   target: number;
   unit: string;
+  /** Nine in ten such runs come to something between these. */
+  between?: readonly [number, number];
   /** The target is a floor, not a ceiling. */
   atLeast?: boolean;
 }
@@ -14,7 +16,7 @@ export const met = ({ value, target, atLeast = false }: Measured): boolean =>
 export function table(rows: Measured[]): string {
   const cells = rows.map((row) => [
     row.what,
-    `${row.value.toPrecision(3)} ${row.unit}`.trim(),
+    `${row.value.toPrecision(3)} ${row.unit}${row.between ? ` (${row.between.map((each) => each.toPrecision(3)).join('–')})` : ''}`.trim(),
     `${row.atLeast ? '≥' : '≤'} ${row.target} ${row.unit}`.trim(),
     (row.value / row.target).toFixed(2),
     met(row) ? 'met' : 'MISSED'

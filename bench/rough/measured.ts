@@ -1,7 +1,7 @@
 import type { Measured } from '../table';
 import type { Suspect } from '../../src/core/heap/rival-stories';
 import type { HeapRun, Untold, Way } from './session';
-import { figures, figuresBy, questions, roughTrial, waterBonded, type Figures } from './trial';
+import { betweenHeaps, figures, figuresBy, questions, roughTrial, waterBonded, type Figures } from './trial';
 
 const SEEDS = [1, 2, 3];
 const HEAPS = 60;
@@ -17,28 +17,55 @@ export function roughly(): Measured[] {
   const runs = (way: Way, sessions = SESSIONS, seeds = SEEDS) =>
     seeds.flatMap((seed) => roughTrial(way, HEAPS, sessions, seed));
   const of = (all: readonly HeapRun[]) => figures(waterBonded(all).flatMap(({ outcomes }) => outcomes));
+  /** Rows of a figure of all heaps, with what other heaps would have made of it. */
+  const heaps = (all: readonly HeapRun[], figure: (of: Figures) => number, rows: Measured[]): Measured[] => {
+    const between = betweenHeaps(waterBonded(all), (drawn) => figure(of(drawn)));
+    return rows.map((row) => ({ ...row, between }));
+  };
   const [ticket, atOnce] = [runs('ticket'), runs('at-once')];
   const [followed, poured] = [of(ticket), of(atOnce)];
   const weighing = of(runs('always-weigh'));
   const knowing = of(runs('knows'));
+  const by_hand = runs('steady-hand');
+  const steady = of(by_hand);
   const groups = [...figuresBy(ticket, 'cover'), ...figuresBy(ticket, 'binder')];
   const least = (what: (each: Figures) => number) => Math.min(...groups.map(([, each]) => what(each)));
   const most = (what: (each: Figures) => number) => Math.max(...groups.map(([, each]) => what(each)));
   const { sound_readings, sound_entries } = questions(ticket);
   return [
-    ...between('rough: interval of moisture holds the truth', followed.moisture_held, 85, 95),
+    ...heaps(
+      ticket,
+      ({ moisture_held }) => moisture_held,
+      between('rough: interval of moisture holds the truth', followed.moisture_held, 85, 95)
+    ),
     ...between('rough: the same, worst cover or binder', least(moistureHeld), 80, null),
     ...between('rough: the same, easiest cover or binder', most(moistureHeld), null, 97),
-    ...between('rough: interval of active clay', followed.clay_held, 82, 97),
+    ...heaps(
+      ticket,
+      ({ clay_held }) => clay_held,
+      between('rough: interval of active clay', followed.clay_held, 82, 97)
+    ),
     ...between('rough: the same at session 15', followed.clay_held_at_last, 82, 97),
-    points('rough: lands, all water at once, rms', poured.landing_rms, 0.45),
-    points('rough: lands, ticket followed, rms', followed.landing_rms, 0.3),
+    ...heaps(atOnce, ({ landing_rms }) => landing_rms, [
+      points('rough: lands, all water at once, rms', poured.landing_rms, 0.45)
+    ]),
+    ...heaps(ticket, ({ landing_rms }) => landing_rms, [
+      points('rough: lands, ticket followed, rms', followed.landing_rms, 0.3)
+    ]),
     points('rough: bias, all at once', Math.abs(poured.landing_bias), 0.08),
     points('rough: bias, ticket followed', Math.abs(followed.landing_bias), 0.08),
     ...between('rough: inside the window, all at once', poured.inside, 80, null),
     ...between('rough: inside the window, ticket', followed.inside, 80, null),
-    ...between('rough: “in temper” wrong, all at once', poured.in_temper_wrong, null, 12),
-    ...between('rough: “in temper” wrong, ticket', followed.in_temper_wrong, null, 12),
+    ...heaps(
+      atOnce,
+      ({ in_temper_wrong }) => in_temper_wrong,
+      between('rough: “in temper” wrong, all at once', poured.in_temper_wrong, null, 12)
+    ),
+    ...heaps(
+      ticket,
+      ({ in_temper_wrong }) => in_temper_wrong,
+      between('rough: “in temper” wrong, ticket', followed.in_temper_wrong, null, 12)
+    ),
     ...between('rough: “not known yet”, ticket', followed.not_known, null, 10),
     ...between('rough: “not known yet”, all at once', poured.not_known, null, 10),
     ...between('rough: “probably in temper” right, ticket', followed.probably_right, 70, 90),
@@ -47,12 +74,28 @@ export function roughly(): Measured[] {
     { what: 'rough: sessions that end in mud, all at once', value: poured.mud, target: 0, unit: 'sessions' },
     points('rough: beside it, drying and weighing each time', followed.landing_rms, weighing.landing_rms),
     points('rough: beside it, all at once against weighing', poured.landing_rms, weighing.landing_rms),
+    ...heaps(by_hand, ({ landing_rms }) => landing_rms, [
+      points('rough: a steady hand without it lands, rms', steady.landing_rms, 0.6)
+    ]),
+    points('rough: ticket against three quarters of that', followed.landing_rms, 0.75 * steady.landing_rms),
+    {
+      what: 'rough: squeezes a session with the ticket, against the steady hand',
+      value: squeezesOf(waterBonded(ticket)),
+      target: squeezesOf(waterBonded(by_hand)),
+      unit: 'squeezes'
+    },
     points('rough: one who knows the truth', knowing.landing_rms, 0.1),
     ...between('rough: sound readings questioned', sound_readings, null, 0.2),
     ...between('rough: sound entries questioned', sound_entries, null, 1),
     ...nextTests(runs),
     ...untold()
   ];
+}
+
+/** Squeezes of a session. */
+function squeezesOf(runs: readonly HeapRun[]): number {
+  const outcomes = runs.flatMap((run) => run.outcomes);
+  return outcomes.reduce((sum, { squeezes }) => sum + squeezes, 0) / outcomes.length;
 }
 
 const moistureHeld = ({ moisture_held }: Figures) => moisture_held;

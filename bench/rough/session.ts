@@ -1,4 +1,5 @@
 import type { HeapTest } from '../../src/core/bench/heap-test';
+import { squeeze as gradeOf } from '../../src/core/bench/formula/squeeze';
 import { conditionAt, type Condition } from '../../src/core/heap/condition';
 import {
   firstBelief,
@@ -38,6 +39,8 @@ import {
 } from './true-heap';
 
 const HOUR_MS = 3_600_000;
+/** A steady hand gives up after so many. */
+const MOST_SQUEEZES = 12;
 /** What a scale scatters by from weighing to weighing, of its step. */
 const SCATTER = 0.4;
 
@@ -58,6 +61,8 @@ export type Way =
   | 'ticket'
   /** Dry and weigh every time, water by that reading and the recipe's clay. */
   | 'always-weigh'
+  /** No software: adds a little water and squeezes, until it feels right. */
+  | 'steady-hand'
   /** Knows the truth; only pouring and mixing stray. */
   | 'knows'
   /** One test a session: the one that is put forward, … */
@@ -398,6 +403,7 @@ class Shed {
     if (this.truth.binder !== 'oil') {
       if (way === 'ticket') this.follow(squeeze, weigh);
       else if (way === 'knows') this.putRight(this.needed());
+      else if (way === 'steady-hand') squeezes += this.untilItFeelsRight();
       else if (way === 'always-weigh') this.putRight(this.byReading());
       else this.dose(this.prescription(known));
     } else if (known.verdict === 'a-little-wet' || known.verdict === 'too-wet') {
@@ -482,6 +488,15 @@ class Shed {
         continue;
       } else this.addWater(ticket.splashes_kg[0]!);
       squeeze();
+    }
+  }
+
+  /** As people do it by hand: a little where it breaks, more where it will not hold; how often they squeezed. */
+  private untilItFeelsRight(): number {
+    for (let squeezes = 1; ; squeezes++) {
+      const grade = this.squeeze();
+      if (grade >= 3 || squeezes === MOST_SQUEEZES) return squeezes;
+      this.addWater((grade === 1 ? 0.004 : 0.002) * massOf(this.sand));
     }
   }
 
@@ -610,7 +625,8 @@ class Shed {
     this.burnt = noSand();
   }
 
-  private squeeze(): void {
+  /** The grade that it comes to. */
+  private squeeze(): number {
     const { by } = this;
     const hand = by.pick(this.hands);
     this.squeezed.set(hand.name, (this.squeezed.get(hand.name) ?? 0) + 1);
@@ -619,6 +635,7 @@ class Shed {
     const blunder = by.between(0, 1) < 1 / 30;
     const answers = blunder ? anySqueeze(by) : squeezeOf(hand, trueFactor(this.sand, this.truth), shared, by);
     this.read({ kind: 'squeeze', ...answers }, blunder, hand.name);
+    return gradeOf(answers, this.nature.system).grade;
   }
 
   private dryAndWeigh(method: 'oven' | 'pan' = this.by.pick(['oven', 'pan'] as const)): void {

@@ -1,3 +1,4 @@
+import { quantile, sampleWithReplacement } from 'simple-statistics';
 import { chance } from '../../src/lib/server/demo/chance';
 import { oneHeap, someNature, type HeapRun, type Outcome, type Untold, type Way } from './session';
 
@@ -82,6 +83,26 @@ export function figuresBy<K extends 'cover' | 'binder'>(
 }
 
 export const waterBonded = (runs: readonly HeapRun[]) => runs.filter(({ binder }) => binder !== 'oil');
+
+/** So many other lots of heaps are drawn from those there were. */
+const RESAMPLES = 400;
+
+/**
+ * What a figure would come to for other heaps of the same kind: nine times in ten between these.
+ *
+ * @source bootstrap over heaps, whose sessions hang together (Efron 1979)
+ */
+export function betweenHeaps(
+  runs: readonly HeapRun[],
+  figure: (runs: readonly HeapRun[]) => number,
+  seed = 1
+): [number, number] {
+  const by = chance(seed);
+  const drawn = Array.from({ length: RESAMPLES }, () =>
+    figure(sampleWithReplacement([...runs], runs.length, () => by.between(0, 1)))
+  );
+  return [quantile(drawn, 0.05), quantile(drawn, 0.95)];
+}
 
 /** How far the drying learned, and the handbook's, ended from the truth: mean of the logarithm's error. */
 export function dryingErrors(runs: readonly HeapRun[]): { learned: number; handbook: number } {

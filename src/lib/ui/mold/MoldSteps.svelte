@@ -22,6 +22,7 @@
   import { units } from '$lib/ui/preferences';
   import { SessionSteps } from '$lib/ui/step/session-steps.svelte';
   import { Ticking } from '$lib/ui/timer/ticking.svelte';
+  import FoldedOnPhone from '$lib/ui/page/FoldedOnPhone.svelte';
   import SkipStep from '$lib/ui/step/SkipStep.svelte';
   import StepDrawing from './StepDrawing.svelte';
   import { BEDDING_WORDS, DUST_WORDS, stepWords } from './mold-words';
@@ -162,59 +163,62 @@
   <p class="border-y-2 border-(--good) py-4 text-xl font-semibold text-(--good)">All steps are done.</p>
 {/if}
 
-<div class="flex flex-wrap items-center justify-between gap-3">
-  <h2>All steps</h2>
-  <button type="button" class="quiet" aria-pressed={moving} onclick={() => (moving = !moving)}
-    >{moving ? 'The order is right' : 'Change the order'}</button
-  >
-</div>
-<ol class="ruled">
-  {#each steps as step, i (step.id)}
-    {@const state = step.noted?.state}
-    <li class="flex items-center gap-3 py-1">
-      {#if moving}
-        <span class="flex shrink-0">
-          <button
-            type="button"
-            class="grid size-12 place-items-center disabled:opacity-30"
-            aria-label="Earlier: {words(step).text}"
-            disabled={i === 0}
-            onclick={() => move(i, -1)}><ArrowUp size={18} aria-hidden="true" /></button
-          >
-          <button
-            type="button"
-            class="grid size-12 place-items-center disabled:opacity-30"
-            aria-label="Later: {words(step).text}"
-            disabled={i === steps.length - 1}
-            onclick={() => move(i, 1)}><ArrowDown size={18} aria-hidden="true" /></button
-          >
-        </span>
-        <span>{words(step).text}</span>
-      {:else}
-        <label class="flex min-h-12 w-full cursor-pointer items-center gap-3">
-          <input
-            type="checkbox"
-            class="checkbox size-6 shrink-0"
-            checked={state === 'done'}
-            onchange={({ currentTarget }) => note(step, currentTarget.checked ? 'done' : 'to-do')}
-          />
-          <span
-            class="min-w-0 {state === 'done' || state === 'skipped'
-              ? 'soft'
-              : step === due
-                ? 'font-semibold'
-                : ''}"
-            >{words(step).text}
-            {#if state === 'skipped'}<em class="block text-sm">skipped: {step.noted?.why_skipped}</em>{/if}
-            {#if state === 'done' && step.noted?.seconds}<span class="text-sm whitespace-nowrap">
-                · {durationText(step.noted.seconds)}</span
-              >{/if}</span
-          >
-        </label>
-      {/if}
-    </li>
-  {/each}
-</ol>
+<!-- On the phone the step that is due is enough; the others are a tap away. -->
+<FoldedOnPhone title="All {steps.length} steps">
+  <div class="flex flex-wrap items-center justify-between gap-3">
+    <h2 class="hidden desk:block">All steps</h2>
+    <button type="button" class="quiet" aria-pressed={moving} onclick={() => (moving = !moving)}
+      >{moving ? 'The order is right' : 'Change the order'}</button
+    >
+  </div>
+  <ol class="ruled">
+    {#each steps as step, i (step.id)}
+      {@const state = step.noted?.state}
+      <li class="flex items-center gap-3 py-1">
+        {#if moving}
+          <span class="flex shrink-0">
+            <button
+              type="button"
+              class="grid size-12 place-items-center disabled:opacity-30"
+              aria-label="Earlier: {words(step).text}"
+              disabled={i === 0}
+              onclick={() => move(i, -1)}><ArrowUp size={18} aria-hidden="true" /></button
+            >
+            <button
+              type="button"
+              class="grid size-12 place-items-center disabled:opacity-30"
+              aria-label="Later: {words(step).text}"
+              disabled={i === steps.length - 1}
+              onclick={() => move(i, 1)}><ArrowDown size={18} aria-hidden="true" /></button
+            >
+          </span>
+          <span>{words(step).text}</span>
+        {:else}
+          <label class="flex min-h-12 w-full cursor-pointer items-center gap-3">
+            <input
+              type="checkbox"
+              class="checkbox size-6 shrink-0"
+              checked={state === 'done'}
+              onchange={({ currentTarget }) => note(step, currentTarget.checked ? 'done' : 'to-do')}
+            />
+            <span
+              class="min-w-0 {state === 'done' || state === 'skipped'
+                ? 'soft'
+                : step === due
+                  ? 'font-semibold'
+                  : ''}"
+              >{words(step).text}
+              {#if state === 'skipped'}<em class="block text-sm">skipped: {step.noted?.why_skipped}</em>{/if}
+              {#if state === 'done' && step.noted?.seconds}<span class="text-sm whitespace-nowrap">
+                  · {durationText(step.noted.seconds)}</span
+                >{/if}</span
+            >
+          </label>
+        {/if}
+      </li>
+    {/each}
+  </ol>
+</FoldedOnPhone>
 <details class="grid gap-3">
   <summary class="min-h-12 cursor-pointer py-3 font-semibold">Your way of doing it</summary>
   <div class="grid gap-4">

@@ -178,9 +178,9 @@
       <caption class="sr-only">What shrinks, by {fixed(ALLOYS[alloy].contraction * 100, 1)} %</caption>
       <thead>
         <tr class="border-b border-(--rule)"
-          ><th class="py-1 font-semibold">side</th><th class="font-semibold">pattern, {rule}</th><th
-            class="font-semibold">casting, {rule}</th
-          ><th class="font-semibold">for that size, {rule}</th></tr
+          ><th class="py-1 font-semibold">{rule}</th><th class="font-semibold">pattern</th><th
+            class="font-semibold">casting</th
+          ><th class="font-semibold">for that size</th></tr
         >
       </thead>
       <tbody>
@@ -210,9 +210,7 @@
       column is how long the pattern would have to be for a casting of the pattern’s present size.
     </p>
     <details>
-      <summary class="flex min-h-12 cursor-pointer items-center"
-        >If a casting becomes the next pattern</summary
-      >
+      <summary class="cursor-pointer py-3">If a casting becomes the next pattern</summary>
       <div class="grid gap-3">
         <SelectField
           label="That pattern is cast in"
