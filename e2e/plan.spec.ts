@@ -63,7 +63,7 @@ test('from the castings that are wanted to the hour of every step; ticked, put o
   await expect(page.getByRole('button', { name: /^Latch/ })).toContainText('2 coats to come');
   await accessible(page);
   await page.getByRole('button', { name: 'Plan it' }).click();
-  await expect(page.getByText(/^The day stands/)).toBeVisible();
+  await expect(page.getByText(/^The day works/)).toBeVisible();
   await accessible(page);
   const first = page.getByRole('checkbox', {
     name: 'coat 1 of 2 of primer on Latch'
@@ -131,7 +131,7 @@ test('a day that is too soon says when it can be, and a calendar of one’s own 
   await page.getByRole('button', { name: 'Plan it' }).click();
   await expect(page.getByText(/This plan is .* short of time/)).toBeVisible();
   await page.getByRole('button', { name: 'Pour then' }).click();
-  await expect(page.getByText(/^The day stands/)).toBeVisible();
+  await expect(page.getByText(/^The day works/)).toBeVisible();
   const pour = async () => (await (await request.get('/api/v1/plans/1/schedule')).json()).earliest as string;
   const before = await pour();
   const two = (n: number) => String(n).padStart(2, '0');
@@ -148,7 +148,7 @@ test('a day that is too soon says when it can be, and a calendar of one’s own 
   await expect(page.getByText(/This plan is .* short of time/)).toBeVisible();
   expect(Date.parse(await pour()) - Date.parse(before)).toBeGreaterThan(5 * DAY);
   await page.getByRole('button', { name: 'Forget it: mine.ics' }).click();
-  await expect(page.getByText(/^The day stands/)).toBeVisible();
+  await expect(page.getByText(/^The day works/)).toBeVisible();
 });
 
 test('a step goes to another day by the keys and by dragging; a tick out of reach waits, and counts once', async ({
@@ -161,7 +161,7 @@ test('a step goes to another day by the keys and by dragging; a tick out of reac
   await open(page, '/plan');
   await page.getByLabel('Latch, castings').fill('1');
   await page.getByRole('button', { name: 'Plan it' }).click();
-  await expect(page.getByText(/^The day stands/)).toBeVisible();
+  await expect(page.getByText(/^The day works/)).toBeVisible();
   const tools = 'lay out tools, fuel, clothing and dry sand';
   const schedule = async () => (await request.get('/api/v1/plans/1/schedule')).json();
   const step = async (id: string) =>
@@ -236,7 +236,7 @@ test.describe('without a script', () => {
     await page.goto('/plan');
     await page.getByLabel('Handle, castings').fill('2');
     await page.getByRole('button', { name: 'Plan it' }).click();
-    await expect(page.getByText(/^The day stands/)).toBeVisible();
+    await expect(page.getByText(/^The day works/)).toBeVisible();
     await expect(page.getByRole('region', { name: 'The molds' })).toContainText('Handle');
   });
 });

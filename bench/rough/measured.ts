@@ -77,6 +77,11 @@ export function roughly(): Measured[] {
     ...heaps(by_hand, ({ landing_rms }) => landing_rms, [
       points('rough: a steady hand without it lands, rms', steady.landing_rms, 0.6)
     ]),
+    points(
+      'rough: all at once against three quarters of that',
+      poured.landing_rms,
+      0.75 * steady.landing_rms
+    ),
     points('rough: ticket against three quarters of that', followed.landing_rms, 0.75 * steady.landing_rms),
     {
       what: 'rough: squeezes a session with the ticket, against the steady hand',

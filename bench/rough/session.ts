@@ -39,6 +39,8 @@ import {
 } from './true-heap';
 
 const HOUR_MS = 3_600_000;
+/** Water that a steady hand puts in or lets go at each grade, of the heap. */
+const BY_HAND = { 1: 0.008, 2: 0.004, 4: -0.004, 5: -0.008 } as const;
 /** A steady hand gives up after so many. */
 const MOST_SQUEEZES = 12;
 /** What a scale scatters by from weighing to weighing, of its step. */
@@ -491,12 +493,12 @@ class Shed {
     }
   }
 
-  /** As people do it by hand: a little where it breaks, more where it will not hold; how often they squeezed. */
+  /** As people do it by hand: a little water where it crumbles, more where it will not hold, and wet sand spread to dry likewise. */
   private untilItFeelsRight(): number {
     for (let squeezes = 1; ; squeezes++) {
       const grade = this.squeeze();
-      if (grade >= 3 || squeezes === MOST_SQUEEZES) return squeezes;
-      this.addWater((grade === 1 ? 0.004 : 0.002) * massOf(this.sand));
+      if (grade === 3 || squeezes === MOST_SQUEEZES) return squeezes;
+      this.putRight(BY_HAND[grade] * massOf(this.sand));
     }
   }
 
@@ -626,7 +628,7 @@ class Shed {
   }
 
   /** The grade that it comes to. */
-  private squeeze(): number {
+  private squeeze(): 1 | 2 | 3 | 4 | 5 {
     const { by } = this;
     const hand = by.pick(this.hands);
     this.squeezed.set(hand.name, (this.squeezed.get(hand.name) ?? 0) + 1);

@@ -99,14 +99,14 @@
 {:else}
   <div class="grid gap-8 desk:grid-cols-[minmax(0,1fr)_20rem]">
     <div class="stack">
-      <section class="grid gap-2" aria-label="Whether the day stands" aria-live="polite">
+      <section class="grid gap-2" aria-label="Whether the day works" aria-live="polite">
         {#if schedule.too_long.length > 0}
-          <p class="text-xl font-bold">No opening is long enough.</p>
+          <p class="text-xl font-bold">No free stretch is long enough.</p>
           <p>
             {schedule.steps
               .filter(({ id }) => schedule.too_long.includes(id))
               .map(({ about, minutes }) => `${stepWords(about, units())} takes ${minutesWords(minutes)}`)
-              .join('; ')}. Say when there is more time, or what takes less.
+              .join('; ')}. Free more time, or shorten a step.
           </p>
         {:else if schedule.late_min > 0}
           <p class="text-xl font-bold text-(--heat)">
@@ -115,8 +115,8 @@
           <p>
             The soonest it can be is {dayAndHour(schedule.earliest!)}{schedule.proven
               ? ''
-              : ', as far as was looked: there are more ways than were tried'}.
-            {#if schedule.drop}If it must stand, leave out {schedule.drop
+              : ' (not every way was tried)'}.
+            {#if schedule.drop}To keep the day, leave out {schedule.drop
                 .map(({ serves, makes }) => `${serves} (${makes})`)
                 .join(' and ')}.{/if}
           </p>
@@ -124,16 +124,16 @@
         {:else if schedule.pour_at}
           {#if schedule.hours_guessed.length > 0}
             <p class="text-xl font-bold">
-              The day stands if {new Intl.ListFormat('en-GB').format(schedule.hours_guessed)}
-              {schedule.hours_guessed.length === 1 ? 'has' : 'have'} time at the usual hours.
+              The day works if {new Intl.ListFormat('en-GB').format(schedule.hours_guessed)}
+              {schedule.hours_guessed.length === 1 ? 'is' : 'are'} free at the usual hours.
             </p>
-            <p class="soft small">Nobody said when. Set the week, or read a calendar, and it is no guess.</p>
+            <p class="soft small">Those hours are a guess. Set each week, or read a calendar.</p>
           {:else}
-            <p class="text-xl font-bold text-(--good)">The day stands.</p>
+            <p class="text-xl font-bold text-(--good)">The day works.</p>
           {/if}
           <p class="soft">
             {left.length}
-            {left.length === 1 ? 'step is' : 'steps are'} left. All of it could be ready by {dayAndHour(
+            {left.length === 1 ? 'step is' : 'steps are'} left. You could pour from {dayAndHour(
               schedule.earliest!
             )}.
           </p>
@@ -151,8 +151,8 @@
         <section aria-label="All steps by their days">
           <h2 class="mb-1">All of it, by days</h2>
           <p class="soft small mb-2">
-            Drag a step to another day. Or pick it up with the space bar, take it there with the arrow keys
-            and let it go with the space bar. It is not done sooner then, and what follows moves with it.
+            Drag a step to another day, or move it with the space bar and the arrow keys. It starts no sooner
+            than that; later steps move with it.
           </p>
           <PlanDays
             plan_id={schedule.plan.id}

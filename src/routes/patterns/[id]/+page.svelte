@@ -155,8 +155,7 @@
     </p>
     <p class="small">
       {#if pattern.volume_l === null}
-        <span class="soft"
-          >If half of its box is metal: weigh it or give it a mesh, and this is no guess.</span
+        <span class="soft">A guess, as if half of its box were metal. Weigh it or add a mesh to be sure.</span
         >
       {:else}{volumeText(pattern.volume_l / 1000, units())} of pattern, {KNOWN[pattern.known_by]}, less what
         the metal shrinks.{/if}
