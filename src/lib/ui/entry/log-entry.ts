@@ -42,19 +42,6 @@ export function logEntry(heap_id: number, body: object, words: string): Promise<
   return logRecord(`/heaps/${heap_id}/entries`, body, words);
 }
 
-/** Writes entries that belong together, and offers to undo them together. */
-export async function logEntries(heap_id: number, bodies: readonly object[], words: string): Promise<void> {
-  const collection = `/heaps/${heap_id}/entries`;
-  const records: string[] = [];
-  for (const body of bodies) {
-    const { id } = await outbox.post<LoggedEntry>(collection, body, words);
-    records.push(`${collection}/${id}`);
-  }
-  wrote();
-  told(`Logged: ${words}`, () => strike(...records));
-  await readAnew();
-}
-
 /** Strikes records out, the last written first, and offers to put them back. */
 export async function strike(...records: string[]): Promise<void> {
   await trying(async () => {

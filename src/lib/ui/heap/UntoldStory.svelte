@@ -6,7 +6,7 @@
   import type { UntoldStory } from '$lib/schema/heap-state';
   import { ApiProblem } from '$lib/ui/api-client';
   import { shortDate } from '$lib/ui/date/written-date';
-  import { logEntries } from '$lib/ui/entry/log-entry';
+  import { logEntries } from '$lib/ui/entry/log-entries';
   import { units } from '$lib/ui/preferences';
 
   interface Props {
