@@ -32,9 +32,10 @@ describe('sand before it is rammed', () => {
     // Sand that was looked at and is not known yet has a test of its own below.
     expect(sandRemarks(sand({ verdict, seen: verdict !== 'not-known' }))).toEqual([{ is, stops }]);
   });
-  it('mud is wet, whatever the estimate says', () => {
-    expect(sandRemarks(sand({ says_mud: true }))).toEqual([{ is: 'wet', stops: true }]);
-    expect(sandRemarks(sand({ says_mud: true, verdict: 'dry' }))).toEqual([{ is: 'wet', stops: true }]);
+  it('a look that says mud stops it, whatever the estimate says, and never beside a verdict that says otherwise', () => {
+    expect(sandRemarks(sand({ says_mud: true, verdict: 'too-wet' }))).toEqual([{ is: 'wet', stops: true }]);
+    for (const verdict of ['in-temper', 'probably-in-temper', 'dry', 'not-known'] as const)
+      expect(sandRemarks(sand({ says_mud: true, verdict }))).toEqual([{ is: 'unsettled', stops: true }]);
   });
   it('too little of it stops, by what is lacking; an empty heap too', () => {
     expect(sandRemarks(sand({ total_kg: 9.5 }))).toEqual([{ is: 'short', stops: true, short_kg: 2.5 }]);

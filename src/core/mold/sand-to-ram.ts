@@ -73,7 +73,8 @@ export function sandRemarks({
 }: SandToRam): SandRemark[] {
   const remarks: SandRemark[] = [];
   const told = BY_VERDICT[verdict];
-  if (says_mud) remarks.push({ is: 'wet', stops: true });
+  // A look that says mud stops it; where the verdict does not call it wet, the two are settled first.
+  if (says_mud) remarks.push({ is: told?.[0] === 'wet' ? 'wet' : 'unsettled', stops: true });
   // What was looked at and is not known yet: looks and ledger disagree.
   else if (verdict === 'not-known' && seen) remarks.push({ is: 'unsettled', stops: false });
   else if (told) remarks.push({ is: told[0], stops: told[1] });

@@ -13,7 +13,7 @@ const WORDS: Record<Exclude<SandTrouble, 'short'>, { title: string; first: strin
   'short-of-oil': { title: 'Short of oil.', first: 'Edges will be weak. Dose it first.' },
   unsettled: {
     title: 'Not settled yet.',
-    first: 'The looks at it and the ledger disagree. Dry and weigh a sample before you ram.'
+    first: 'The looks at it disagree. Dry and weigh a sample before you ram.'
   },
   'not-known': { title: 'Nobody knows how it is.', first: 'Squeeze it before you ram.' },
   warm: {
