@@ -13,6 +13,7 @@ import {
   totalMass,
   type Composition
 } from '$core/material/composition';
+import { REST_MIN } from '$core/reference/plan';
 import { OIL_SAND_REJECT_MOISTURE, type System, type Targets, type Window } from '$core/reference/targets';
 import { clayAndWater, dryMixToAdd, sandAndClay, waterToAdd, type ClayAndWaterProblem } from './correction';
 import { splashesBySure } from './splashes';
@@ -540,7 +541,7 @@ function finish(
  */
 function workingTimes(total_kg: number, with_clay: boolean): { mull_s: number; rest_s: number } {
   const minutes = (with_clay ? 8 : 4) + 0.05 * total_kg;
-  return { mull_s: Math.round(minutes) * 60, rest_s: (with_clay ? 60 : 20) * 60 };
+  return { mull_s: Math.round(minutes) * 60, rest_s: REST_MIN[with_clay ? 'clay' : 'water'] * 60 };
 }
 
 function nothing(sand: Composition, targets: Targets, need: Need, reason: string): Prescription {

@@ -71,6 +71,7 @@ const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
     { molds: [2], charge_kg: 1.4, heat_min: 30 }
   ],
   alloy: 'aluminium, 7 Si',
+  short_rest: false,
   ramming_pace: 1,
   own: [{ id: 'a', what: 'ask the neighbour', minutes: 10, before: true }],
   ...rest
@@ -111,6 +112,25 @@ describe('the steps of a casting day', () => {
     expect(of('pour:2').from).toBeGreaterThanOrEqual(of('ram:2').to);
     expect(of('recondition:1').from).toBeGreaterThanOrEqual(of('shake:2').to);
     expect(of('own:a').to).toBeLessThanOrEqual(of(POUR).from);
+  });
+
+  it('sand lies overnight; where there is no night for it, as long as its ticket says', () => {
+    const plain = { ...facts().heaps[0]!, renew: false, short_kg: 0, frost_c: null };
+    const rested = (short_rest: boolean, over: Partial<typeof plain> = {}) => {
+      const steps = castingSteps(facts({ short_rest, heaps: [{ ...plain, ...over }], buy: [] }));
+      const { about } = steps.find(({ id }) => id === 'temper:1')!;
+      return {
+        lag_min: steps.find(({ id }) => id === 'ram:1')!.after.find(({ id }) => id === 'temper:1')!.lag_min,
+        words: stepWords(about, 'metric')
+      };
+    };
+    expect(rested(false).lag_min).toBe(480);
+    expect(rested(false).words).toMatch(/cover it overnight$/);
+    expect(rested(true).lag_min).toBe(20);
+    expect(rested(true).words).toMatch(/then let it rest 20 min, covered$/);
+    // Clay is to take up its water first.
+    expect(rested(true, { binder_kg: 0.2 }).lag_min).toBe(60);
+    expect(rested(true, { water_kg: 0 }).lag_min).toBe(0);
   });
 
   it('lights the furnace right before the pour, never the evening before', () => {

@@ -1,7 +1,7 @@
 import { rounded } from '../../quantity/rounded';
 import { massText, temperatureText } from '../../quantity/display';
 import type { UnitSystem } from '../../quantity/unit';
-import { NIGHT_H, SAND_COOLS_MIN, WARM_UP_H, WORK_MIN } from '../../reference/plan';
+import { NIGHT_H, REST_MIN, SAND_COOLS_MIN, WARM_UP_H, WORK_MIN } from '../../reference/plan';
 import { serving, wantedOf, type CastingFacts } from './casting-facts';
 import type { Wait } from './step';
 import { shakenId } from './ids';
@@ -22,6 +22,8 @@ export type Temper = {
   dry_off_kg: number;
   /** Nothing goes into it: it is only looked at. */
   as_it_is: boolean;
+  /** How long it rests before it is rammed, min; null: overnight. */
+  rest_min: number | null;
 } & OfHeap;
 export type Recondition = { do: 'recondition' } & OfHeap;
 
@@ -46,10 +48,15 @@ const warm = (facts: CastingFacts, heap: Heap): Wait[] => [
 const asItIs = ({ water_kg, binder_kg, dry_off_kg, unknown, renew, short_kg, frost_c }: Heap): boolean =>
   !(water_kg + binder_kg + dry_off_kg + short_kg > 0 || unknown || renew || frost_c !== null);
 
+/** How long sand rests that something went into, where there is no night for it, min; null where there is. */
+const shortRest = ({ short_rest }: CastingFacts, { binder_kg, unknown, renew }: Heap): number | null =>
+  short_rest ? REST_MIN[binder_kg > 0 || unknown || renew ? 'clay' : 'water'] : null;
+
 /** What a mold of a heap waits for: sand that was squeezed, and where anything went into it has lain for the night. */
-export const sandReady = ({ heaps }: CastingFacts, heap_id: number): Wait[] => {
-  const heap = heaps.find(({ id }) => id === heap_id);
-  return heap ? [after(temperId(heap_id), asItIs(heap) ? 0 : NIGHT_H * 60)] : [];
+export const sandReady = (facts: CastingFacts, heap_id: number): Wait[] => {
+  const heap = facts.heaps.find(({ id }) => id === heap_id);
+  if (!heap) return [];
+  return [after(temperId(heap_id), asItIs(heap) ? 0 : (shortRest(facts, heap) ?? NIGHT_H * 60))];
 };
 
 /** One step for each heap that is still rammed of, and of which it is true. */
@@ -139,7 +146,15 @@ export const temper: StepKind<Temper> = {
           .reduce((sum, mold) => sum + mold.sand_kg, 0);
         return {
           id: temperId(heap.id),
-          about: { do: 'temper', ...named(heap), water_kg, binder_kg, dry_off_kg, as_it_is },
+          about: {
+            do: 'temper',
+            ...named(heap),
+            water_kg,
+            binder_kg,
+            dry_off_kg,
+            as_it_is,
+            rest_min: shortRest(facts, heap)
+          },
           minutes: as_it_is ? WORK_MIN.squeeze : TEMPER_MIN.first + TEMPER_MIN.per_kg * sand_kg,
           after: heap.unknown ? [after(squeezeId(heap))] : warm(facts, heap),
           late: true
@@ -150,9 +165,11 @@ export const temper: StepKind<Temper> = {
     if (about.dry_off_kg > 0)
       return `spread ${about.heap} to dry off ${massText(about.dry_off_kg, units)}, then cover it`;
     const parts = doseParts(about, units);
+    const rests =
+      about.rest_min === null ? 'and cover it overnight' : `then let it rest ${about.rest_min} min, covered`;
     return parts.length > 0
-      ? `temper ${about.heap}, by then likely with ${parts.join(' and ')}, and cover it overnight`
-      : `squeeze ${about.heap}${about.as_it_is ? ' before you ram' : ' and cover it overnight'}`;
+      ? `temper ${about.heap}, by then likely with ${parts.join(' and ')}, ${rests}`
+      : `squeeze ${about.heap}${about.as_it_is ? ' before you ram' : ` ${rests}`}`;
   },
   entered: (about, units) => `${doseParts(about, units).join(' and ')} into ${about.heap}`,
   page: ({ heap_id }) => `/heaps/${heap_id}`

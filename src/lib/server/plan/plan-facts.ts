@@ -50,6 +50,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
     })),
     melts: dayMelts(molds, alloy, session.melt),
     alloy: alloy.name,
+    short_rest: false,
     ramming_pace: (await readRammingPace(db, flasks))?.times ?? 1,
     own: plan.own
   };

@@ -69,6 +69,29 @@ describe('a plan back from a pour day', () => {
   });
   afterAll(() => shed.remove());
 
+  it('of a day that is on already tempers without a night, rather than miss it', async () => {
+    const { db } = shed;
+    const plan = await plannedOf(1);
+    const { at } = await readSession(db, plan.session_id);
+    const rest = async (hours: number) => {
+      const schedule = await readSchedule(db, plan.id, Date.parse(at) - hours * 3_600_000);
+      const step = (id: string) => schedule.steps.find((each) => each.id === id)!;
+      const { about } = step('temper:1');
+      return {
+        late_min: schedule.late_min,
+        rest_min: about.do === 'temper' ? about.rest_min : NaN,
+        rested_min: (Date.parse(step('ram:1').from!) - Date.parse(step('temper:1').to!)) / 60_000
+      };
+    };
+    const [before, same_day] = [await rest(48), await rest(5)];
+    expect(before).toMatchObject({ late_min: 0, rest_min: null });
+    expect(before.rested_min).toBeGreaterThanOrEqual(480);
+    expect(same_day.late_min).toBe(0);
+    expect([20, 60]).toContain(same_day.rest_min);
+    expect(same_day.rested_min).toBeGreaterThanOrEqual(same_day.rest_min!);
+    await removePlan(db, plan.id);
+  });
+
   it('makes molds of what is wanted, and every step has its hour before the pour', async () => {
     const { db } = shed;
     const { plan, session, pattern } = await planned(40);

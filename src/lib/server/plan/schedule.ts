@@ -3,7 +3,7 @@ import { nowIso, nowMs } from '$core/time/now';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import { castingSteps, stepsLeft, type CastingStep } from '$core/plan/casting-steps';
 import { POUR } from '$core/plan/steps/ids';
-import { planBack, type Plan } from '$core/plan/plan-back';
+import { planBack, type NoPlan, type Plan } from '$core/plan/plan-back';
 import { whatToDrop, whenItSlips } from '$core/plan/slips';
 import type { People } from '$core/plan/timetable';
 import type { Database } from '../database/database';
@@ -56,6 +56,8 @@ interface Worked {
   facts: CastingFacts;
   all: CastingStep[];
   left: CastingStep[];
+  goal: string | null;
+  planned: Plan | NoPlan | null;
   people: People;
   busy: People;
   guessed: string[];
@@ -66,13 +68,30 @@ interface Worked {
 async function worked(db: Database, id: number, now: number): Promise<Worked> {
   const plan = await readPlan(db, id);
   const session = await readSession(db, plan.session_id);
-  const facts = await planFacts(db, plan, now);
-  const all = castingSteps(facts);
+  const overnight = await planFacts(db, plan, now);
   const wanted = Date.parse(session.at);
   const until = Math.max(now, wanted) + AHEAD_DAYS * 86_400_000;
-  const time = await peoplesTime(db, facts.people, session.zone, now, until);
-  return { plan, session, facts, all, left: stepsLeft(all, plan.notes), ...time, wanted, now };
+  const time = await peoplesTime(db, overnight.people, session.zone, now, until);
+  const by = (facts: CastingFacts): Worked => {
+    const all = castingSteps(facts);
+    const left = stepsLeft(all, plan.notes);
+    const goal = goalOf(left);
+    const planned = goal === null ? null : planBack(left, goal, wanted, time.people, now, time.busy);
+    return { plan, session, facts, all, left, goal, planned, ...time, wanted, now };
+  };
+  const usual = by(overnight);
+  if (!(latenessOf(usual) > 0)) return usual;
+  // Sand lies overnight where it can; where the day would be missed for that, it rests as long as it has to.
+  const short = by({ ...overnight, short_rest: true });
+  return latenessOf(short) < latenessOf(usual) ? short : usual;
 }
+
+/** What is planned back from: the pour, or what is left once it was ticked; null where nothing is. */
+const goalOf = (left: readonly CastingStep[]): string | null =>
+  left.some((step) => step.id === POUR) ? POUR : (left.at(-1)?.id ?? null);
+
+const latenessOf = ({ planned }: Worked): number =>
+  planned === null ? 0 : 'too_long' in planned ? Infinity : planned.late_min;
 
 /** The plan of a casting day as it follows from how things stand now. */
 export function readSchedule(db: Database, id: number, now = nowMs()): Promise<Schedule> {
@@ -82,10 +101,7 @@ export function readSchedule(db: Database, id: number, now = nowMs()): Promise<S
 
 async function scheduled(db: Database, id: number, now: number): Promise<Schedule> {
   const work = await worked(db, id, now);
-  const { plan, session, facts, all, left, people, busy, guessed, wanted } = work;
-  // A day whose pour was ticked is planned on from now.
-  const goal = left.some((step) => step.id === POUR) ? POUR : (left.at(-1)?.id ?? null);
-  const planned = goal === null ? null : planBack(left, goal, wanted, people, now, busy);
+  const { plan, session, facts, all, left, goal, planned, people, busy, guessed, wanted } = work;
   const found = planned && !('too_long' in planned) ? planned : null;
   const drop =
     found && found.late_min > 0 && goal === POUR ? whatToDrop(left, POUR, wanted, people, now, busy) : null;
@@ -143,12 +159,10 @@ export async function readSlip(
   { step, by_min }: { step: string; by_min: number },
   now = nowMs()
 ): Promise<Slip> {
-  const { left, people, busy, wanted, all } = await worked(db, id, now);
+  const { left, goal, planned: plan, people, busy, wanted, all } = await worked(db, id, now);
   if (!left.some((each) => each.id === step)) throw notFound('step', step.slice(0, 80));
-  const goal = left.some((each) => each.id === POUR) ? POUR : left.at(-1)!.id;
-  const plan = planBack(left, goal, wanted, people, now, busy);
   const slip =
-    'too_long' in plan
+    goal === null || plan === null || 'too_long' in plan
       ? null
       : whenItSlips(left, plan satisfies Plan, { id: step, by_min }, goal, wanted, people, now, busy);
   if (!slip) return { pour_by_min: null, moved: [] };
