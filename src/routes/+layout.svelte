@@ -50,7 +50,7 @@
       <p class="soft small mt-10 border-t border-(--rule) pt-2 print:hidden">
         <a class="inline-flex min-h-12 items-center" href="/handbook/{chapter}"
           >The words and figures of this page, in the handbook</a
-        ><span class="block">A figure that you tap leads there too.</span>
+        >
       </p>
     {/if}
   </main>

@@ -127,7 +127,7 @@ describe('the steps of a casting day', () => {
     expect(rested(false).lag_min).toBe(480);
     expect(rested(false).words).toMatch(/cover it overnight$/);
     expect(rested(true).lag_min).toBe(20);
-    expect(rested(true).words).toMatch(/then let it rest 20 min, covered$/);
+    expect(rested(true).words).toMatch(/and cover it 20 min$/);
     // Clay is to take up its water first.
     expect(rested(true, { binder_kg: 0.2 }).lag_min).toBe(60);
     expect(rested(true, { water_kg: 0 }).lag_min).toBe(0);

@@ -17,7 +17,7 @@ export const weighed = entryKind({
     kg: {
       type: 'mass',
       label: 'All the sand in it',
-      hint: 'Damp as it is, without its bucket, burnt sand beside it and what is out in molds'
+      hint: 'Damp, without its bucket, burnt sand and molds'
     }
   },
   read: ({ kg }): Weighed => ({ kind: 'weighed', kg }),

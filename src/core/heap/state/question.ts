@@ -231,7 +231,7 @@ export function weighingQuestion(belief: Belief, kg: number): Question | null {
   if (!(there > 0) || Math.abs(kg - there) <= there / 3) return null;
   return {
     path: 'kg',
-    message: `${words(kg)} where there should be ${words(there)}: is the scale read right?`,
+    message: `${words(kg)} is far from the ${words(there)} there is.`,
     likely_kg: tenth(kg, there)
   };
 }

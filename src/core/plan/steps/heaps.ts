@@ -165,8 +165,7 @@ export const temper: StepKind<Temper> = {
     if (about.dry_off_kg > 0)
       return `spread ${about.heap} to dry off ${massText(about.dry_off_kg, units)}, then cover it`;
     const parts = doseParts(about, units);
-    const rests =
-      about.rest_min === null ? 'and cover it overnight' : `then let it rest ${about.rest_min} min, covered`;
+    const rests = about.rest_min === null ? 'and cover it overnight' : `and cover it ${about.rest_min} min`;
     return parts.length > 0
       ? `temper ${about.heap}, by then likely with ${parts.join(' and ')}, ${rests}`
       : `squeeze ${about.heap}${about.as_it_is ? ' before you ram' : ` ${rests}`}`;
