@@ -369,6 +369,6 @@ test('the handbook is looked up by words, shows one’s own figures, and marks o
   await expect(page.getByText(/^Gate heap: .* = 0\.\d\d$/)).toBeVisible();
   // One tap from a page with figures.
   await open(page, '/heaps/1');
-  await page.getByRole('link', { name: 'The words and figures of this page, in the handbook' }).click();
+  await page.getByRole('link', { name: 'This page in the handbook' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Temper');
 });

@@ -48,9 +48,7 @@
     {@render children()}
     {#if chapter}
       <p class="soft small mt-10 border-t border-(--rule) pt-2 print:hidden">
-        <a class="inline-flex min-h-12 items-center" href="/handbook/{chapter}"
-          >The words and figures of this page, in the handbook</a
-        >
+        <a class="inline-flex min-h-12 items-center" href="/handbook/{chapter}">This page in the handbook</a>
       </p>
     {/if}
   </main>

@@ -70,6 +70,9 @@ describe('the whole heap weighed', () => {
     expect(asked(23)).toBeNull();
     expect(asked(3)).toMatchObject({ path: 'kg', likely_kg: 30 });
     expect(asked(45)?.likely_kg).toBeNull();
+    // Of an empty heap nobody knows what was weighed.
+    const empty = questionEntry(NATURE, believe(NATURE, []), { at: then.at!, event: weighed(20) });
+    expect(empty).toMatchObject({ path: 'kg', impossible: true });
   });
 
   it('is due after five casting days; molds that come back one after another are of one', () => {

@@ -13,7 +13,7 @@ import {
   totalMass,
   type Composition
 } from '$core/material/composition';
-import { REST_MIN } from '$core/reference/plan';
+import { REST_MIN } from '$core/reference/rest';
 import { OIL_SAND_REJECT_MOISTURE, type System, type Targets, type Window } from '$core/reference/targets';
 import { clayAndWater, dryMixToAdd, sandAndClay, waterToAdd, type ClayAndWaterProblem } from './correction';
 import { splashesBySure } from './splashes';

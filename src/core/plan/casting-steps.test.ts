@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { REST_MIN } from '$core/reference/rest';
 import type { CastingFacts } from './steps/casting-facts';
 import { castingSteps, stepsLeft } from './casting-steps';
 import { POUR } from './steps/ids';
@@ -71,7 +72,7 @@ const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
     { molds: [2], charge_kg: 1.4, heat_min: 30 }
   ],
   alloy: 'aluminium, 7 Si',
-  short_rest: false,
+  short_rest: null,
   ramming_pace: 1,
   own: [{ id: 'a', what: 'ask the neighbour', minutes: 10, before: true }],
   ...rest
@@ -116,8 +117,10 @@ describe('the steps of a casting day', () => {
 
   it('sand lies overnight; where there is no night for it, as long as its ticket says', () => {
     const plain = { ...facts().heaps[0]!, renew: false, short_kg: 0, frost_c: null };
-    const rested = (short_rest: boolean, over: Partial<typeof plain> = {}) => {
-      const steps = castingSteps(facts({ short_rest, heaps: [{ ...plain, ...over }], buy: [] }));
+    const rested = (short: boolean, over: Partial<typeof plain> = {}) => {
+      const steps = castingSteps(
+        facts({ short_rest: short ? REST_MIN : null, heaps: [{ ...plain, ...over }], buy: [] })
+      );
       const { about } = steps.find(({ id }) => id === 'temper:1')!;
       return {
         lag_min: steps.find(({ id }) => id === 'ram:1')!.after.find(({ id }) => id === 'temper:1')!.lag_min,

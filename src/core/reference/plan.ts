@@ -28,8 +28,6 @@ export const RAM_MIN = { first: 25, per_kg: 1 } as const;
 export const DELIVERY_DAYS = 5;
 /** Tempered sand lies covered so long for the clay to take up the water: overnight, h (handbook default). */
 export const NIGHT_H = 8;
-/** Where there is no night for it, sand rests at least so long: after water alone, and where clay went in, min (handbook default). */
-export const REST_MIN = { water: 20, clay: 60 } as const;
 /** The evening before lies so long before the pour, h (handbook default). */
 export const TEMPERED_BEFORE_H = 18;
 /** A bin of cold sand takes so long to come to room temperature, h (handbook default). */

@@ -228,7 +228,15 @@ export function habitQuestion(belief: Belief, name: HabitName, kg: number, path:
 /** A third more or less than there should be: a digit slipped, or the bucket was weighed along. */
 export function weighingQuestion(belief: Belief, kg: number): Question | null {
   const there = totalMass(sandOf(belief));
-  if (!(there > 0) || Math.abs(kg - there) <= there / 3) return null;
+  // Nobody knows what sand it would be.
+  if (!(there > 0))
+    return {
+      path: 'kg',
+      message: 'There is no sand in this heap yet: log what came first.',
+      likely_kg: null,
+      impossible: true
+    };
+  if (Math.abs(kg - there) <= there / 3) return null;
   return {
     path: 'kg',
     message: `${words(kg)} is far from the ${words(there)} there is.`,

@@ -72,8 +72,8 @@ export interface CastingFacts {
   /** Molds of each melt, by their number, and how long the furnace takes. */
   melts: readonly { molds: readonly number[]; charge_kg: number; heat_min: number }[];
   alloy: string;
-  /** There is no night for tempered sand before the pour: it rests no longer than it must. */
-  short_rest: boolean;
+  /** How long tempered sand rests where there is no night for it before the pour, min; null where there is. */
+  short_rest: { water: number; clay: number } | null;
   /** How long a mold takes here against the handbook; 1 until that is known. */
   ramming_pace: number;
   own: readonly { id: string; what: string; minutes: number; before: boolean }[];

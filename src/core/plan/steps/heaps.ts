@@ -1,7 +1,7 @@
 import { rounded } from '../../quantity/rounded';
 import { massText, temperatureText } from '../../quantity/display';
 import type { UnitSystem } from '../../quantity/unit';
-import { NIGHT_H, REST_MIN, SAND_COOLS_MIN, WARM_UP_H, WORK_MIN } from '../../reference/plan';
+import { NIGHT_H, SAND_COOLS_MIN, WARM_UP_H, WORK_MIN } from '../../reference/plan';
 import { serving, wantedOf, type CastingFacts } from './casting-facts';
 import type { Wait } from './step';
 import { shakenId } from './ids';
@@ -50,7 +50,7 @@ const asItIs = ({ water_kg, binder_kg, dry_off_kg, unknown, renew, short_kg, fro
 
 /** How long sand rests that something went into, where there is no night for it, min; null where there is. */
 const shortRest = ({ short_rest }: CastingFacts, { binder_kg, unknown, renew }: Heap): number | null =>
-  short_rest ? REST_MIN[binder_kg > 0 || unknown || renew ? 'clay' : 'water'] : null;
+  short_rest && short_rest[binder_kg > 0 || unknown || renew ? 'clay' : 'water'];
 
 /** What a mold of a heap waits for: sand that was squeezed, and where anything went into it has lain for the night. */
 export const sandReady = (facts: CastingFacts, heap_id: number): Wait[] => {

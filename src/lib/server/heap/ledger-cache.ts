@@ -95,9 +95,9 @@ export async function ledgerFor(db: Database, heap: HeapRow, transaction?: Trans
     const entries = await loadEntries(db, heap.id, transaction);
     const bare = ledgerOf(heap.id, heap.version, nature, entries);
     const begun = await withKeptWalk(db.folder, bare, by);
-    const known = begun.walk.done;
+    const kept_before = begun.walk.done;
     const ledger = await walkedInStretches(begun);
-    void keepWalk(db.folder, ledger, by, known);
+    void keepWalk(db.folder, ledger, by, kept_before);
     keep(db, { ledger, by }, transaction);
     return ledger;
   };

@@ -50,7 +50,7 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
     })),
     melts: dayMelts(molds, alloy, session.melt),
     alloy: alloy.name,
-    short_rest: false,
+    short_rest: null,
     ramming_pace: (await readRammingPace(db, flasks))?.times ?? 1,
     own: plan.own
   };

@@ -3,6 +3,7 @@ import { nowIso, nowMs } from '$core/time/now';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import { castingSteps, stepsLeft, type CastingStep } from '$core/plan/casting-steps';
 import { POUR } from '$core/plan/steps/ids';
+import { REST_MIN } from '$core/reference/rest';
 import { planBack, type NoPlan, type Plan } from '$core/plan/plan-back';
 import { whatToDrop, whenItSlips } from '$core/plan/slips';
 import type { People } from '$core/plan/timetable';
@@ -82,7 +83,7 @@ async function worked(db: Database, id: number, now: number): Promise<Worked> {
   const usual = by(overnight);
   if (!(latenessOf(usual) > 0)) return usual;
   // Sand lies overnight where it can; where the day would be missed for that, it rests as long as it has to.
-  const short = by({ ...overnight, short_rest: true });
+  const short = by({ ...overnight, short_rest: REST_MIN });
   return latenessOf(short) < latenessOf(usual) ? short : usual;
 }
 
