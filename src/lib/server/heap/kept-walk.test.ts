@@ -95,6 +95,12 @@ describe('what a long ledger came to, kept on disk', () => {
     expect(await takenUp(entries(LONG))).toBe(0);
   });
 
+  it('is not used for a heap of another nature: a window of one’s own decides what is in temper', async () => {
+    const own = { ...NATURE, targets: { ...NATURE.targets, moisture: { min: 0.02, max: 0.03 } } };
+    const other = ledgerOf(7, 1, own, entries(LONG));
+    expect((await withKeptWalk(folder, other, 'a hand')).walk.done).toBe(0);
+  });
+
   it('is not used where its file was torn', async () => {
     const file = join(folder, 'kept-walks/heap-7');
     const whole = readFileSync(file);
