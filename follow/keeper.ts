@@ -150,6 +150,9 @@ export class Keeper extends MetalWork {
         return (await tick()) !== null;
       case 'temper':
         return this.temperByPlan(step, tick);
+      case 'temper-again':
+        await this.temper();
+        return (await tick()) !== null;
       case 'metal': {
         await this.spend(step.minutes);
         const shown = (await this.app.figures('/pour')).find(({ id }) => id.endsWith('.charge-kg'));

@@ -10,6 +10,7 @@ import {
   type HeapNature
 } from '../heap/state/belief';
 import { learnedFrom } from './branch-learned';
+import { clayWithNewSand } from './clay-with-new-sand';
 import type { Cover } from '../heap/state/drying';
 import type { Container } from '../heap/state/container';
 import { advance } from '../heap/estimate';
@@ -19,8 +20,7 @@ import { aimMoisture } from '../judge/temper-window';
 import { moistureFraction, totalMass } from '../material/composition';
 import { waterToAdd } from '../mix/correction';
 import { type Alloy, USUAL_ALLOY } from '../reference/alloys';
-import { INGREDIENTS, type MaterialKind } from '../reference/ingredients';
-import { BINDER_MATERIAL } from '../reference/targets';
+import type { MaterialKind } from '../reference/ingredients';
 import type { Place } from '../heap/state/place';
 import { standUntil } from '../heap/standing';
 
@@ -177,16 +177,9 @@ export function followBranch(
 
   /** New sand, with as much clay as its window asks for. */
   function renew(sand_kg: number): void {
-    const aim = (nature.targets.active_clay.min + nature.targets.active_clay.max) / 2;
     if (sand_kg > 0) add('washed-silica', sand_kg);
-    const clay = BINDER_MATERIAL[nature.binder];
-    const dry = sandOf(state);
-    const dry_kg = totalMass(dry) - dry.water;
-    const lacks = aim * dry_kg - dry.active_clay;
-    const { active_fraction, moisture_fraction } = INGREDIENTS[clay];
-    const active = active_fraction * (1 - moisture_fraction);
-    // What is added is dry mix too.
-    if (lacks > 0 && active > aim) add(clay, lacks / (active - aim));
+    const clay = clayWithNewSand(nature, sandOf(state));
+    add(clay.kind, clay.kg);
   }
 }
 

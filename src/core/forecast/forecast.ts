@@ -1,10 +1,12 @@
 import { believedMoisture, sandOf, type Belief, type HeapNature } from '../heap/state/belief';
 import { COVERS, SHED, type Climate, type Cover } from '../heap/state/drying';
 import { standUntil } from '../heap/standing';
+import { HOT_SAND_C } from '$core/heat/sand-cools';
 import { NINE_IN_TEN } from '$core/judge/normal';
 import { aimMoisture } from '$core/judge/temper-window';
 import { moistureFraction, totalMass } from '$core/material/composition';
 import { waterToAdd } from '$core/mix/correction';
+import { FROST_C } from '$core/reference/plan';
 
 export interface ForecastPoint {
   at: string;
@@ -35,9 +37,6 @@ export const ADVICE_WORDS: Record<ForecastAdvice, string> = {
 
 const HOUR_MS = 3_600_000;
 const POINTS = 56;
-/** Sand stiffens below this, °C, and is too hot to temper above the other. */
-const STIFF_C = 4;
-const HOT_C = 45;
 
 /**
  * How a heap dries over the coming hours, with what it has learned of its own drying, and what it will want
@@ -80,8 +79,8 @@ export function forecastDrying(
   const water_at_end_kg = water_by_cover_kg[start.container.cover];
   const advice: ForecastAdvice[] = [];
   const sand = sand_c ?? airOver(here, start, from, hours).air_c;
-  if (sand < STIFF_C) advice.push('bring-indoors');
-  if (sand > HOT_C) advice.push('let-it-cool');
+  if (sand < FROST_C) advice.push('bring-indoors');
+  if (sand > HOT_SAND_C) advice.push('let-it-cool');
   const sealing_saves_kg = Math.max(0, water_at_end_kg - water_by_cover_kg.sealed);
   return { curve, water_at_end_kg, water_by_cover_kg, sealing_saves_kg, advice };
 }

@@ -50,6 +50,8 @@ const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
       unknown: false,
       renew: true,
       short_kg: 2,
+      again: [],
+      cools_min: 30,
       frost_c: 1,
       frost_known: true,
       back_at: null
@@ -113,6 +115,39 @@ describe('the steps of a casting day', () => {
     expect(of('pour:2').from).toBeGreaterThanOrEqual(of('ram:2').to);
     expect(of('recondition:1').from).toBeGreaterThanOrEqual(of('shake:2').to);
     expect(of('own:a').to).toBeLessThanOrEqual(of(POUR).from);
+  });
+
+  it('a round that wants sand of the molds before it waits until that is cool and tempered again', () => {
+    const again = { round: 2, water_kg: 0.2, binder_kg: 0, dry_off_kg: 0, sand_c: 61.4, cools_min: 74.6 };
+    const of = (heap: Partial<CastingFacts['heaps'][number]>) => {
+      const { heaps, ...rest } = facts();
+      const steps = castingSteps({ ...rest, heaps: [{ ...heaps[0]!, renew: false, ...heap }] });
+      const plan = planOf(steps, SATURDAY);
+      return { steps, at: (id: string) => plan.steps.find((each) => each.id === id)! };
+    };
+    const { steps, at } = of({ again: [again], cools_min: 74.6 });
+    // Numbers and their units are held together by spaces that do not break.
+    const words = (id: string) =>
+      stepWords(steps.find((step) => step.id === id)!.about, 'metric').replaceAll(/\s/g, ' ');
+    expect(words('cool:1:2')).toBe(
+      'riddle Gate heap and spread it 50 mm deep: out of the molds it is about 61 °C, cool in 75 min'
+    );
+    expect(words('temper:1:2')).toBe(
+      'temper Gate heap for round 2, by then likely with 200 g of water, and cover it 20 min'
+    );
+    expect(at('cool:1:2').from).toBeGreaterThanOrEqual(at('shake:1').to);
+    expect(at('temper:1:2').from - at('cool:1:2').to).toBeGreaterThanOrEqual(74.6 * MINUTE_MS);
+    expect(at('ram:2').from - at('temper:1:2').to).toBeGreaterThanOrEqual(20 * MINUTE_MS);
+    expect(at('recondition:1').from - at('shake:2').to).toBeGreaterThanOrEqual(74.6 * MINUTE_MS);
+    // New clay takes up its water for an hour.
+    const clay = of({ again: [{ ...again, binder_kg: 0.1 }] });
+    expect(clay.at('ram:2').from - clay.at('temper:1:2').to).toBeGreaterThanOrEqual(60 * MINUTE_MS);
+    // Nothing goes into it: it is squeezed all the same.
+    const plain = of({ again: [{ ...again, water_kg: 0 }] });
+    const { about } = plain.steps.find(({ id }) => id === 'temper:1:2')!;
+    expect(stepWords(about, 'metric')).toBe('squeeze Gate heap before round 2');
+    // The heap has sand for both: nothing is spread.
+    expect(of({}).steps.some(({ id }) => id.startsWith('cool:'))).toBe(false);
   });
 
   it('sand lies overnight; where there is no night for it, as long as its ticket says', () => {

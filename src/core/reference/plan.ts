@@ -11,6 +11,8 @@ export const WORK_MIN = {
   take_in: 10,
   renew: 60,
   squeeze: 5,
+  spread: 10,
+  temper_again: 20,
   indoors: 10,
   tools: 30,
   metal: 30,

@@ -30,8 +30,21 @@ export interface CastingFacts {
     /** Nobody knows how it stands. */
     unknown: boolean;
     renew: boolean;
-    /** What the molds want beyond what it holds, kg. */
+    /** What the molds want beyond what it holds, what comes back between two rounds counted, kg. */
     short_kg: number;
+    /** Rounds that want sand back of the molds before them, and what it is then tempered with. */
+    again: readonly {
+      round: number;
+      water_kg: number;
+      binder_kg: number;
+      dry_off_kg: number;
+      /** How warm it comes out of the molds, °C. */
+      sand_c: number;
+      /** How long it lies spread until it may be tempered, min. */
+      cools_min: number;
+    }[];
+    /** How long sand of the day's last molds lies spread until it may be put right, min. */
+    cools_min: number;
     /** The coldest that is forecast where it stands; null where no frost is. */
     frost_c: number | null;
     /** There is a forecast for where it stands, or none is wanted. */

@@ -1,12 +1,13 @@
 import { rounded } from '../../quantity/rounded';
 import { massText, temperatureText } from '../../quantity/display';
-import type { UnitSystem } from '../../quantity/unit';
-import { NIGHT_H, SAND_COOLS_MIN, WARM_UP_H, WORK_MIN } from '../../reference/plan';
-import { serving, wantedOf, type CastingFacts } from './casting-facts';
+import { NIGHT_H, WARM_UP_H, WORK_MIN } from '../../reference/plan';
+import { serving, wantedOf, type CastingFacts, type MoldFacts } from './casting-facts';
+import { temperedAgain } from './heap-again';
 import type { Wait } from './step';
-import { shakenId } from './ids';
+import { renewId, shakenId, temperId } from './ids';
 import { after, type StepDraft, type StepKind } from './kind';
 import { boughtFor } from './stock';
+import { doseParts } from './dose-parts';
 
 interface OfHeap {
   heap_id: number;
@@ -30,14 +31,12 @@ export type Recondition = { do: 'recondition' } & OfHeap;
 type Heap = CastingFacts['heaps'][number];
 const named = ({ id, name }: Heap): OfHeap => ({ heap_id: id, heap: name });
 const forMolds = (facts: CastingFacts, { id }: Heap) => serving(facts, ({ heap_id }) => heap_id === id);
-const renewId = ({ id }: Heap) => `renew:${id}`;
 const indoorsId = ({ id }: Heap) => `indoors:${id}`;
 const squeezeId = ({ id }: Heap) => `squeeze:${id}`;
-const temperId = (heap_id: number) => `temper:${heap_id}`;
 
 /** Renewed sand, or else what was bought for it. */
 const renewed = (facts: CastingFacts, heap: Heap): Wait[] =>
-  heap.renew ? [after(renewId(heap))] : boughtFor(facts, heap.id);
+  heap.renew ? [after(renewId(heap.id))] : boughtFor(facts, heap.id);
 /** The same, and warm where it has to come in from the frost. */
 const warm = (facts: CastingFacts, heap: Heap): Wait[] => [
   ...renewed(facts, heap),
@@ -52,11 +51,17 @@ const asItIs = ({ water_kg, binder_kg, dry_off_kg, unknown, renew, short_kg, fro
 const shortRest = ({ short_rest }: CastingFacts, { binder_kg, unknown, renew }: Heap): number | null =>
   short_rest && short_rest[binder_kg > 0 || unknown || renew ? 'clay' : 'water'];
 
-/** What a mold of a heap waits for: sand that was squeezed, and where anything went into it has lain for the night. */
-export const sandReady = (facts: CastingFacts, heap_id: number): Wait[] => {
+/**
+ * What a mold of a heap waits for: sand that was squeezed, and where anything went into it has lain for the night; where its
+ * round wants sand of earlier molds, that this was tempered again.
+ */
+export const sandReady = (facts: CastingFacts, { heap_id, round }: MoldFacts): Wait[] => {
   const heap = facts.heaps.find(({ id }) => id === heap_id);
   if (!heap) return [];
-  return [after(temperId(heap_id), asItIs(heap) ? 0 : (shortRest(facts, heap) ?? NIGHT_H * 60))];
+  return [
+    after(temperId(heap_id), asItIs(heap) ? 0 : (shortRest(facts, heap) ?? NIGHT_H * 60)),
+    ...temperedAgain(heap, round)
+  ];
 };
 
 /** One step for each heap that is still rammed of, and of which it is true. */
@@ -75,7 +80,7 @@ export const renew: StepKind<Renew> = {
       facts,
       (heap) => heap.renew,
       (heap) => ({
-        id: renewId(heap),
+        id: renewId(heap.id),
         about: { do: 'renew', ...named(heap), short_kg: heap.short_kg },
         minutes: WORK_MIN.renew,
         after: boughtFor(facts, heap.id)
@@ -124,14 +129,6 @@ export const squeeze: StepKind<Squeeze> = {
 
 /** Tempering, minutes: to begin with, and for each kilogram of sand (handbook default). */
 const TEMPER_MIN = { first: 20, per_kg: 0.5 };
-
-const doseParts = (
-  { binder_kg, water_kg }: { binder_kg: number; water_kg: number },
-  units: UnitSystem
-): string[] => [
-  ...(binder_kg > 0 ? [`${massText(binder_kg, units)} of clay`] : []),
-  ...(water_kg > 0 ? [`${massText(water_kg, units)} of water`] : [])
-];
 
 export const temper: StepKind<Temper> = {
   of: (facts) =>
@@ -185,8 +182,8 @@ export const recondition: StepKind<Recondition> = {
               id: `recondition:${heap.id}`,
               about: { do: 'recondition', ...named(heap) },
               minutes: WORK_MIN.recondition,
-              after: shut.map((mold) => after(shakenId(mold), SAND_COOLS_MIN)),
-              ...(heap.back_at !== null && { not_before: heap.back_at + SAND_COOLS_MIN * 60_000 })
+              after: shut.map((mold) => after(shakenId(mold), heap.cools_min)),
+              ...(heap.back_at !== null && { not_before: heap.back_at + heap.cools_min * 60_000 })
             }
           ];
     }),

@@ -6,9 +6,16 @@ import type { CastingFacts, MoldFacts } from './casting-facts';
 export const POUR = 'pour:1';
 export const pourId = (nth: number): string => `pour:${nth}`;
 /** The step that pours a mold. */
-export const pouredIn = ({ melts }: CastingFacts, { number }: MoldFacts): string =>
-  pourId(melts.findIndex(({ molds }) => molds.includes(number)) + 1);
+export const pouredIn = (
+  { melts }: Pick<CastingFacts, 'melts'>,
+  { number }: Pick<MoldFacts, 'number'>
+): string => pourId(melts.findIndex(({ molds }) => molds.includes(number)) + 1);
 export const ramId = ({ number }: Pick<MoldFacts, 'number'>): string => `ram:${number}`;
 /** The step that shakes a mold out. */
 export const shakenId = ({ number }: Pick<MoldFacts, 'number'>): string => `shake:${number}`;
+/** The step that renews a heap. */
+export const renewId = (heap_id: number): string => `renew:${heap_id}`;
+/** The step that tempers a heap: before its first round, or again before a later one. */
+export const temperId = (heap_id: number, again?: number): string =>
+  again === undefined ? `temper:${heap_id}` : `temper:${heap_id}:${again}`;
 export const ownId = ({ id }: { id: string }): string => `own:${id}`;

@@ -1,5 +1,6 @@
 import type { UnitSystem } from '../../quantity/unit';
 import { own, record } from './day';
+import { cool, temperAgain } from './heap-again';
 import { indoors, recondition, renew, squeeze, temper } from './heaps';
 import type { StepKind } from './kind';
 import { heat, metal, pour, tools } from './melts';
@@ -22,6 +23,8 @@ export const STEP_KINDS = {
   metal,
   ram,
   'shake-out': shakeOut,
+  cool,
+  'temper-again': temperAgain,
   heat,
   pour,
   recondition,

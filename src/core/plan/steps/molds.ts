@@ -32,7 +32,7 @@ export const ram: StepKind<Ram> = {
         minutes: facts.ramming_pace * rammingMinutes(sand_kg),
         after: [
           ...mold.pattern_ids.flatMap((id) => patternReady(facts, id)),
-          ...sandReady(facts, mold.heap_id),
+          ...sandReady(facts, mold),
           ...flaskFree(facts, mold)
         ],
         serves: [moldName(mold)]

@@ -14,7 +14,7 @@ import {
   type Composition
 } from '$core/material/composition';
 import { usualMoistureCheck } from '$core/judge/temper-window';
-import { prescribe, type Prescription, type Stock } from '$core/mix/prescription';
+import { prescribe, type Prescription, type Stock, type StockAtHand } from '$core/mix/prescription';
 import { asPercent } from '$core/quantity/display';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
 import { BINDER_MATERIAL } from '$core/reference/targets';
@@ -66,19 +66,14 @@ async function stateOf(db: Database, heap: HeapRow, lots: LotRecord[], at: strin
   const then = standUntil(nature, beliefAt(ledger, at), at);
   const condition = conditionAt(nature, then, at);
   const dosing = dosingLots(heap, lots);
-  const stock = {
-    binder: stockOf(dosing.binder, BINDER_MATERIAL[heap.binder]),
-    sand: stockOf(dosing.sand, 'washed-silica'),
-    oil: stockOf(dosing.oil, 'light-oil'),
-    fines: stockOf(dosing.fines, 'inert-fines')
-  };
+  const stock = doseStock(heap, dosing);
   const prescription = prescribe({ ...condition, system: nature.system, targets: nature.targets }, stock);
   const check = usualMoistureCheck(nature.targets, condition.sand);
   return stateRecord(heap, condition, prescription, dosing, testsWorth(nature, then), then, check);
 }
 
 /** Of each kind of stock the fullest lot that suits; the heap's own binder before any other clay. */
-function dosingLots(heap: HeapRow, lots: LotRecord[]): DosingLots {
+export function dosingLots(heap: Pick<HeapRow, 'binder'>, lots: LotRecord[]): DosingLots {
   const fullest = (suits: (lot: LotRecord) => boolean) =>
     lots.filter((lot) => suits(lot) && lot.on_hand_kg > 0).sort((a, b) => b.on_hand_kg - a.on_hand_kg)[0] ??
     null;
@@ -93,6 +88,14 @@ function dosingLots(heap: HeapRow, lots: LotRecord[]): DosingLots {
     fines: fullest((lot) => lot.role === 'fines')
   };
 }
+
+/** What those lots put at the disposal of a dose. */
+export const doseStock = ({ binder }: Pick<HeapRow, 'binder'>, lots: DosingLots): StockAtHand => ({
+  binder: stockOf(lots.binder, BINDER_MATERIAL[binder]),
+  sand: stockOf(lots.sand, 'washed-silica'),
+  oil: stockOf(lots.oil, 'light-oil'),
+  fines: stockOf(lots.fines, 'inert-fines')
+});
 
 function stockOf(lot: LotRecord | null, kind: MaterialKind): Stock {
   if (!lot) {

@@ -1,13 +1,15 @@
 import { airIn } from '$core/heap/state/place';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
-import { DELIVERY_DAYS, FROST_C, TEMPERED_BEFORE_H } from '$core/reference/plan';
+import { foretellDay, type DayAhead } from '$core/forecast/day-sand';
+import { pouredIn, ramId, renewId, shakenId, temperId } from '$core/plan/steps/ids';
+import { DELIVERY_DAYS, FROST_C, LEFT_SHUT_MIN, TEMPERED_BEFORE_H } from '$core/reference/plan';
 import type { HeapState } from '$lib/schema/heap-state';
 import type { Database } from '../database/database';
 import { handbookAir } from '../device/weather-station';
 import { stationOf } from '../heap/air';
-import { entriesOf } from '../heap/heap-ledger';
-import { readStates } from '../heap/heap-state';
+import { beliefAt, entriesOf } from '../heap/heap-ledger';
+import { doseStock, dosingLots, readStates } from '../heap/heap-state';
 import { heapRow, listHeaps, type HeapRecord } from '../heap/heaps';
 import { ledgerFor } from '../heap/ledger-cache';
 import { readLongView } from '../recondition/long-view';
@@ -31,22 +33,31 @@ const USUAL_KIND: Partial<Record<string, MaterialKind>> = {
 type Lots = Awaited<ReturnType<typeof listLots>>;
 type Station = Awaited<ReturnType<typeof stationOf>>;
 
-/** What the heaps of a day want until its sand is rammed, and what is to be bought for them. */
+/** When the steps of a day begin and end, as somebody laid them out, ms by their names. */
+export type StepHours = ReadonlyMap<string, { from: number; to: number }>;
+
+type DayHeaps = Pick<CastingFacts, 'heaps' | 'buy'>;
+
+/**
+ * What the heaps of a day want until its sand is rammed, and what is to be bought for them.
+ *
+ * @returns by when the steps of the day lie; without any, as they usually lie before a pour
+ */
 export async function dayHeaps(
   db: Database,
   plan: PlanRecord,
   session: SessionRecord,
   molds: readonly WeighedMold[],
+  melts: CastingFacts['melts'],
   now: number
-): Promise<Pick<CastingFacts, 'heaps' | 'buy'>> {
-  // The sand is tempered the evening before; from then on the plan and the heap's own page tell one dose.
-  const tempered_ms = Math.max(now, Date.parse(session.at) - TEMPERED_BEFORE_H * HOUR_MS);
+): Promise<(hours?: StepHours) => DayHeaps> {
+  const usual_temper = Math.max(now, Date.parse(session.at) - TEMPERED_BEFORE_H * HOUR_MS);
   const [heaps, lots, station, states, at_temper] = await Promise.all([
     listHeaps(db),
     listLots(db),
     stationOf(db),
     readStates(db, new Date(now).toISOString()),
-    readStates(db, new Date(tempered_ms).toISOString())
+    readStates(db, new Date(usual_temper).toISOString())
   ]);
   // Of molds that were shaken out the sand is still to be put right.
   const shaken = session.molds.filter(({ state }) => state === 'shaken-out');
@@ -54,34 +65,103 @@ export async function dayHeaps(
     ...molds.map(({ heap_id }) => heap_id),
     ...shaken.map((mold) => mold.backing_heap_id)
   ]);
-  const found: { heaps: CastingFacts['heaps'][number][]; buy: CastingFacts['buy'][number][] } = {
-    heaps: [],
-    buy: []
-  };
+  const known: { id: number; of: (hours: StepHours) => DayHeaps }[] = [];
   for (const id of ids) {
     const heap = heaps.find((each) => each.id === id);
-    const state = states.get(id)?.state;
     const tempered = at_temper.get(id)?.state;
-    if (!heap || !state || !tempered) continue;
-    const wants = molds.filter((mold) => mold.heap_id === id && mold.round === 1 && !mold.rammed);
-    const short_kg = wants.reduce((sum, { sand_kg }) => sum + sand_kg, 0) - state.total_kg;
+    if (!heap || !states.get(id)?.state || !tempered) continue;
+    const ledger = await ledgerFor(db, await heapRow(db, id));
+    const belief = beliefAt(ledger, new Date(now).toISOString());
     const long = await readLongView(db, id);
-    found.buy.push(...toBuy(id, tempered, short_kg, long, lots, plan.delivery_days ?? DELIVERY_DAYS));
-    const { water_kg, binder_kg, water_to_lose_kg, need } = tempered.prescription;
-    found.heaps.push({
+    const back_at = await leftToPutRight(db, id, session, shaken);
+    const frost = frostOf(heap, station, now, Date.parse(session.at));
+    const of_heap = molds.filter(({ heap_id }) => heap_id === id);
+    const stock = doseStock(heap, dosingLots(heap, lots));
+    const new_sand_kg = long.policy?.new_sand_kg ?? 0;
+    known.push({
       id,
-      name: heap.name,
-      water_kg,
-      binder_kg,
-      dry_off_kg: water_to_lose_kg,
-      unknown: need === 'test',
-      renew: (long.policy?.new_sand_kg ?? 0) > 0 || short_kg > 0,
-      short_kg: Math.max(0, short_kg),
-      back_at: await leftToPutRight(db, id, session, shaken),
-      ...frostOf(heap, station, now, Date.parse(session.at))
+      of(hours) {
+        const day: DayAhead = {
+          ...hoursOf(id, of_heap, melts, Date.parse(session.at), hours, now),
+          alloy: plan.metal,
+          new_sand_kg
+        };
+        const sand = foretellDay(ledger.nature, belief, now, day, stock);
+        const first = sand.temperings.find(({ back }) => back === null);
+        const renew = new_sand_kg > 0 || sand.short_kg > 0;
+        // What new sand is added to has to be looked at anew anyway: whether anybody knows it is asked of it as it is.
+        const need = renew ? tempered.prescription.need : first?.need;
+        return {
+          heaps: [
+            {
+              id,
+              name: heap.name,
+              water_kg: first?.water_kg ?? 0,
+              binder_kg: first?.binder_kg ?? 0,
+              dry_off_kg: first?.dry_off_kg ?? 0,
+              unknown: need === 'test',
+              renew,
+              short_kg: sand.short_kg,
+              again: sand.temperings.flatMap(({ need: _, back, ...each }) =>
+                back ? [{ ...each, ...back }] : []
+              ),
+              cools_min: sand.cools_min,
+              back_at,
+              ...frost
+            }
+          ],
+          buy: toBuy(id, tempered, sand.short_kg, long, lots, plan.delivery_days ?? DELIVERY_DAYS)
+        };
+      }
     });
   }
-  return found;
+  return (hours = new Map()) => {
+    const found = known.map(({ of }) => of(hours));
+    return { heaps: found.flatMap((each) => each.heaps), buy: found.flatMap(({ buy }) => buy) };
+  };
+}
+
+/** Before the pour a mold is rammed so long, and sand is renewed so long before it is tempered (handbook default). */
+const USUAL_H = { rammed: 3, renewed: 1, next_round: 2 } as const;
+
+/** When the sand of a heap is worked, by the steps of the day where they are laid out, else as usual. */
+function hoursOf(
+  heap_id: number,
+  molds: readonly WeighedMold[],
+  melts: CastingFacts['melts'],
+  pour: number,
+  hours: StepHours,
+  now: number
+): Pick<DayAhead, 'molds' | 'renew_at' | 'temper_at'> {
+  const begins = (id: string, usual: number) => Math.max(now, hours.get(id)?.from ?? usual);
+  const temper = begins(temperId(heap_id), pour - TEMPERED_BEFORE_H * HOUR_MS);
+  const to_come = [...new Set(molds.filter(({ rammed }) => !rammed).map(({ round }) => round))];
+  const first = Math.min(...to_come);
+  return {
+    renew_at: begins(renewId(heap_id), temper - USUAL_H.renewed * HOUR_MS),
+    temper_at: new Map(
+      to_come.flatMap((round) => {
+        const from = hours.get(temperId(heap_id, round))?.from ?? (round === first ? temper : undefined);
+        return from === undefined ? [] : [[round, from] as const];
+      })
+    ),
+    molds: molds.map((mold) => {
+      const usual_pour = pour + (mold.round - 1) * USUAL_H.next_round * HOUR_MS;
+      const pour_at = hours.get(pouredIn({ melts }, mold))?.from ?? usual_pour;
+      const shut_min = Math.max(LEFT_SHUT_MIN, mold.people_min);
+      return {
+        id: mold.mold_id ?? -mold.number,
+        round: mold.round,
+        sand_kg: mold.sand_kg,
+        metal_kg: mold.castings_kg + mold.gating_kg,
+        rammed: mold.rammed,
+        poured: mold.poured,
+        ram_at: hours.get(ramId(mold))?.from ?? usual_pour - USUAL_H.rammed * HOUR_MS,
+        pour_at,
+        shaken_at: hours.get(shakenId(mold))?.to ?? mold.opens_at ?? pour_at + shut_min * 60_000
+      };
+    })
+  };
 }
 
 /** What is missing for a heap: what its dose lacks, what its molds lack, and what the long view takes, less what is there. */

@@ -56,7 +56,12 @@ const takeIn: Enter<'take-in'> = async (db, about, at) => {
 };
 
 /** Clay and water are in the heap: as much as it wants at that hour. */
-const temper: Enter<'temper'> = async (db, about, at, confirmed) => {
+async function dosed<About extends { heap_id: number; heap: string }>(
+  db: Database,
+  about: About,
+  at: string,
+  confirmed: boolean
+) {
   const { heap_id } = about;
   const { need, water_kg, binder_kg, lots } = (await readState(db, heap_id, at)).prescription;
   // A guessed dose is no entry: sand that nobody looked at is squeezed first.
@@ -77,7 +82,7 @@ const temper: Enter<'temper'> = async (db, about, at, confirmed) => {
   const { id } = await writeAct(db, { name: `tempered ${about.heap}`, entries });
   const went = { ...about, binder_kg: clay_kg, water_kg: Math.max(0, water_kg), dry_off_kg: 0 };
   return { about: went, where: 'in its ledger', undo: undoAct(id) };
-};
+}
 
 /** The heap stands indoors. */
 const indoors: Enter<'indoors'> = async (db, about, at) => {
@@ -91,7 +96,13 @@ const indoors: Enter<'indoors'> = async (db, about, at) => {
 };
 
 /** By kind; a tick is all there is to the others. */
-const ENTER: { [Name in StepName]?: Enter<Name> } = { coat, 'take-in': takeIn, temper, indoors };
+const ENTER: { [Name in StepName]?: Enter<Name> } = {
+  coat,
+  'take-in': takeIn,
+  temper: dosed<About<'temper'>>,
+  'temper-again': dosed<About<'temper-again'>>,
+  indoors
+};
 
 /**
  * Enters what a step did where it belongs; null where nothing is entered.

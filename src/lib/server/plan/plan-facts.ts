@@ -6,7 +6,7 @@ import { listFlasks } from '../flask/flasks';
 import { listPatterns } from '../pattern/patterns';
 import { readSession } from '../session/sessions';
 import { memberNames } from '../member/members';
-import { dayHeaps } from './day-heaps';
+import { dayHeaps, type StepHours } from './day-heaps';
 import { dayMelts } from './day-melts';
 import { weighedMolds } from './day-molds';
 import type { PlanRecord } from './plans';
@@ -16,15 +16,26 @@ const HOUR_MS = 3_600_000;
 /** Nobody is named: whoever is there does it. */
 export const ANYONE = 'anyone';
 
-/** All that a casting day follows from, as things stand now. */
-export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): Promise<CastingFacts> {
+/**
+ * All that a casting day follows from, as things stand now.
+ *
+ * @returns by when its steps lie, as sand dries until it is tempered; without any, as they usually lie before a pour
+ */
+export async function planFacts(
+  db: Database,
+  plan: PlanRecord,
+  now = nowMs()
+): Promise<(hours?: StepHours) => CastingFacts> {
   const session = await readSession(db, plan.session_id);
   const [patterns, flasks, members] = await Promise.all([listPatterns(db), listFlasks(db), memberNames(db)]);
   const alloy = ALLOYS[plan.metal];
   const molds = await weighedMolds(db, plan, session, { patterns, flasks });
   const nameOf = (id: number) => patterns.find((each) => each.id === id)?.name ?? 'castings';
   const people = session.members.length > 0 ? session.members : members.map(({ id }) => id);
-  return {
+  const melts = dayMelts(molds, alloy, session.melt);
+  const heapsAt = await dayHeaps(db, plan, session, molds, melts, now);
+  const ramming_pace = (await readRammingPace(db, flasks))?.times ?? 1;
+  return (hours) => ({
     now,
     people: people.length > 0 ? people.map(String) : [ANYONE],
     patterns: plan.wanted.flatMap(({ pattern_id, coats, repair }) => {
@@ -41,17 +52,17 @@ export async function planFacts(db: Database, plan: PlanRecord, now = nowMs()): 
         }
       ];
     }),
-    ...(await dayHeaps(db, plan, session, molds, now)),
+    ...heapsAt(hours),
     molds: molds.map(({ patterns: of, castings_kg: _, gating_kg: __, ...mold }) => ({
       ...mold,
       flask: flasks.find(({ id }) => id === mold.flask_id)?.name ?? 'a flask',
       makes: of.map(({ pattern_id, count }) => `${count} ${nameOf(pattern_id)}`).join(', '),
       pattern_ids: of.map(({ pattern_id }) => pattern_id)
     })),
-    melts: dayMelts(molds, alloy, session.melt),
+    melts,
     alloy: alloy.name,
     short_rest: null,
-    ramming_pace: (await readRammingPace(db, flasks))?.times ?? 1,
+    ramming_pace,
     own: plan.own
-  };
+  });
 }

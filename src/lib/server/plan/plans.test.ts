@@ -387,16 +387,16 @@ describe('a plan back from a pour day', () => {
     expect(entered).toMatchObject({ do: 'temper' });
   });
 
-  it('on the day before the pour the plan tells the dose that the heap tells', async () => {
+  it('the dose is the one of the hour at which the sand is tempered, as the heap tells it for then', async () => {
     const { db } = shed;
     const { plan, session } = await planned(2);
-    const eve = Date.parse(session.at) - 16 * 3_600_000;
-    const { steps } = await readSchedule(db, plan.id, eve);
-    const { prescription } = await readState(db, 1, new Date(eve).toISOString());
-    expect(steps.find(({ about }) => about.do === 'temper')!.about).toMatchObject({
-      water_kg: prescription.water_kg,
-      binder_kg: prescription.binder_kg
-    });
+    const heapAt = async (at: string) => (await readState(db, 1, at)).prescription;
+    for (const hours of [16, 60, 24 * 9]) {
+      const { steps } = await readSchedule(db, plan.id, Date.parse(session.at) - hours * 3_600_000);
+      const { about, from } = steps.find((each) => each.id === 'temper:1')!;
+      const { water_kg, binder_kg } = await heapAt(from!);
+      expect(about).toMatchObject({ water_kg, binder_kg });
+    }
   });
 
   it('frost is told where it is forecast, and said to be unknown where it is not', async () => {

@@ -13,6 +13,7 @@ import { notFound } from '../refusal';
 import { readSession, type SessionRecord } from '../session/sessions';
 import { peoplesTime } from './people-time';
 import { moldsOf } from './day-molds';
+import type { StepHours } from './day-heaps';
 import { ANYONE, planFacts } from './plan-facts';
 import { readPlan, type PlanRecord } from './plans';
 import { readRammingPace } from './ramming-pace';
@@ -69,7 +70,8 @@ interface Worked {
 async function worked(db: Database, id: number, now: number): Promise<Worked> {
   const plan = await readPlan(db, id);
   const session = await readSession(db, plan.session_id);
-  const overnight = await planFacts(db, plan, now);
+  const factsAt = await planFacts(db, plan, now);
+  const overnight = factsAt();
   const wanted = Date.parse(session.at);
   const until = Math.max(now, wanted) + AHEAD_DAYS * 86_400_000;
   const time = await peoplesTime(db, overnight.people, session.zone, now, until);
@@ -80,12 +82,34 @@ async function worked(db: Database, id: number, now: number): Promise<Worked> {
     const planned = goal === null ? null : planBack(left, goal, wanted, time.people, now, time.busy);
     return { plan, session, facts, all, left, goal, planned, ...time, wanted, now };
   };
-  const usual = by(overnight);
-  if (!(latenessOf(usual) > 0)) return usual;
   // Sand lies overnight where it can; where the day would be missed for that, it rests as long as it has to.
-  const short = by({ ...overnight, short_rest: REST_MIN });
-  return latenessOf(short) < latenessOf(usual) ? short : usual;
+  const chosen = (of: (short_rest: CastingFacts['short_rest']) => Worked): Worked => {
+    const usual = of(null);
+    if (!(latenessOf(usual) > 0)) return usual;
+    const short = of(REST_MIN);
+    return latenessOf(short) < latenessOf(usual) ? short : usual;
+  };
+  const first = chosen((short_rest) => by({ ...overnight, short_rest }));
+  const hours = hoursOf(first);
+  if (!hours) return first;
+  // Sand dries until its hour comes, and comes back out of molds: what it wants is told by when its steps lie.
+  const { short_rest } = first.facts;
+  const facts = { ...factsAt(hours), short_rest };
+  const all = castingSteps(facts);
+  const left = stepsLeft(all, plan.notes);
+  return sameWork(left, first.left) ? { ...first, facts, all, left } : by(facts);
 }
+
+/** When the steps of a plan lie; null where there is none. */
+function hoursOf({ planned }: Worked): StepHours | null {
+  if (!planned || 'too_long' in planned) return null;
+  return new Map(planned.steps.map(({ id, from, to }) => [id, { from, to }]));
+}
+
+/** The same steps with the same waits, whatever they are about: what was planned of the one holds for the other. */
+const sameWork = (a: readonly CastingStep[], b: readonly CastingStep[]): boolean =>
+  JSON.stringify(a.map(({ about: _, ...work }) => work)) ===
+  JSON.stringify(b.map(({ about: _, ...work }) => work));
 
 /** What is planned back from: the pour, or what is left once it was ticked; null where nothing is. */
 const goalOf = (left: readonly CastingStep[]): string | null =>
