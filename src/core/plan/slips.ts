@@ -91,7 +91,8 @@ function withoutServed(steps: readonly PlanStep[], out: ReadonlySet<string>): Pl
     .map((step) => ({ ...step, after: step.after.filter(({ id }) => !gone.has(id)) }));
 }
 
-function* subsets<T>(of: readonly T[], size: number, from = 0): Generator<T[]> {
+/** Every way to take so many of some, in their order. */
+export function* subsets<T>(of: readonly T[], size: number, from = 0): Generator<T[]> {
   if (size === 0) yield [];
   else
     for (let i = from; i <= of.length - size; i++)

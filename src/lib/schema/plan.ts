@@ -110,6 +110,13 @@ export interface ScheduledStep {
   serves: readonly string[];
 }
 
+/** A way to keep the day: castings that are left out of it, and the molds that are then not rammed. */
+export interface LeftOut {
+  castings: { pattern_id: number; name: string; count: number }[];
+  /** Numbers of molds; none where castings are only left out of molds that hold others. */
+  molds: number[];
+}
+
 /** What noting a step answers: what was entered, and how that is taken back. */
 export interface StepNoted {
   /** As it was entered; null where a tick is all there is to it. */

@@ -7,6 +7,7 @@
   import { dayAndHour } from '$lib/ui/date/written-day';
   import { minutesWords } from '$lib/ui/plan/plan-words';
   import CalendarOut from '$lib/ui/plan/CalendarOut.svelte';
+  import LeaveOut from '$lib/ui/plan/LeaveOut.svelte';
   import OwnSteps from '$lib/ui/plan/OwnSteps.svelte';
   import FoldedOnPhone from '$lib/ui/page/FoldedOnPhone.svelte';
   import PeopleTime from '$lib/ui/plan/PeopleTime.svelte';
@@ -116,11 +117,15 @@
             The soonest it can be is {dayAndHour(schedule.earliest!)}{schedule.proven
               ? ''
               : ' (not every way was tried)'}.
-            {#if schedule.drop}To keep the day, leave out {schedule.drop
-                .map(({ serves, makes }) => `${serves} (${makes})`)
-                .join(' and ')}.{/if}
           </p>
           <p><button type="button" class="act" onclick={() => move(schedule.earliest!)}>Pour then</button></p>
+          {#if schedule.leave_out.length > 0}
+            <LeaveOut
+              plan={schedule.plan}
+              ways={schedule.leave_out}
+              set_out={schedule.molds.some(({ mold_id }) => mold_id !== null)}
+            />
+          {/if}
         {:else if schedule.pour_at}
           {#if schedule.hours_guessed.length > 0}
             <p class="text-xl font-bold">

@@ -13,6 +13,9 @@ export const pouredIn = (
 export const ramId = ({ number }: Pick<MoldFacts, 'number'>): string => `ram:${number}`;
 /** The step that shakes a mold out. */
 export const shakenId = ({ number }: Pick<MoldFacts, 'number'>): string => `shake:${number}`;
+/** A coat of a pattern that is to be put on, from 1, and its sanding once it is dry. */
+export const coatId = (pattern_id: number, nth: number): string => `coat:${pattern_id}:${nth}`;
+export const sandingId = (pattern_id: number, nth: number): string => `sand:${pattern_id}:${nth}`;
 /** The step that renews a heap. */
 export const renewId = (heap_id: number): string => `renew:${heap_id}`;
 /** The step that tempers a heap: before its first round, or again before a later one. */

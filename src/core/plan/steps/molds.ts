@@ -4,7 +4,7 @@ import { rammingMinutes } from './ramming-pace';
 import { sandReady } from './heaps';
 import { pouredIn, ramId, shakenId } from './ids';
 import { after, type StepKind } from './kind';
-import { patternReady } from './patterns';
+import { dryAt, patternReady } from './patterns';
 
 export type Ram = {
   do: 'ram';
@@ -26,6 +26,7 @@ export const ram: StepKind<Ram> = {
   of: (facts) =>
     facts.molds.filter(toRam).map((mold) => {
       const { number, mold_id, flask, makes, sand_kg } = mold;
+      const dry = mold.pattern_ids.flatMap((id) => dryAt(facts, id) ?? []);
       return {
         id: ramId(mold),
         about: { do: 'ram', mold: number, mold_id, flask, makes, sand_kg },
@@ -35,7 +36,8 @@ export const ram: StepKind<Ram> = {
           ...sandReady(facts, mold),
           ...flaskFree(facts, mold)
         ],
-        serves: [moldName(mold)]
+        serves: [moldName(mold)],
+        ...(dry.length > 0 && { not_before: Math.max(...dry) })
       };
     }),
   words: ({ mold, makes, flask }) => `ram mold ${mold}: ${makes} in ${flask}`,

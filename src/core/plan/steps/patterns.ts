@@ -2,6 +2,7 @@ import { COATS, type CoatKind } from '../../reference/pattern';
 import { WORK_MIN } from '../../reference/plan';
 import { serving, type CastingFacts } from './casting-facts';
 import type { Wait } from './step';
+import { coatId, sandingId } from './ids';
 import { after, type StepKind } from './kind';
 
 interface OfPattern {
@@ -21,8 +22,6 @@ export type Sanding = { do: 'sand'; nth: number; of: number; what: CoatKind; gri
 
 type Pattern = CastingFacts['patterns'][number];
 const repairId = ({ id }: Pattern) => `repair:${id}`;
-const coatId = ({ id }: Pattern, nth: number) => `coat:${id}:${nth}`;
-const sandId = ({ id }: Pattern, nth: number) => `sand:${id}:${nth}`;
 const page = ({ pattern_id }: OfPattern) => `/patterns/${pattern_id}`;
 const nthCoat = ({ nth, of }: { nth: number; of: number }) => (of > 1 ? `coat ${nth} of ${of}` : 'a coat');
 const forMolds = (facts: CastingFacts, { id }: Pattern) =>
@@ -34,8 +33,14 @@ function readyFor(pattern: Pattern, nth: number): Wait[] {
   const last = pattern.coats[nth - 2];
   if (!last) return pattern.wear ? [after(repairId(pattern))] : [];
   return last.grit === null
-    ? [after(coatId(pattern, nth - 1), Math.round(last.dry_h * 60))]
-    : [after(sandId(pattern, nth - 1))];
+    ? [after(coatId(pattern.id, nth - 1), Math.round(last.dry_h * 60))]
+    : [after(sandingId(pattern.id, nth - 1))];
+}
+
+/** When a pattern that gets no more coats is dry, ms; null where one is to come, or it never had any. */
+export function dryAt({ patterns }: CastingFacts, pattern_id: number): number | null {
+  const pattern = patterns.find(({ id }) => id === pattern_id);
+  return pattern && pattern.coats.length === 0 ? pattern.dry_at : null;
 }
 
 /** What a mold of a pattern waits for. */
@@ -66,7 +71,7 @@ export const coat: StepKind<CoatOn> = {
   of: (facts) =>
     facts.patterns.flatMap((pattern) =>
       pattern.coats.map((each, i) => ({
-        id: coatId(pattern, i + 1),
+        id: coatId(pattern.id, i + 1),
         about: { do: 'coat', ...named(pattern), nth: i + 1, of: pattern.coats.length, ...each },
         minutes: WORK_MIN.coat,
         after: readyFor(pattern, i + 1),
@@ -87,10 +92,10 @@ export const sand: StepKind<Sanding> = {
           ? []
           : [
               {
-                id: sandId(pattern, i + 1),
+                id: sandingId(pattern.id, i + 1),
                 about: { do: 'sand', ...named(pattern), nth: i + 1, of: pattern.coats.length, what, grit },
                 minutes: WORK_MIN.sand,
-                after: [after(coatId(pattern, i + 1), Math.round(dry_h * 60))],
+                after: [after(coatId(pattern.id, i + 1), Math.round(dry_h * 60))],
                 ...forMolds(facts, pattern)
               }
             ]

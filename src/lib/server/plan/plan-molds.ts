@@ -1,3 +1,4 @@
+import { nowMs } from '$core/time/now';
 import { flaskOf } from '$lib/schema/flask';
 import type { CastingBox } from '$core/mold/casting';
 import { fit } from '$core/mold/fit';
@@ -5,11 +6,12 @@ import type { Alloy } from '$core/reference/alloys';
 import type { PlannedMold, Wanted } from '$lib/schema/plan';
 import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
-import { readPattern } from '../pattern/patterns';
+import { listPatterns, readPattern } from '../pattern/patterns';
 import { bestMolds, castingOfPattern, possibleMolds } from '../mold/molds-today';
 import { impossible } from '../refusal';
 import type { Errand } from '../worker/crew';
 
+const HOUR_MS = 3_600_000;
 /** More rounds are no casting day any more. */
 const MOST_ROUNDS = 6;
 
@@ -62,7 +64,38 @@ export async function planMolds(
         });
     for (const [id, made] of found.makes) left.set(id, Math.max(0, (left.get(id) ?? 0) - made));
   }
-  return molds;
+  return driestFirst(molds, await whenDry(db, wanted));
+}
+
+/** When the patterns of what is wanted are likely dry, ms: what is on them, and what is still to come on top. */
+async function whenDry(db: Database, wanted: readonly Wanted[]): Promise<Map<number, number>> {
+  const patterns = await listPatterns(db);
+  return new Map(
+    wanted.map(({ pattern_id, coats = [] }) => {
+      const on = patterns.find(({ id }) => id === pattern_id)?.coats ?? [];
+      const dry = Math.max(nowMs(), ...on.map(({ at, dry_h }) => Date.parse(at) + dry_h * HOUR_MS));
+      return [pattern_id, dry + coats.reduce((sum, { dry_h }) => sum + dry_h, 0) * HOUR_MS];
+    })
+  );
+}
+
+/** The same molds; of those that one flask takes in turn, the ones whose patterns are dry sooner come in an earlier round. */
+export function driestFirst(molds: readonly PlannedMold[], dry: ReadonlyMap<number, number>): PlannedMold[] {
+  const ready = ({ patterns }: PlannedMold) =>
+    Math.max(...patterns.map(({ pattern_id }) => dry.get(pattern_id) ?? 0));
+  const ordered = new Map<number, PlannedMold[]>();
+  for (const mold of molds) ordered.set(mold.flask_id, [...(ordered.get(mold.flask_id) ?? []), mold]);
+  return [...ordered.values()]
+    .flatMap((of_flask) => {
+      const rounds = of_flask.map(({ round }) => round).sort((a, b) => a - b);
+      const sooner = [...of_flask].sort((a, b) => ready(a) - ready(b) || a.round - b.round);
+      return sooner.map((mold, i) => ({ ...mold, round: rounds[i]! }));
+    })
+    .sort(
+      (a, b) =>
+        a.round - b.round ||
+        molds.findIndex((m) => m.flask_id === a.flask_id) - molds.findIndex((m) => m.flask_id === b.flask_id)
+    );
 }
 
 /** That a casting fits no flask, and what the one that comes nearest lacks for it. */

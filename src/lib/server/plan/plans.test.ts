@@ -11,6 +11,7 @@ import { appendEntry } from '../heap/ledger-writing';
 import { appendTest } from '../heap/tests';
 import { newHeapTest } from '../testing/moisture-test';
 import { createMember, amendMember } from '../member/members';
+import { putOnCoat, takeOffCoat } from '../pattern/coats';
 import { amendPattern, listPatterns, readPattern } from '../pattern/patterns';
 import { createSession, readSession } from '../session/sessions';
 import { listLots } from '../stock/stock';
@@ -142,6 +143,69 @@ describe('a plan back from a pour day', () => {
     const second = steps.find((step) => step.id === `coat:${pattern.id}:2`)!;
     expect(Date.parse(second.from!)).toBeGreaterThanOrEqual(Date.parse(done_at) + 4 * 3_600_000);
     await expect(notePlanStep(db, plan.id, { id: 'coat:999:1', done_at })).rejects.toThrow(/step/);
+  });
+
+  it('a coat that was put on by the pattern’s own page is done on the plan, with the sanding below it', async () => {
+    const { db } = shed;
+    const { plan, pattern } = await planned();
+    const step = async (id: string) =>
+      (await readSchedule(db, plan.id)).steps.find((each) => each.id === id)!;
+    const [coat, sanding] = [(nth: number) => `coat:${pattern.id}:${nth}`, `sand:${pattern.id}:1`];
+    expect((await step(coat(1))).done_at).toBeNull();
+    const first_at = nowIso();
+    await putOnCoat(db, pattern.id, { what: 'primer', grit: 400, dry_h: 4, at: first_at });
+    expect((await step(coat(1))).done_at).toBe(first_at);
+    // The next waits until it is dry and sanded.
+    expect((await step(sanding)).done_at).toBeNull();
+    expect(Date.parse((await step(sanding)).from!)).toBeGreaterThanOrEqual(
+      Date.parse(first_at) + 4 * 3_600_000
+    );
+    const second_at = new Date(Date.parse(first_at) + 1).toISOString();
+    await putOnCoat(db, pattern.id, { what: 'varnish', dry_h: 60, at: second_at });
+    expect((await step(sanding)).done_at).toBe(second_at);
+    expect((await step(coat(2))).done_at).toBe(second_at);
+    expect(Date.parse((await step('ram:1')).from!)).toBeGreaterThanOrEqual(
+      Date.parse(second_at) + 60 * 3_600_000
+    );
+    // A plan that asks for no more coats waits for what is wet all the same.
+    await removePlan(db, plan.id);
+    const { id } = await createPlan(db, {
+      session_id: plan.session_id,
+      heap_id: 1,
+      metal: 'aluminium',
+      wanted: [{ pattern_id: pattern.id, count: 2 }]
+    });
+    const { steps } = await readSchedule(db, id);
+    const ram = steps.find((each) => each.id === 'ram:1')!;
+    expect(Date.parse(ram.from!)).toBeGreaterThanOrEqual(Date.parse(second_at) + 60 * 3_600_000);
+    await removePlan(db, id);
+    for (const at of [first_at, second_at]) await takeOffCoat(db, pattern.id, at);
+  });
+
+  it('a day that is short of time says what to leave out, in castings, and keeps them in its molds', async () => {
+    const { db } = shed;
+    const [wet, dry] = await listPatterns(db);
+    const at = new Date(nowMs() + 3 * DAY).toISOString();
+    const session = await createSession(db, { name: 'Wet', at, zone: 'Europe/London' });
+    const plan = await createPlan(db, {
+      session_id: session.id,
+      heap_id: 1,
+      metal: 'aluminium',
+      wanted: [
+        { pattern_id: wet!.id, count: 1, coats: [{ what: 'varnish', dry_h: 200 }] },
+        { pattern_id: dry!.id, count: 1 }
+      ]
+    });
+    const short = await readSchedule(db, plan.id);
+    expect(short.late_min).toBeGreaterThan(0);
+    const [way] = short.leave_out;
+    expect(way!.castings).toEqual([{ pattern_id: wet!.id, name: wet!.name, count: 1 }]);
+    const without = await amendPlan(db, plan.id, {
+      wanted: plan.wanted.filter(({ pattern_id }) => pattern_id !== wet!.id)
+    });
+    expect(without.molds.length).toBeGreaterThan(0);
+    expect(await readSchedule(db, plan.id)).toMatchObject({ late_min: 0, leave_out: [] });
+    await removePlan(db, plan.id);
   });
 
   it('hours and calendars of those who take part are kept', async () => {

@@ -1,22 +1,25 @@
-import type { ScheduledStep, Slip } from '$lib/schema/plan';
+import type { LeftOut, ScheduledStep, Slip } from '$lib/schema/plan';
 import { nowIso, nowMs } from '$core/time/now';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
-import { castingSteps, stepsLeft, type CastingStep } from '$core/plan/casting-steps';
+import { castingSteps, stepsLeft, type CastingStep, type StepNote } from '$core/plan/casting-steps';
 import { POUR } from '$core/plan/steps/ids';
 import { REST_MIN } from '$core/reference/rest';
 import { planBack, type NoPlan, type Plan } from '$core/plan/plan-back';
-import { whatToDrop, whenItSlips } from '$core/plan/slips';
+import { whenItSlips } from '$core/plan/slips';
 import type { People } from '$core/plan/timetable';
 import type { Database } from '../database/database';
 import { listFlasks } from '../flask/flasks';
 import { notFound } from '../refusal';
 import { readSession, type SessionRecord } from '../session/sessions';
 import { peoplesTime } from './people-time';
+import { listPatterns } from '../pattern/patterns';
+import { coatsPutOn } from './coats-put-on';
 import { moldsOf } from './day-molds';
 import type { StepHours } from './day-heaps';
 import { ANYONE, planFacts } from './plan-facts';
 import { readPlan, type PlanRecord } from './plans';
 import { readRammingPace } from './ramming-pace';
+import { waysToKeep } from './ways-to-keep';
 
 export interface Schedule {
   plan: PlanRecord;
@@ -28,8 +31,8 @@ export interface Schedule {
   earliest: string | null;
   late_min: number;
   proven: boolean;
-  /** What to leave out if the day must stand, and what each of those molds makes; null where nothing helps, or nothing has to go. */
-  drop: { serves: string; makes: string }[] | null;
+  /** Ways to keep the day by leaving something out, the fewest castings first; none where none helps, or none is wanted. */
+  leave_out: LeftOut[];
   /** Steps that find no opening that is long enough. */
   too_long: string[];
   /** Those whose time nobody told: the plan goes by usual hours of theirs. */
@@ -56,6 +59,8 @@ interface Worked {
   plan: PlanRecord;
   session: SessionRecord;
   facts: CastingFacts;
+  /** What was noted of its steps, coats that their patterns have by now among them. */
+  notes: StepNote[];
   all: CastingStep[];
   left: CastingStep[];
   goal: string | null;
@@ -70,6 +75,9 @@ interface Worked {
 async function worked(db: Database, id: number, now: number): Promise<Worked> {
   const plan = await readPlan(db, id);
   const session = await readSession(db, plan.session_id);
+  const put_on = coatsPutOn(plan, await listPatterns(db));
+  // What is found done stands for what was noted of the step before.
+  const notes = [...plan.notes.filter(({ id: of }) => put_on.every((each) => each.id !== of)), ...put_on];
   const factsAt = await planFacts(db, plan, now);
   const overnight = factsAt();
   const wanted = Date.parse(session.at);
@@ -77,10 +85,10 @@ async function worked(db: Database, id: number, now: number): Promise<Worked> {
   const time = await peoplesTime(db, overnight.people, session.zone, now, until);
   const by = (facts: CastingFacts): Worked => {
     const all = castingSteps(facts);
-    const left = stepsLeft(all, plan.notes);
+    const left = stepsLeft(all, notes);
     const goal = goalOf(left);
     const planned = goal === null ? null : planBack(left, goal, wanted, time.people, now, time.busy);
-    return { plan, session, facts, all, left, goal, planned, ...time, wanted, now };
+    return { plan, session, facts, notes, all, left, goal, planned, ...time, wanted, now };
   };
   // Sand lies overnight where it can; where the day would be missed for that, it rests as long as it has to.
   const chosen = (of: (short_rest: CastingFacts['short_rest']) => Worked): Worked => {
@@ -96,7 +104,7 @@ async function worked(db: Database, id: number, now: number): Promise<Worked> {
   const { short_rest } = first.facts;
   const facts = { ...factsAt(hours), short_rest };
   const all = castingSteps(facts);
-  const left = stepsLeft(all, plan.notes);
+  const left = stepsLeft(all, notes);
   return sameWork(left, first.left) ? { ...first, facts, all, left } : by(facts);
 }
 
@@ -126,15 +134,12 @@ export function readSchedule(db: Database, id: number, now = nowMs()): Promise<S
 
 async function scheduled(db: Database, id: number, now: number): Promise<Schedule> {
   const work = await worked(db, id, now);
-  const { plan, session, facts, all, left, goal, planned, people, busy, guessed, wanted } = work;
+  const { plan, session, facts, all, goal, planned, guessed } = work;
   const found = planned && !('too_long' in planned) ? planned : null;
-  const drop =
-    found && found.late_min > 0 && goal === POUR ? whatToDrop(left, POUR, wanted, people, now, busy) : null;
+  const leave_out = found && found.late_min > 0 && goal === POUR ? await waysToKeep(db, work) : [];
   const place = new Map((found?.steps ?? []).map((step) => [step.id, step]));
-  const notes = new Map(plan.notes.map((note) => [note.id, note]));
+  const notes = new Map(work.notes.map((note) => [note.id, note]));
   const iso = (ms: number | undefined) => (ms === undefined ? null : new Date(ms).toISOString());
-  const makes = (serves: string) =>
-    facts.molds.find(({ number }) => `mold ${number}` === serves)?.makes ?? serves;
   const steps = all.map((step): ScheduledStep => {
     const at = place.get(step.id);
     const note = notes.get(step.id);
@@ -161,7 +166,7 @@ async function scheduled(db: Database, id: number, now: number): Promise<Schedul
     earliest: iso(found?.earliest),
     late_min: found?.late_min ?? 0,
     proven: found?.proven ?? false,
-    drop: drop && drop.length > 0 ? drop.map((serves) => ({ serves, makes: makes(serves) })) : null,
+    leave_out,
     too_long: planned && 'too_long' in planned ? planned.too_long : [],
     hours_guessed: guessed,
     frost_unknown: facts.heaps.filter(({ frost_known }) => !frost_known).map(({ name: of }) => of),
