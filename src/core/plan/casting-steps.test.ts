@@ -5,6 +5,7 @@ import { castingSteps, stepsLeft } from './casting-steps';
 import { POUR } from './steps/ids';
 import { USUAL_HOURS, openTime } from './open-hours';
 import { planBack, type Plan } from './plan-back';
+import { whenItSlips } from './slips';
 import { MINUTE_MS, inOrder } from './steps/step';
 import { stepPage, stepWords } from './steps/kinds';
 
@@ -148,6 +149,30 @@ describe('the steps of a casting day', () => {
     expect(stepWords(about, 'metric')).toBe('squeeze Gate heap before round 2');
     // The heap has sand for both: nothing is spread.
     expect(of({}).steps.some(({ id }) => id.startsWith('cool:'))).toBe(false);
+  });
+
+  it('each step may slip as far as it says, and hardly any could slip an hour more', () => {
+    let [slips, further] = [0, 0];
+    for (const molds of [[mold(1)], [mold(1), mold(2)]])
+      for (const who of [['1'], ['1', '2']])
+        for (const day of [2, 9]) {
+          const melts = [{ molds: molds.map(({ number }) => number), charge_kg: 2, heat_min: 40 }];
+          const steps = castingSteps(facts({ molds, melts, buy: [], people: who }));
+          const wanted = NOW + (day * 24 + 5) * 60 * MINUTE_MS;
+          const hours = Object.fromEntries(Object.entries(people()).filter(([id]) => who.includes(id)));
+          const plan = planBack(steps, POUR, wanted, hours, NOW);
+          if ('too_long' in plan) throw new Error(plan.too_long.join());
+          const poured = (id: string, by_min: number) =>
+            whenItSlips(steps, plan, { id, by_min }, POUR, wanted, hours, NOW)!.pour_by_min;
+          for (const { id, slack_min } of plan.steps) {
+            if (slack_min === null || id === POUR) continue;
+            expect([id, poured(id, slack_min)]).toEqual([id, 0]);
+            slips += 1;
+            if (poured(id, slack_min + 60) === 0) further += 1;
+          }
+        }
+    expect(slips).toBeGreaterThan(70);
+    expect(further / slips).toBeLessThan(0.05);
   });
 
   it('sand lies overnight; where there is no night for it, as long as its ticket says', () => {

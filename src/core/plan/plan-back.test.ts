@@ -274,6 +274,38 @@ describe('the plan back from a pour', () => {
     expect(beyond.moved.map(({ id }) => id)).toContain('ram-b');
   });
 
+  it('what is done by the last evening is poured at the hour that was set, though nobody’s week has it', () => {
+    // Evenings from 18:00 to 21:00; poured the next day at 13:00, with 40 minutes of heating before it.
+    const noon = at(12 * 1440 + 780);
+    const hot = [
+      step('ram', 170),
+      step('heat', 40, { uses: ['furnace'] }),
+      step('pour', 20, {
+        after: [
+          { id: 'ram', lag_min: 0 },
+          { id: 'heat', lag_min: 0, most_min: 15 }
+        ]
+      })
+    ];
+    // From the last evening on: by the week alone it is poured at six the next evening.
+    const late = at(11 * 1440 + 1080);
+    const plan = planned(planBack(hot, 'pour', noon, week, late));
+    expect(plan).toMatchObject({ late_min: 0, pour_at: noon, earliest: noon });
+    const of = (id: string) => plan.steps.find((each) => each.id === id)!;
+    expect(of('heat')).toMatchObject({ from: noon - at(40), to: noon, who: 'ada', slack_min: 0 });
+    expect(of('ram').slack_min).toBe(10);
+    const slip = (id: string, by_min: number) =>
+      whenItSlips(hot, plan, { id, by_min }, 'pour', noon, week, late)!.pour_by_min;
+    // Within its slack nothing moves; heated half an hour later it is poured half an hour later.
+    expect([slip('ram', 0), slip('ram', 10), slip('heat', 0), slip('heat', 30)]).toEqual([0, 0, 0, 30]);
+    // Rammed too late for the evening, and heated later than anybody stays, it waits for the next.
+    expect(slip('ram', 11)).toBeGreaterThan(5 * 60);
+    expect(slip('heat', 200)).toBeGreaterThan(5 * 60);
+    // Nor is anybody there who is busy.
+    const busy = { ada: [{ from: noon, to: noon + at(30) }] };
+    expect(planned(planBack(hot, 'pour', noon, week, late, busy)).late_min).toBeGreaterThan(5 * 60 - 60);
+  });
+
   it('where all are busy at the hour, a slip is told from when it is poured then, and nothing has to be left out for less', () => {
     const away = Object.fromEntries(
       Object.keys(week).map((who) => [who, [{ from: ok - 60 * MINUTE_MS, to: ok + 30 * MINUTE_MS }]])

@@ -54,10 +54,17 @@ export function planBack(
   );
   let found = earliestPlan(steps, goal, people, now);
   if (!found) return { too_long: hopeless(sorted, people, now) };
-  const earliest = found.placed.get(goal)!.from;
+  let earliest = found.placed.get(goal)!.from;
+  // By the hours of the week it comes too late; with all that leads to it done, they are there at the hour that was set.
+  const at_hour =
+    earliest > wanted ? atTheHour(steps, goal, Math.max(wanted, now), { people, busy }, now) : null;
+  if (at_hour && at_hour.from < earliest) {
+    found = at_hour.found;
+    earliest = at_hour.from;
+  }
   let pour_at = Math.max(earliest, wanted);
   let last =
-    pour_at === earliest
+    pour_at === earliest && found !== at_hour?.found
       ? handsAsPlaced(before, goal, found.placed)
       : lastHands(before, goal, found.placed, pour_at, busy);
   if (!last) {
@@ -72,7 +79,7 @@ export function planBack(
   const early = pulledEarly(before, last, late, people, now);
   // What is best done late takes what the others left free; then each says how far it could still go.
   const kept = pushedLate(before, early, last, people, goal, (step) => step.late === true);
-  const latest = pushedLate(before, kept, last, people, goal);
+  const latest = latestBegins(before, kept, found.placed, last, people, goal);
   const table = new Timetable(people, now);
   for (const step of before) table.put(step, kept.get(step.id)!);
   const after = sorted.filter(({ id }) => !kept.has(id));
@@ -88,11 +95,11 @@ export function planBack(
     steps: sorted
       .map(({ id }): PlannedStep => {
         const place = table.placed.get(id)!;
-        const latest_place = latest.get(id);
+        const latest_from = latest.get(id);
         return {
           id,
           ...place,
-          slack_min: latest_place ? Math.round((latest_place.from - place.from) / MINUTE_MS) : null
+          slack_min: latest_from === undefined ? null : Math.round((latest_from - place.from) / MINUTE_MS)
         };
       })
       .sort((a, b) => a.from - b.from || a.to - b.to),
@@ -123,7 +130,9 @@ function lastHands(
   const hand = (step: PlanStep, span: Span): boolean => {
     const is_free = (who: string | null) =>
       who === null || (busy[who] ?? []).every((taken) => taken.to <= span.from || taken.from >= span.to);
-    const who = [placed.get(step.id)!.who, ...step.by].find(is_free);
+    const had = placed.get(step.id);
+    const may = had ? [had.who, ...step.by] : step.by.length > 0 ? step.by : [null];
+    const who = may.find(is_free);
     if (who === undefined) return false;
     hands.set(step.id, { ...span, who });
     return true;
@@ -135,6 +144,54 @@ function lastHands(
     if (!hand(step, { from, to })) return null;
   }
   return hands;
+}
+
+/** Whoever comes for a pour stays for it, where it begins a little later, min (a guess). */
+const STAYS_MIN = 120;
+
+/**
+ * The soonest plan with hands for the pour, and for what it may not wait long after, at the hour that was set whatever the
+ * week says: all else lies in their hours, and outside of these.
+ *
+ * @returns null where what leads to it is not over by then, or all who may are busy
+ */
+function atTheHour(
+  steps: readonly PlanStep[],
+  goal: string,
+  wanted: number,
+  { people, busy }: { people: People; busy: People },
+  now: number
+): { found: NonNullable<ReturnType<typeof earliestPlan>>; from: number } | null {
+  const before = leadingTo(steps, goal);
+  let from = wanted;
+  for (let tries = 0; tries < 2; tries++) {
+    const hands = lastHands(before, goal, new Map(), from, busy);
+    if (!hands) return null;
+    const set = steps.map((step) => {
+      const hand = hands.get(step.id);
+      return hand ? { ...step, by: [], not_before: Math.max(hand.from, step.not_before ?? hand.from) } : step;
+    });
+    const there = [...hands.values()];
+    const left = Object.fromEntries(
+      Object.entries(people).map(([who, spans]) => [
+        who,
+        without(
+          spans,
+          there.filter((hand) => hand.who === who)
+        )
+      ])
+    );
+    const found = earliestPlan(set, goal, left, now);
+    if (!found) return null;
+    const begins = found.placed.get(goal)!.from;
+    if (begins === from) {
+      const placed = new Map([...found.placed].map(([id, place]) => [id, hands.get(id) ?? place]));
+      return { found: { ...found, placed }, from };
+    }
+    if (begins > wanted + STAYS_MIN * MINUTE_MS) return null;
+    from = begins;
+  }
+  return null;
 }
 
 /** The same where it is poured as it was found: within their hours. */
@@ -191,6 +248,32 @@ function pushedLate(
     table.put(mirror, table.firstPlace(mirror, was(step).who, table.ready(mirror)!)!);
   }
   return new Map([...table.placed].map(([id, place]) => [id, back(place)]));
+}
+
+/**
+ * How late each step can begin, ms: with all pushed late together, or alone with what waits for it, where the others stay as
+ * they are planned or are done as soon as they can be. Each is a plan that keeps the pour.
+ */
+function latestBegins(
+  before: readonly PlanStep[],
+  kept: ReadonlyMap<string, Placed>,
+  soonest: ReadonlyMap<string, Placed>,
+  last: LastHands,
+  people: People,
+  goal: string
+): Map<string, number> {
+  const together = pushedLate(before, kept, last, people, goal);
+  return new Map(
+    before.map((step) => {
+      const with_it = new Set([step.id]);
+      for (const { id, after } of before) if (after.some((wait) => with_it.has(wait.id))) with_it.add(id);
+      const alone = [kept, soonest].map(
+        (others) =>
+          pushedLate(before, others, last, people, goal, ({ id }) => with_it.has(id)).get(step.id)!.from
+      );
+      return [step.id, Math.max(together.get(step.id)!.from, ...alone)];
+    })
+  );
 }
 
 /** The late plan with all that need not be late as early as it can be; what is to be late keeps its place. */
