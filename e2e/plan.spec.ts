@@ -50,6 +50,16 @@ test('from the castings that are wanted to the hour of every step; ticked, put o
   // Nothing wanted is refused at the field, and what was typed outlives a reload.
   await page.getByRole('button', { name: 'Plan it' }).click();
   await expect(page.getByText('Needs a casting')).toBeVisible();
+  for (const [many, says] of [
+    ['2.5', 'Must be a whole number, 1 to 200.'],
+    ['500', 'Must be 1 to 200.'],
+    ['a few', /^“a few”|Write|number/]
+  ] as const) {
+    await page.getByLabel('Latch, castings').fill(many);
+    await page.getByRole('button', { name: 'Plan it' }).click();
+    await expect(page.getByText(says)).toBeVisible();
+    await expect(page.getByLabel('Latch, castings')).toBeFocused();
+  }
   await page.getByLabel('Latch, castings').fill('3');
   await page.getByRole('button', { name: /^Latch/ }).click();
   await page.getByRole('button', { name: '+ primer' }).click();

@@ -106,10 +106,15 @@
   const reading = $derived(text.trim() === '' ? null : parseQuantity(text, dimension, unit, kg_per_l));
   // What cannot be read is said before what the form makes of its absence.
   const message = $derived(
-    reading && !reading.ok && (left || error)
+    reading && !reading.ok && (left || error || form?.tried)
       ? reading.message
       : (error ?? (left ? undefined : wrongBefore(name)))
   );
+  const field = Symbol();
+  $effect(() => {
+    form?.holds(field, disabled || (reading?.ok ?? true));
+    return () => form?.holds(field, true);
+  });
   /** What the jug or the scale would say of it, whichever was not typed. */
   const otherwise = $derived(
     kg_per_l === undefined || si === undefined || !(si > 0) ? '' : measured(si, kg_per_l, text)

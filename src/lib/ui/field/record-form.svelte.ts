@@ -3,7 +3,7 @@ import { setContext, tick } from 'svelte';
 import type { AnySchema } from 'yup';
 import type { Checked, FieldError } from '$lib/schema/validate';
 import { ApiProblem, ChangedMeanwhile, amend, type AskedAbout, type HowSent } from '../api-client';
-import { asSentence } from './as-sentence';
+import { asSentence, pathWords } from './as-sentence';
 import { KeptDraft } from '../draft/kept-draft.svelte';
 
 /**
@@ -25,6 +25,12 @@ export class RecordForm {
   /** The record has changed since this form was filled in: what it wants now is to be read anew. */
   outdated = $state(false);
   private again: (() => Promise<unknown>) | null = null;
+  /** Fields in which something is typed that cannot be read: left out, it would count as if nothing stood there. */
+  private readonly unreadable = new Set<symbol>();
+  /** It was to be sent, and something in it could not be read. */
+  tried = $state(false);
+  /** Paths that some field of the form stands for. */
+  private readonly asked = new Set<string>();
   /** The record as it was when this form was filled in from it. */
   private seen: { version: number } | null = null;
 
@@ -50,8 +56,15 @@ export class RecordForm {
   }
 
   errorOf(path: string): string | undefined {
+    this.asked.add(path);
     const message = this.errors.find((error) => error.path === path)?.message;
     return message && asSentence(message);
+  }
+
+  /** A field tells whether what is typed in it can be read. */
+  holds(field: symbol, readable: boolean): void {
+    if (readable) this.unreadable.delete(field);
+    else this.unreadable.add(field);
   }
 
   /**
@@ -69,6 +82,11 @@ export class RecordForm {
     then?: (done: T) => unknown
   ): Promise<T | undefined> {
     if (this.busy) return undefined;
+    this.tried = this.unreadable.size > 0;
+    if (this.tried) {
+      await firstWrong();
+      return undefined;
+    }
     this.busy = true;
     const checked = await checkedBy(schema, body);
     this.message = null;
@@ -77,7 +95,10 @@ export class RecordForm {
     this.errors = checked.ok ? [] : checked.errors;
     if (!checked.ok) {
       this.busy = false;
-      void firstWrong();
+      await firstWrong();
+      // A form that refuses says why, also where no field of it can.
+      const homeless = this.errors.find(({ path }) => !this.asked.has(path));
+      if (homeless) this.message = asSentence(`${pathWords(homeless.path)} ${homeless.message}`.trim());
       return undefined;
     }
     // On its way it lies in the outbox, which outlives the page; refused, it is a draft again.

@@ -1,4 +1,5 @@
 import { describe, expect, it, vi } from 'vitest';
+import { array, number } from 'yup';
 import { entries } from '$lib/schema/entry';
 import { shape, text } from '$lib/schema/fields';
 import { versionSeen } from '$lib/schema/version';
@@ -24,6 +25,30 @@ describe('a form', () => {
     expect(send).not.toHaveBeenCalled();
     expect(form.errorOf('kg')).toBe('Must be more than 0 to 200 kg.');
     expect(form.errorOf('note')).toBeUndefined();
+  });
+  it('that no field can say why it is refused says so as a whole', async () => {
+    const form = new RecordForm();
+    const send = vi.fn();
+    const list = shape({ wanted: array(shape({ dry_h: number().max(9, 'must be 9 at most') })) });
+    expect(await form.submit(list, { wanted: [{}, { dry_h: 10 }] }, send)).toBeUndefined();
+    expect(form.message).toBe('Wanted 2 dry h must be 9 at most.');
+    // A field that stands for it says it by itself.
+    const field = new RecordForm();
+    field.errorOf('wanted[1].dry_h');
+    await field.submit(list, { wanted: [{}, { dry_h: 10 }] }, send);
+    expect([field.message, field.errorOf('wanted[1].dry_h')]).toEqual([null, 'Must be 9 at most.']);
+    expect(send).not.toHaveBeenCalled();
+  });
+  it('is not sent while something in it cannot be read, and is once that is gone', async () => {
+    const form = new RecordForm();
+    const send = vi.fn(() => Promise.resolve('stored'));
+    const field = Symbol();
+    form.holds(field, false);
+    expect(await form.submit(entries.water, water, send)).toBeUndefined();
+    expect([form.tried, form.busy, send.mock.calls.length]).toEqual([true, false, 0]);
+    form.holds(field, true);
+    expect(await form.submit(entries.water, water, send)).toBe('stored');
+    expect(form.tried).toBe(false);
   });
   it('is not sent twice by a second press', async () => {
     const form = new RecordForm();

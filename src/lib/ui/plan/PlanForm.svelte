@@ -90,6 +90,13 @@
       delivery_days: typed.delivery.si,
       own: plan?.own ?? (own.length > 0 ? own : undefined)
     });
+  /** What is wrong with a line: its count, or that its pattern fits no flask. Only lines with a count are sent. */
+  function lineError(i: number): string | undefined {
+    const sent = (typed.lines[i]!.count.si ?? 0) > 0;
+    if (!sent) return undefined;
+    const at = typed.lines.slice(0, i).filter(({ count }) => (count.si ?? 0) > 0).length;
+    return form.errorOf(`wanted[${at}].count`) ?? form.errorOf(`wanted[${at}].pattern_id`);
+  }
   /** What the posted form stands on: a line for each pattern, its count to be filled in. */
   const drawn = $derived({
     session_id: session.id,
@@ -142,9 +149,7 @@
             optional
             bind:text={line.count.text}
             bind:si={line.count.si}
-            error={form.errorOf(
-              `wanted[${typed.lines.slice(0, i).filter(({ count }) => (count.si ?? 0) > 0).length}].pattern_id`
-            )}
+            error={lineError(i)}
             post={{ path: `wanted[${i}].count`, factor: 1 }}
           />
         </div>
