@@ -1,12 +1,11 @@
 import { believedMoisture, sandOf, type Belief, type HeapNature } from '../heap/state/belief';
 import { COVERS, SHED, type Climate, type Cover } from '../heap/state/drying';
 import { standUntil } from '../heap/standing';
-import { HOT_SAND_C } from '$core/heat/sand-cools';
 import { NINE_IN_TEN } from '$core/judge/normal';
 import { aimMoisture } from '$core/judge/temper-window';
 import { moistureFraction, totalMass } from '$core/material/composition';
 import { waterToAdd } from '$core/mix/correction';
-import { FROST_C } from '$core/reference/plan';
+import { FROST_C, HOT_SAND_C } from '$core/reference/plan';
 
 export interface ForecastPoint {
   at: string;

@@ -1,15 +1,12 @@
 import { totalMass, type Composition } from '../material/composition';
 import { steamFrom, heatToMold, BOILING_OFF_J_KG } from '../metal/steam';
 import type { Alloy } from '../reference/alloys';
-import { SAND_COOLS_MIN } from '../reference/plan';
+import { HOT_SAND_C, NIGHT_H, SAND_COOLS_MIN, SPREAD_DEEP_M } from '../reference/plan';
 import { SAND_HEAT } from '../metal/solidification';
 
-/** Sand above this loses water as fast as it gets it, and sticks to patterns, °C. */
-export const HOT_SAND_C = 45;
 /** Water takes up so much more than sand, J/(kg K) (standard tables). */
 const WATER_J_KG_K = 4190;
-/** Sand that is spread to cool lies so deep, m, and as loose as it falls, kg/m³ (handbook default). */
-export const SPREAD_DEEP_M = 0.05;
+/** Spread sand is as loose as it falls, kg/m³ (handbook default). */
 const LOOSE_KG_M3 = 1300;
 /** Still air and radiation take so much off a flat bed, W/(m² K) (handbook default). */
 const OFF_A_BED_W_M2_K = 10;
@@ -30,15 +27,15 @@ export function sandAfterPour(sand: Composition, metal_kg: number, alloy: Alloy,
 }
 
 /**
- * How long spread sand takes until it may be tempered, min; never less than riddling it takes. Infinity where the air itself
- * is too hot.
+ * How long spread sand takes until it may be tempered, min; never less than riddling it takes, nor more than a night, where the
+ * air itself is hot.
  *
  * @source Newton's law of cooling for a thin bed, its underside counted as warm
  */
 export function coolingMinutes(sand_c: number, air_c: number): number {
   if (sand_c <= HOT_SAND_C) return SAND_COOLS_MIN;
-  if (air_c >= HOT_SAND_C) return Infinity;
+  if (air_c >= HOT_SAND_C) return NIGHT_H * 60;
   const lasts_s = (LOOSE_KG_M3 * SAND_HEAT.sand_j_kg_k * SPREAD_DEEP_M) / OFF_A_BED_W_M2_K;
   const seconds = lasts_s * Math.log((sand_c - air_c) / (HOT_SAND_C - air_c));
-  return Math.max(SAND_COOLS_MIN, seconds / 60);
+  return Math.min(NIGHT_H * 60, Math.max(SAND_COOLS_MIN, seconds / 60));
 }

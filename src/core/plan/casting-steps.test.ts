@@ -147,6 +147,9 @@ describe('the steps of a casting day', () => {
     const plain = of({ again: [{ ...again, water_kg: 0 }] });
     const { about } = plain.steps.find(({ id }) => id === 'temper:1:2')!;
     expect(stepWords(about, 'metric')).toBe('squeeze Gate heap before round 2');
+    const wet = of({ again: [{ ...again, water_kg: 0, dry_off_kg: 0.3 }] });
+    const dried = stepWords(wet.steps.find(({ id }) => id === 'temper:1:2')!.about, 'metric');
+    expect(dried).toMatch(/^spread Gate heap until 300.g has dried off, before round 2$/);
     // The heap has sand for both: nothing is spread.
     expect(of({}).steps.some(({ id }) => id.startsWith('cool:'))).toBe(false);
   });

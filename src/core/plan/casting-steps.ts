@@ -1,7 +1,7 @@
 import type { CastingFacts } from './steps/casting-facts';
 import type { PlanStep } from './steps/step';
 import type { StepDraft } from './steps/kind';
-import { STEP_KINDS, type StepAbout } from './steps/kinds';
+import { STEPS_OF, type StepAbout } from './steps/kinds';
 
 export interface CastingStep extends PlanStep {
   about: StepAbout;
@@ -15,8 +15,8 @@ export interface CastingStep extends PlanStep {
  * sanded and coated again, and a mold is rammed when its patterns are dry.
  */
 export const castingSteps = (facts: CastingFacts): CastingStep[] =>
-  Object.values(STEP_KINDS)
-    .flatMap((kind): StepDraft<StepAbout>[] => kind.of(facts))
+  Object.values(STEPS_OF)
+    .flatMap((stepsOf): StepDraft<StepAbout>[] => stepsOf(facts))
     .map(({ minutes, ...step }) => ({
       by: facts.people,
       uses: [],

@@ -40,5 +40,9 @@ export const AT_HEAT_MIN = 15;
 export const LEFT_SHUT_MIN = 60;
 /** Sand has cooled enough to be put right, min after it is shaken out (handbook default). */
 export const SAND_COOLS_MIN = 30;
+/** Sand above this loses water as fast as it gets it, and sticks to patterns, °C. */
+export const HOT_SAND_C = 45;
+/** Sand that is spread to cool lies so deep, m (handbook default). */
+export const SPREAD_DEEP_M = 0.05;
 /** Sand stiffens below this, °C: it has to be brought indoors. */
 export const FROST_C = 4;

@@ -1,12 +1,11 @@
-import { SPREAD_DEEP_M } from '../../heat/sand-cools';
-import { figureText, lengthFigure, temperatureText } from '../../quantity/display';
+import { figureText, lengthFigure, massText, temperatureText } from '../../quantity/display';
 import { REST_MIN } from '../../reference/rest';
 import { serving, toRam, type CastingFacts } from './casting-facts';
 import { doseParts } from './dose-parts';
 import { shakenId, temperId } from './ids';
-import { after, type StepDraft, type StepKind } from './kind';
+import { after, type StepDraft, type StepKind, type StepsOf } from './kind';
 import type { Wait } from './step';
-import { WORK_MIN } from '../../reference/plan';
+import { SPREAD_DEEP_M, WORK_MIN } from '../../reference/plan';
 
 interface OfRound {
   heap_id: number;
@@ -52,40 +51,44 @@ const forRounds = <A>(
       }))
   );
 
+export const coolSteps: StepsOf<Cool> = (facts) =>
+  forRounds(facts, (heap, again) => ({
+    id: coolId(heap, again),
+    about: { do: 'cool', ...named(heap, again), sand_c: again.sand_c, cools_min: again.cools_min },
+    minutes: WORK_MIN.spread,
+    after: facts.molds
+      .filter((mold) => mold.heap_id === heap.id && mold.round < again.round)
+      .map((mold) => after(shakenId(mold)))
+  }));
+
 export const cool: StepKind<Cool> = {
-  of: (facts) =>
-    forRounds(facts, (heap, again) => ({
-      id: coolId(heap, again),
-      about: { do: 'cool', ...named(heap, again), sand_c: again.sand_c, cools_min: again.cools_min },
-      minutes: WORK_MIN.spread,
-      after: facts.molds
-        .filter((mold) => mold.heap_id === heap.id && mold.round < again.round)
-        .map((mold) => after(shakenId(mold)))
-    })),
   words: ({ heap, sand_c, cools_min }, units) =>
     `riddle ${heap} and spread it ${figureText(lengthFigure(SPREAD_DEEP_M, units))} deep: out of the molds it is about ${temperatureText(sand_c, units)}, cool in ${Math.round(cools_min)} min`,
   page: ({ heap_id }) => `/heaps/${heap_id}`
 };
 
+export const temperAgainSteps: StepsOf<TemperAgain> = (facts) =>
+  forRounds(facts, (heap, again) => {
+    const { water_kg, binder_kg, dry_off_kg, cools_min } = again;
+    return {
+      id: temperId(heap.id, again.round),
+      about: {
+        do: 'temper-again',
+        ...named(heap, again),
+        water_kg,
+        binder_kg,
+        dry_off_kg,
+        rest_min: restOf(again)
+      },
+      minutes: WORK_MIN.temper_again,
+      after: [after(coolId(heap, again), cools_min)]
+    };
+  });
+
 export const temperAgain: StepKind<TemperAgain> = {
-  of: (facts) =>
-    forRounds(facts, (heap, again) => {
-      const { water_kg, binder_kg, dry_off_kg, cools_min } = again;
-      return {
-        id: temperId(heap.id, again.round),
-        about: {
-          do: 'temper-again',
-          ...named(heap, again),
-          water_kg,
-          binder_kg,
-          dry_off_kg,
-          rest_min: restOf(again)
-        },
-        minutes: WORK_MIN.temper_again,
-        after: [after(coolId(heap, again), cools_min)]
-      };
-    }),
   words(about, units) {
+    if (about.dry_off_kg > 0)
+      return `spread ${about.heap} until ${massText(about.dry_off_kg, units)} has dried off, before round ${about.round}`;
     const parts = doseParts(about, units);
     return parts.length > 0
       ? `temper ${about.heap} for round ${about.round}, by then likely with ${parts.join(' and ')}, and cover it ${about.rest_min} min`

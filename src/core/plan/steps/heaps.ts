@@ -5,7 +5,7 @@ import { serving, wantedOf, type CastingFacts, type MoldFacts } from './casting-
 import { temperedAgain } from './heap-again';
 import type { Wait } from './step';
 import { renewId, shakenId, temperId } from './ids';
-import { after, type StepDraft, type StepKind } from './kind';
+import { after, type StepDraft, type StepKind, type StepsOf } from './kind';
 import { boughtFor } from './stock';
 import { doseParts } from './dose-parts';
 
@@ -74,18 +74,19 @@ const forHeaps = <A>(
     .filter((heap) => wantedOf(facts, heap.id) && wanted(heap))
     .map((heap) => ({ ...forMolds(facts, heap), ...step(heap) }));
 
+export const renewSteps: StepsOf<Renew> = (facts) =>
+  forHeaps(
+    facts,
+    (heap) => heap.renew,
+    (heap) => ({
+      id: renewId(heap.id),
+      about: { do: 'renew', ...named(heap), short_kg: heap.short_kg },
+      minutes: WORK_MIN.renew,
+      after: boughtFor(facts, heap.id)
+    })
+  );
+
 export const renew: StepKind<Renew> = {
-  of: (facts) =>
-    forHeaps(
-      facts,
-      (heap) => heap.renew,
-      (heap) => ({
-        id: renewId(heap.id),
-        about: { do: 'renew', ...named(heap), short_kg: heap.short_kg },
-        minutes: WORK_MIN.renew,
-        after: boughtFor(facts, heap.id)
-      })
-    ),
   words: ({ heap, short_kg }, units) =>
     short_kg > 0
       ? `renew ${heap}: the molds want ${massText(short_kg, units)} more than it holds`
@@ -95,34 +96,36 @@ export const renew: StepKind<Renew> = {
     `/heaps/${heap_id}/renew${short_kg > 0 ? `?more_kg=${rounded(short_kg, 3)}` : ''}`
 };
 
+export const indoorsSteps: StepsOf<Indoors> = (facts) =>
+  forHeaps(
+    facts,
+    ({ frost_c }) => frost_c !== null,
+    (heap) => ({
+      id: indoorsId(heap),
+      about: { do: 'indoors', ...named(heap), air_c: heap.frost_c! },
+      minutes: WORK_MIN.indoors
+    })
+  );
+
 export const indoors: StepKind<Indoors> = {
-  of: (facts) =>
-    forHeaps(
-      facts,
-      ({ frost_c }) => frost_c !== null,
-      (heap) => ({
-        id: indoorsId(heap),
-        about: { do: 'indoors', ...named(heap), air_c: heap.frost_c! },
-        minutes: WORK_MIN.indoors
-      })
-    ),
   words: ({ heap, air_c }, units) =>
     `bring ${heap} indoors: ${temperatureText(air_c, units)} is forecast where it stands`,
   page: ({ heap_id }) => `/heaps/${heap_id}/settings`
 };
 
+export const squeezeSteps: StepsOf<Squeeze> = (facts) =>
+  forHeaps(
+    facts,
+    ({ unknown }) => unknown,
+    (heap) => ({
+      id: squeezeId(heap),
+      about: { do: 'squeeze', ...named(heap) },
+      minutes: WORK_MIN.squeeze,
+      after: warm(facts, heap)
+    })
+  );
+
 export const squeeze: StepKind<Squeeze> = {
-  of: (facts) =>
-    forHeaps(
-      facts,
-      ({ unknown }) => unknown,
-      (heap) => ({
-        id: squeezeId(heap),
-        about: { do: 'squeeze', ...named(heap) },
-        minutes: WORK_MIN.squeeze,
-        after: warm(facts, heap)
-      })
-    ),
   words: ({ heap }) => `squeeze ${heap}: nobody knows how it stands`,
   page: ({ heap_id }) => `/heaps/${heap_id}/test/squeeze`
 };
@@ -130,34 +133,35 @@ export const squeeze: StepKind<Squeeze> = {
 /** Tempering, minutes: to begin with, and for each kilogram of sand (handbook default). */
 const TEMPER_MIN = { first: 20, per_kg: 0.5 };
 
+export const temperSteps: StepsOf<Temper> = (facts) =>
+  forHeaps(
+    facts,
+    () => true,
+    (heap) => {
+      const { water_kg, binder_kg, dry_off_kg } = heap;
+      const as_it_is = asItIs(heap);
+      const sand_kg = facts.molds
+        .filter(({ heap_id }) => heap_id === heap.id)
+        .reduce((sum, mold) => sum + mold.sand_kg, 0);
+      return {
+        id: temperId(heap.id),
+        about: {
+          do: 'temper',
+          ...named(heap),
+          water_kg,
+          binder_kg,
+          dry_off_kg,
+          as_it_is,
+          rest_min: shortRest(facts, heap)
+        },
+        minutes: as_it_is ? WORK_MIN.squeeze : TEMPER_MIN.first + TEMPER_MIN.per_kg * sand_kg,
+        after: heap.unknown ? [after(squeezeId(heap))] : warm(facts, heap),
+        late: true
+      };
+    }
+  );
+
 export const temper: StepKind<Temper> = {
-  of: (facts) =>
-    forHeaps(
-      facts,
-      () => true,
-      (heap) => {
-        const { water_kg, binder_kg, dry_off_kg } = heap;
-        const as_it_is = asItIs(heap);
-        const sand_kg = facts.molds
-          .filter(({ heap_id }) => heap_id === heap.id)
-          .reduce((sum, mold) => sum + mold.sand_kg, 0);
-        return {
-          id: temperId(heap.id),
-          about: {
-            do: 'temper',
-            ...named(heap),
-            water_kg,
-            binder_kg,
-            dry_off_kg,
-            as_it_is,
-            rest_min: shortRest(facts, heap)
-          },
-          minutes: as_it_is ? WORK_MIN.squeeze : TEMPER_MIN.first + TEMPER_MIN.per_kg * sand_kg,
-          after: heap.unknown ? [after(squeezeId(heap))] : warm(facts, heap),
-          late: true
-        };
-      }
-    ),
   words(about, units) {
     if (about.dry_off_kg > 0)
       return `spread ${about.heap} to dry off ${massText(about.dry_off_kg, units)}, then cover it`;
@@ -171,22 +175,23 @@ export const temper: StepKind<Temper> = {
   page: ({ heap_id }) => `/heaps/${heap_id}`
 };
 
+export const reconditionSteps: StepsOf<Recondition> = (facts) =>
+  facts.heaps.flatMap((heap) => {
+    const shut = facts.molds.filter(({ heap_id }) => heap_id === heap.id);
+    return shut.length === 0 && heap.back_at === null
+      ? []
+      : [
+          {
+            id: `recondition:${heap.id}`,
+            about: { do: 'recondition', ...named(heap) },
+            minutes: WORK_MIN.recondition,
+            after: shut.map((mold) => after(shakenId(mold), heap.cools_min)),
+            ...(heap.back_at !== null && { not_before: heap.back_at + heap.cools_min * 60_000 })
+          }
+        ];
+  });
+
 export const recondition: StepKind<Recondition> = {
-  of: (facts) =>
-    facts.heaps.flatMap((heap) => {
-      const shut = facts.molds.filter(({ heap_id }) => heap_id === heap.id);
-      return shut.length === 0 && heap.back_at === null
-        ? []
-        : [
-            {
-              id: `recondition:${heap.id}`,
-              about: { do: 'recondition', ...named(heap) },
-              minutes: WORK_MIN.recondition,
-              after: shut.map((mold) => after(shakenId(mold), heap.cools_min)),
-              ...(heap.back_at !== null && { not_before: heap.back_at + heap.cools_min * 60_000 })
-            }
-          ];
-    }),
   words: ({ heap }) => `put ${heap} right`,
   page: ({ heap_id }) => `/heaps/${heap_id}/recondition`
 };

@@ -16,13 +16,14 @@ export interface StepDraft<A> {
   not_before?: PlanStep['not_before'];
 }
 
+/** The steps of a kind in a casting day, and what each waits for; apart from its words, as pages only say what a step is. */
+export type StepsOf<A> = (facts: CastingFacts) => StepDraft<A>[];
+
 /**
- * A kind of step of a casting day: all that there is to it stands in its descriptor. What ticking one enters in the records
- * is the server's, by the same name.
+ * A kind of step of a casting day: what it says and where it is done. Which steps of it a day has stands beside it in the same
+ * file; what ticking one enters in the records is the server's, by the same name.
  */
 export interface StepKind<A extends { do: string }> {
-  /** The steps of this kind in a casting day, and what each waits for. */
-  of(facts: CastingFacts): StepDraft<A>[];
   /** What it is, in a few words. */
   words(about: A, units: UnitSystem): string;
   /** What it was once it is entered, where its words only say what is likely. */

@@ -1,12 +1,23 @@
 import type { UnitSystem } from '../../quantity/unit';
-import { own, record } from './day';
-import { cool, temperAgain } from './heap-again';
-import { indoors, recondition, renew, squeeze, temper } from './heaps';
-import type { StepKind } from './kind';
-import { heat, metal, pour, tools } from './melts';
-import { ram, shakeOut } from './molds';
-import { coat, repair, sand } from './patterns';
-import { buy, takeIn } from './stock';
+import { own, ownSteps, record, recordSteps } from './day';
+import { cool, coolSteps, temperAgain, temperAgainSteps } from './heap-again';
+import {
+  indoors,
+  indoorsSteps,
+  recondition,
+  reconditionSteps,
+  renew,
+  renewSteps,
+  squeeze,
+  squeezeSteps,
+  temper,
+  temperSteps
+} from './heaps';
+import type { StepKind, StepsOf } from './kind';
+import { heat, heatSteps, metal, metalSteps, pour, pourSteps, tools, toolsSteps } from './melts';
+import { ram, ramSteps, shakeOut, shakeOutSteps } from './molds';
+import { coat, coatSteps, repair, repairSteps, sand, sandSteps } from './patterns';
+import { buy, buySteps, takeIn, takeInSteps } from './stock';
 
 /** Every kind of step of a casting day, in the order in which one comes to think of them. */
 export const STEP_KINDS = {
@@ -30,6 +41,30 @@ export const STEP_KINDS = {
   recondition,
   record,
   own
+};
+
+/** Which steps of each kind a casting day has. */
+export const STEPS_OF: { [Name in keyof typeof STEP_KINDS]: StepsOf<AboutOf<(typeof STEP_KINDS)[Name]>> } = {
+  repair: repairSteps,
+  coat: coatSteps,
+  sand: sandSteps,
+  buy: buySteps,
+  'take-in': takeInSteps,
+  renew: renewSteps,
+  indoors: indoorsSteps,
+  squeeze: squeezeSteps,
+  temper: temperSteps,
+  tools: toolsSteps,
+  metal: metalSteps,
+  ram: ramSteps,
+  'shake-out': shakeOutSteps,
+  cool: coolSteps,
+  'temper-again': temperAgainSteps,
+  heat: heatSteps,
+  pour: pourSteps,
+  recondition: reconditionSteps,
+  record: recordSteps,
+  own: ownSteps
 };
 
 type Kinds = typeof STEP_KINDS;

@@ -3,7 +3,7 @@ import { moldName, toRam, type CastingFacts, type MoldFacts } from './casting-fa
 import { rammingMinutes } from './ramming-pace';
 import { sandReady } from './heaps';
 import { pouredIn, ramId, shakenId } from './ids';
-import { after, type StepKind } from './kind';
+import { after, type StepKind, type StepsOf } from './kind';
 import { dryAt, patternReady } from './patterns';
 
 export type Ram = {
@@ -22,39 +22,41 @@ const flaskFree = ({ molds }: CastingFacts, { flask_id, round }: MoldFacts) =>
     .filter((other) => flask_id !== null && other.flask_id === flask_id && other.round < round)
     .map((other) => after(shakenId(other)));
 
+export const ramSteps: StepsOf<Ram> = (facts) =>
+  facts.molds.filter(toRam).map((mold) => {
+    const { number, mold_id, flask, makes, sand_kg } = mold;
+    const dry = mold.pattern_ids.flatMap((id) => dryAt(facts, id) ?? []);
+    return {
+      id: ramId(mold),
+      about: { do: 'ram', mold: number, mold_id, flask, makes, sand_kg },
+      minutes: facts.ramming_pace * rammingMinutes(sand_kg),
+      after: [
+        ...mold.pattern_ids.flatMap((id) => patternReady(facts, id)),
+        ...sandReady(facts, mold),
+        ...flaskFree(facts, mold)
+      ],
+      serves: [moldName(mold)],
+      ...(dry.length > 0 && { not_before: Math.max(...dry) })
+    };
+  });
+
 export const ram: StepKind<Ram> = {
-  of: (facts) =>
-    facts.molds.filter(toRam).map((mold) => {
-      const { number, mold_id, flask, makes, sand_kg } = mold;
-      const dry = mold.pattern_ids.flatMap((id) => dryAt(facts, id) ?? []);
-      return {
-        id: ramId(mold),
-        about: { do: 'ram', mold: number, mold_id, flask, makes, sand_kg },
-        minutes: facts.ramming_pace * rammingMinutes(sand_kg),
-        after: [
-          ...mold.pattern_ids.flatMap((id) => patternReady(facts, id)),
-          ...sandReady(facts, mold),
-          ...flaskFree(facts, mold)
-        ],
-        serves: [moldName(mold)],
-        ...(dry.length > 0 && { not_before: Math.max(...dry) })
-      };
-    }),
   words: ({ mold, makes, flask }) => `ram mold ${mold}: ${makes} in ${flask}`,
   page: ({ mold_id }) => (mold_id === null ? '/mold' : `/mold/${mold_id}`)
 };
 
+export const shakeOutSteps: StepsOf<ShakeOut> = (facts) =>
+  facts.molds.map((mold) => ({
+    id: shakenId(mold),
+    about: { do: 'shake-out', mold: mold.number, mold_id: mold.mold_id },
+    minutes: WORK_MIN.shake_out,
+    after: mold.poured ? [] : [after(pouredIn(facts, mold), Math.max(LEFT_SHUT_MIN, mold.people_min))],
+    // Its heat was worked out as it was poured: until then it is shut.
+    ...(mold.opens_at !== null && { not_before: mold.opens_at }),
+    serves: [moldName(mold)]
+  }));
+
 export const shakeOut: StepKind<ShakeOut> = {
-  of: (facts) =>
-    facts.molds.map((mold) => ({
-      id: shakenId(mold),
-      about: { do: 'shake-out', mold: mold.number, mold_id: mold.mold_id },
-      minutes: WORK_MIN.shake_out,
-      after: mold.poured ? [] : [after(pouredIn(facts, mold), Math.max(LEFT_SHUT_MIN, mold.people_min))],
-      // Its heat was worked out as it was poured: until then it is shut.
-      ...(mold.opens_at !== null && { not_before: mold.opens_at }),
-      serves: [moldName(mold)]
-    })),
   words: ({ mold }) => `shake out mold ${mold}`,
   page: () => '/shake-out'
 };

@@ -3,7 +3,7 @@ import { WORK_MIN } from '../../reference/plan';
 import { serving, type CastingFacts } from './casting-facts';
 import type { Wait } from './step';
 import { coatId, sandingId } from './ids';
-import { after, type StepKind } from './kind';
+import { after, type StepKind, type StepsOf } from './kind';
 
 interface OfPattern {
   pattern_id: number;
@@ -49,58 +49,61 @@ export function patternReady({ patterns }: CastingFacts, pattern_id: number): Wa
   return pattern ? readyFor(pattern, pattern.coats.length + 1) : [];
 }
 
+export const repairSteps: StepsOf<Repair> = (facts) =>
+  facts.patterns.flatMap((pattern) =>
+    pattern.wear
+      ? [
+          {
+            id: repairId(pattern),
+            about: { do: 'repair', ...named(pattern), wear: pattern.wear },
+            minutes: WORK_MIN.repair,
+            ...forMolds(facts, pattern)
+          }
+        ]
+      : []
+  );
+
 export const repair: StepKind<Repair> = {
-  of: (facts) =>
-    facts.patterns.flatMap((pattern) =>
-      pattern.wear
-        ? [
-            {
-              id: repairId(pattern),
-              about: { do: 'repair', ...named(pattern), wear: pattern.wear },
-              minutes: WORK_MIN.repair,
-              ...forMolds(facts, pattern)
-            }
-          ]
-        : []
-    ),
   words: ({ pattern, wear }) => `repair ${pattern}: ${wear}`,
   page
 };
 
+export const coatSteps: StepsOf<CoatOn> = (facts) =>
+  facts.patterns.flatMap((pattern) =>
+    pattern.coats.map((each, i) => ({
+      id: coatId(pattern.id, i + 1),
+      about: { do: 'coat', ...named(pattern), nth: i + 1, of: pattern.coats.length, ...each },
+      minutes: WORK_MIN.coat,
+      after: readyFor(pattern, i + 1),
+      ...forMolds(facts, pattern),
+      // What was put on before has to dry.
+      ...(i === 0 && { not_before: pattern.dry_at })
+    }))
+  );
+
 export const coat: StepKind<CoatOn> = {
-  of: (facts) =>
-    facts.patterns.flatMap((pattern) =>
-      pattern.coats.map((each, i) => ({
-        id: coatId(pattern.id, i + 1),
-        about: { do: 'coat', ...named(pattern), nth: i + 1, of: pattern.coats.length, ...each },
-        minutes: WORK_MIN.coat,
-        after: readyFor(pattern, i + 1),
-        ...forMolds(facts, pattern),
-        // What was put on before has to dry.
-        ...(i === 0 && { not_before: pattern.dry_at })
-      }))
-    ),
   words: (about) => `${nthCoat(about)} of ${COATS[about.what].name} on ${about.pattern}`,
   page
 };
 
+export const sandSteps: StepsOf<Sanding> = (facts) =>
+  facts.patterns.flatMap((pattern) =>
+    pattern.coats.flatMap(({ what, grit, dry_h }, i) =>
+      grit === null
+        ? []
+        : [
+            {
+              id: sandingId(pattern.id, i + 1),
+              about: { do: 'sand', ...named(pattern), nth: i + 1, of: pattern.coats.length, what, grit },
+              minutes: WORK_MIN.sand,
+              after: [after(coatId(pattern.id, i + 1), Math.round(dry_h * 60))],
+              ...forMolds(facts, pattern)
+            }
+          ]
+    )
+  );
+
 export const sand: StepKind<Sanding> = {
-  of: (facts) =>
-    facts.patterns.flatMap((pattern) =>
-      pattern.coats.flatMap(({ what, grit, dry_h }, i) =>
-        grit === null
-          ? []
-          : [
-              {
-                id: sandingId(pattern.id, i + 1),
-                about: { do: 'sand', ...named(pattern), nth: i + 1, of: pattern.coats.length, what, grit },
-                minutes: WORK_MIN.sand,
-                after: [after(coatId(pattern.id, i + 1), Math.round(dry_h * 60))],
-                ...forMolds(facts, pattern)
-              }
-            ]
-      )
-    ),
   words: (about) =>
     `sand ${about.pattern} at ${about.grit} once ${nthCoat(about)} of ${COATS[about.what].name} is dry`,
   page

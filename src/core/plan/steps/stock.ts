@@ -3,7 +3,7 @@ import type { MaterialKind } from '../../reference/ingredients';
 import { WORK_MIN } from '../../reference/plan';
 import { wantedOf, type CastingFacts } from './casting-facts';
 import type { Wait } from './step';
-import { after, type StepKind } from './kind';
+import { after, type StepKind, type StepsOf } from './kind';
 
 interface Goods {
   what: string;
@@ -31,25 +31,27 @@ export const boughtFor = ({ buy: all }: CastingFacts, heap_id: number): Wait[] =
   ...all.filter((each) => each.heap_id === null).map((each) => after(takeInId(each)))
 ];
 
+export const buySteps: StepsOf<Buy> = (facts) =>
+  toCome(facts).map((wanted) => ({
+    id: buyId(wanted),
+    about: { do: 'buy', ...goods(wanted), days: wanted.days },
+    minutes: WORK_MIN.order
+  }));
+
 export const buy: StepKind<Buy> = {
-  of: (facts) =>
-    toCome(facts).map((wanted) => ({
-      id: buyId(wanted),
-      about: { do: 'buy', ...goods(wanted), days: wanted.days },
-      minutes: WORK_MIN.order
-    })),
   words: ({ kg, what }, units) => `order ${massText(kg, units)} of ${what}`,
   page: () => '/stock'
 };
 
+export const takeInSteps: StepsOf<TakeIn> = (facts) =>
+  toCome(facts).map((wanted) => ({
+    id: takeInId(wanted),
+    about: { do: 'take-in', ...goods(wanted) },
+    minutes: WORK_MIN.take_in,
+    after: [after(buyId(wanted), Math.round(wanted.days * 24 * 60))]
+  }));
+
 export const takeIn: StepKind<TakeIn> = {
-  of: (facts) =>
-    toCome(facts).map((wanted) => ({
-      id: takeInId(wanted),
-      about: { do: 'take-in', ...goods(wanted) },
-      minutes: WORK_MIN.take_in,
-      after: [after(buyId(wanted), Math.round(wanted.days * 24 * 60))]
-    })),
   words: ({ kg, what }, units) => `take in ${massText(kg, units)} of ${what}`,
   page: () => '/stock'
 };

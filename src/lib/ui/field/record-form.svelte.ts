@@ -26,11 +26,11 @@ export class RecordForm {
   outdated = $state(false);
   private again: (() => Promise<unknown>) | null = null;
   /** Fields in which something is typed that cannot be read: left out, it would count as if nothing stood there. */
-  private readonly unreadable = new Set<symbol>();
+  private unreadable: symbol[] = [];
   /** It was to be sent, and something in it could not be read. */
   tried = $state(false);
   /** Paths that some field of the form stands for. */
-  private readonly asked = new Set<string>();
+  private readonly asked: string[] = [];
   /** The record as it was when this form was filled in from it. */
   private seen: { version: number } | null = null;
 
@@ -56,15 +56,15 @@ export class RecordForm {
   }
 
   errorOf(path: string): string | undefined {
-    this.asked.add(path);
+    if (!this.asked.includes(path)) this.asked.push(path);
     const message = this.errors.find((error) => error.path === path)?.message;
     return message && asSentence(message);
   }
 
   /** A field tells whether what is typed in it can be read. */
   holds(field: symbol, readable: boolean): void {
-    if (readable) this.unreadable.delete(field);
-    else this.unreadable.add(field);
+    const others = this.unreadable.filter((each) => each !== field);
+    this.unreadable = readable ? others : [...others, field];
   }
 
   /**
@@ -82,7 +82,7 @@ export class RecordForm {
     then?: (done: T) => unknown
   ): Promise<T | undefined> {
     if (this.busy) return undefined;
-    this.tried = this.unreadable.size > 0;
+    this.tried = this.unreadable.length > 0;
     if (this.tried) {
       await firstWrong();
       return undefined;
@@ -97,7 +97,7 @@ export class RecordForm {
       this.busy = false;
       await firstWrong();
       // A form that refuses says why, also where no field of it can.
-      const homeless = this.errors.find(({ path }) => !this.asked.has(path));
+      const homeless = this.errors.find(({ path }) => !this.asked.includes(path));
       if (homeless) this.message = asSentence(`${pathWords(homeless.path)} ${homeless.message}`.trim());
       return undefined;
     }
