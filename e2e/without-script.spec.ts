@@ -1,3 +1,4 @@
+import { nowIso } from '../src/core/time/now';
 import { LOG, expect, made, mixedHeap, squeezed, state, test } from './brunkel';
 
 test.describe('without any script', () => {
@@ -240,4 +241,52 @@ test('a press before the page is awake is not swallowed', async ({ page, request
   await expect
     .poll(async () => (await (await request.get(`/api/v1/heaps/${heap}`)).json()).name)
     .toBe('Early heap');
+});
+
+test.describe('a mold without any script', () => {
+  test.use({ javaScriptEnabled: false });
+
+  test('is rammed step by step and its sand logged by posting its forms', async ({ page, request }) => {
+    const heap = await mixedHeap(request, 'Gate heap', 0.6);
+    const pattern = await made(request, '/patterns', {
+      name: 'Latch',
+      length_mm: 110,
+      width_mm: 45,
+      height_mm: 16
+    });
+    const flask = await made(request, '/flasks', {
+      name: 'Board',
+      length_mm: 300,
+      width_mm: 200,
+      cope_mm: 90,
+      drag_mm: 80
+    });
+    const day = await made(request, '/sessions', { at: nowIso(), zone: 'UTC' });
+    const mold = await made(request, `/sessions/${day.id}/molds`, {
+      flask_id: flask.id,
+      backing_heap_id: heap,
+      metal: 'aluminium',
+      patterns: [{ pattern_id: pattern.id, count: 1 }]
+    });
+    const before = (await state(request, heap)).total_kg as number;
+    await page.goto(`/mold/${mold.id}`);
+    const due = page.getByRole('region', { name: 'The step that is due' });
+    const steps = Number(/of (\d+)/.exec(await due.innerText())![1]);
+    for (let i = 1; i <= steps; i++) {
+      await expect(due).toContainText(`Step ${i} of ${steps}`);
+      await due.getByRole('button', { name: 'Done' }).click();
+    }
+    await expect(page.getByText('All steps are done.')).toBeVisible();
+    await expect(page.getByText(/Log the sand it took, above/)).toBeVisible();
+    // What is no mass is refused, and nothing is drawn.
+    await page.getByLabel('Sand from Gate heap').fill('a bucket');
+    await page.getByRole('button', { name: 'Log it rammed' }).click();
+    await expect(page.getByRole('alert').first()).toBeVisible();
+    expect((await state(request, heap)).total_kg).toBeCloseTo(before, 2);
+    await page.getByLabel('Sand from Gate heap').fill('8 kg');
+    await page.getByRole('button', { name: 'Log it rammed' }).click();
+    await expect(page.getByText(/in Board, (rammed|closed)/)).toBeVisible();
+    await expect(page.getByText(/Log the sand it took/)).toBeHidden();
+    expect((await state(request, heap)).total_kg).toBeCloseTo(before - 8, 1);
+  });
 });

@@ -4,6 +4,7 @@
   import { PLACES, PLACE_NAMES } from '$core/heap/state/place';
   import { textName } from '$lib/schema/posted-form';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import { units } from '$lib/ui/preferences';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import type { ContainerDraft } from './container-draft';
@@ -40,7 +41,9 @@
     bind:si={draft.area.si}
     post={{ path: 'container.exposed_area_m2', factor: 1 }}
     error={errorOf('container.exposed_area_m2')}
-    hint="A bucket is about 0.07 m², a tub 0.15 m²"
+    hint={units() === 'us'
+      ? 'A bucket is about 0.75 ft², a tub 1.6 ft²'
+      : 'A bucket is about 0.07 m², a tub 0.15 m²'}
   />
   <QuantityField
     label="Holds at most"

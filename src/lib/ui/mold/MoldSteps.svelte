@@ -18,6 +18,7 @@
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
   import Choice from '$lib/ui/field/Choice.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
   import { keepAwake } from '$lib/ui/page/awake';
   import { units } from '$lib/ui/preferences';
   import { SessionSteps } from '$lib/ui/step/session-steps.svelte';
@@ -40,8 +41,10 @@
     way: GatingPlan | null;
     hold_down_kg: number;
     noted: readonly NotedStep[];
+    /** What went into it is still to be logged. */
+    wants_sand: boolean;
   }
-  const { session_id, mold, flask, lies, carry_over, way, hold_down_kg, noted }: Props = $props();
+  const { session_id, mold, flask, lies, carry_over, way, hold_down_kg, noted, wants_sand }: Props = $props();
 
   interface Ways {
     dust: Dust | null;
@@ -151,16 +154,26 @@
     {#if skipping}
       <SkipStep usual={WHY} onskip={(why) => note(due, 'skipped', why)} onleave={() => (skipping = false)} />
     {:else}
-      <p class="row">
-        <button type="button" class="act flex-1" onclick={() => note(due, 'done')}
-          ><Check size={20} aria-hidden="true" /> Done</button
-        >
+      <form
+        class="row"
+        method="POST"
+        action="?/step"
+        onsubmit={(event) => {
+          event.preventDefault();
+          void note(due, 'done');
+        }}
+      >
+        <Posted body={{ id: due.id, kind: due.kind, state: 'done' }} />
+        <button class="act flex-1"><Check size={20} aria-hidden="true" /> Done</button>
         <button type="button" class="quiet" onclick={() => (skipping = true)}>Skip</button>
-      </p>
+      </form>
     {/if}
   </section>
 {:else}
-  <p class="border-y-2 border-(--good) py-4 text-xl font-semibold text-(--good)">All steps are done.</p>
+  <div class="border-y-2 border-(--good) py-4">
+    <p class="text-xl font-semibold text-(--good)">All steps are done.</p>
+    {#if wants_sand}<p>Log the sand it took, above: then it counts as rammed, and can be poured.</p>{/if}
+  </div>
 {/if}
 
 <!-- On the phone the step that is due is enough; the others are a tap away. -->

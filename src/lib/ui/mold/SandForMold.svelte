@@ -5,6 +5,7 @@
   import { massText, weighable } from '$core/quantity/display';
   import { api, ApiProblem } from '$lib/ui/api-client';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
+  import Posted from '$lib/ui/field/Posted.svelte';
   import QuantityField from '$lib/ui/field/QuantityField.svelte';
   import { zone } from '$lib/ui/field/record-form.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
@@ -97,13 +98,17 @@
 
 <section class="ticket grid gap-3" aria-label="Sand for the mold">
   <h2>Sand for the mold</h2>
-  <form class="grid gap-3" onsubmit={log} novalidate>
+  <form class="grid gap-3" method="POST" action="?/sand" onsubmit={log} novalidate>
+    <Posted
+      body={{ entries: sands.map(({ heap_id, kg }) => ({ heap_id, kg: weighable(kg, units()).kg })) }}
+    />
     {#each sands as sand, i (sand.what)}
       <QuantityField
         label="{sand.what} from {sand.name}"
         dimension="mass"
         bind:text={typed[i]!.text}
         bind:si={typed[i]!.si}
+        post={{ path: `entries[${i}].kg`, factor: 1 }}
         error={errors[i]}
         hint="Worked out: {massText(sand.kg, units())}. Weigh it, and the heap learns how dense it rams."
       />

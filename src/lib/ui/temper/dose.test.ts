@@ -59,5 +59,9 @@ describe('a dose', () => {
     expect(moistureWords({ moisture_percent: { value: 2.3, sd: 2 }, seen: false })).toBe(
       'somewhere from 0.0 to 5.6 % water'
     );
+    // From nothing to nothing says nothing.
+    expect(moistureWords({ moisture_percent: { value: 0, sd: 0.001 }, seen: false })).toBe(
+      'its water is not known'
+    );
   });
 });

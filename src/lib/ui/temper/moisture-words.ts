@@ -14,5 +14,7 @@ export function moistureWords({
   const decimals = moistureDecimals(value);
   const doubt = NINE_IN_TEN * sd;
   if (seen) return `${fixed(value, decimals)} ± ${fixed(doubt, decimals)} % water`;
-  return `somewhere from ${fixed(Math.max(0, value - doubt), decimals)} to ${fixed(value + doubt, decimals)} % water`;
+  const most = fixed(value + doubt, decimals);
+  if (Number(most) === 0) return 'its water is not known';
+  return `somewhere from ${fixed(Math.max(0, value - doubt), decimals)} to ${most} % water`;
 }

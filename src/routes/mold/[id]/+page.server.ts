@@ -1,4 +1,5 @@
-import type { PageServerLoad } from './$types';
+import type { Actions, PageServerLoad } from './$types';
+import { sandAction, stepAction } from '$lib/server/form/mold-forms';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { moldShelf } from '$lib/server/mold/mold-page';
@@ -18,3 +19,5 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
     mold: day.molds.find((mold) => mold.id === id)!
   };
 });
+
+export const actions: Actions = { step: stepAction, sand: sandAction };

@@ -191,6 +191,7 @@
           way={data.way}
           hold_down_kg={plan?.judged.cope_lift?.hold_down_kg ?? 0}
           noted={steps}
+          wants_sand={mold.state === 'planned' && sands.length > 0}
         />
       {/key}
       {#if mold.state === 'planned' || mold.state === 'rammed'}
