@@ -45,6 +45,7 @@ const facts = (rest: Partial<CastingFacts> = {}): CastingFacts => ({
     {
       id: 1,
       name: 'Gate heap',
+      keeps_h: 26,
       water_kg: 0.3,
       binder_kg: 0,
       dry_off_kg: 0,

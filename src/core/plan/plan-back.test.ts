@@ -306,6 +306,25 @@ describe('the plan back from a pour', () => {
     expect(planned(planBack(hot, 'pour', noon, week, late, busy)).late_min).toBeGreaterThan(5 * 60 - 60);
   });
 
+  it('what does not keep until the pour is done nearer to it; where nobody has time then, the day is missed', () => {
+    // Two evenings before a pour at the third, and time for one thing each.
+    const evenings: People = {
+      ada: [1, 2, 3, 4].map((day) => ({ from: at(day * 1440), to: at(day * 1440 + 60) }))
+    };
+    const pour = step('pour', 30, after('ram'));
+    const wanted = at(3 * 1440);
+    const of = (keeps_min: number | undefined, people = evenings) => {
+      const plan = planned(planBack([step('ram', 60, { keeps_min }), pour], 'pour', wanted, people, 0));
+      return { ...plan, ram: plan.steps.find(({ id }) => id === 'ram')!.from };
+    };
+    expect(of(undefined)).toMatchObject({ ram: at(1440), late_min: 0 });
+    expect(of(26 * 60)).toMatchObject({ ram: at(2 * 1440), late_min: 0, earliest: of(undefined).earliest });
+    // Without the second evening it would have to be rammed two days before.
+    const without_second = { ada: [evenings.ada![0]!, ...evenings.ada!.slice(2)] };
+    expect(of(undefined, without_second).late_min).toBe(0);
+    expect(of(26 * 60, without_second).late_min).toBe(1440);
+  });
+
   it('where all are busy at the hour, a slip is told from when it is poured then, and nothing has to be left out for less', () => {
     const away = Object.fromEntries(
       Object.keys(week).map((who) => [who, [{ from: ok - 60 * MINUTE_MS, to: ok + 30 * MINUTE_MS }]])

@@ -47,6 +47,32 @@ export function planBack(
   now: number,
   busy: People = {}
 ): Plan | NoPlan {
+  const plan = placedBack(steps, goal, wanted, hours, now, busy);
+  if ('too_long' in plan) return plan;
+  const soonest = new Map(
+    steps.map(({ id, keeps_min = Infinity }) => [id, plan.pour_at - keeps_min * MINUTE_MS])
+  );
+  const stale = plan.steps.filter(({ id, from }) => from < soonest.get(id)!);
+  if (stale.length === 0) return plan;
+  // What would not keep until the pour is done nearer to it, and where nobody has time then, the day is missed.
+  const kept = steps.map((step) =>
+    step.keeps_min === undefined
+      ? step
+      : { ...step, not_before: Math.max(step.not_before ?? -Infinity, soonest.get(step.id)!) }
+  );
+  const later = placedBack(kept, goal, wanted, hours, now, busy);
+  return 'too_long' in later || later.late_min > 0 ? later : { ...later, earliest: plan.earliest };
+}
+
+/** The same, whatever keeps how long. */
+function placedBack(
+  steps: readonly PlanStep[],
+  goal: string,
+  wanted: number,
+  hours: People,
+  now: number,
+  busy: People
+): Plan | NoPlan {
   const sorted = inOrder(steps);
   const before = leadingTo(steps, goal);
   const people = Object.fromEntries(

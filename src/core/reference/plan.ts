@@ -34,6 +34,11 @@ export const NIGHT_H = 8;
 export const TEMPERED_BEFORE_H = 18;
 /** A bin of cold sand takes so long to come to room temperature, h (handbook default). */
 export const WARM_UP_H = 12;
+/**
+ * A rammed mold keeps so long, covered, h (handbook default): of water-bonded sand from the evening before, as its edges dry
+ * and crumble; of oil-bonded sand for days.
+ */
+export const RAMMED_KEEPS_H = { water: 26, oil: 7 * 24 } as const;
 /** Metal at pouring heat is poured within so long: held longer it takes up gas, burns off and burns fuel, min (handbook default). */
 export const AT_HEAT_MIN = 15;
 /** A mold is left shut about so long where its heat was not worked out yet, min (handbook default). */

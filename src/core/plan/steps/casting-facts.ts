@@ -24,6 +24,8 @@ export interface CastingFacts {
   heaps: readonly {
     id: number;
     name: string;
+    /** How long a mold keeps that was rammed of it, h. */
+    keeps_h: number;
     water_kg: number;
     binder_kg: number;
     dry_off_kg: number;

@@ -13,6 +13,7 @@ export interface StepDraft<A> {
   uses?: PlanStep['uses'];
   serves?: PlanStep['serves'];
   late?: PlanStep['late'];
+  keeps_min?: PlanStep['keeps_min'];
   not_before?: PlanStep['not_before'];
 }
 

@@ -26,6 +26,7 @@ export const ramSteps: StepsOf<Ram> = (facts) =>
   facts.molds.filter(toRam).map((mold) => {
     const { number, mold_id, flask, makes, sand_kg } = mold;
     const dry = mold.pattern_ids.flatMap((id) => dryAt(facts, id) ?? []);
+    const keeps_h = facts.heaps.find(({ id }) => id === mold.heap_id)?.keeps_h;
     return {
       id: ramId(mold),
       about: { do: 'ram', mold: number, mold_id, flask, makes, sand_kg },
@@ -36,7 +37,8 @@ export const ramSteps: StepsOf<Ram> = (facts) =>
         ...flaskFree(facts, mold)
       ],
       serves: [moldName(mold)],
-      ...(dry.length > 0 && { not_before: Math.max(...dry) })
+      ...(dry.length > 0 && { not_before: Math.max(...dry) }),
+      ...(keeps_h !== undefined && { keeps_min: keeps_h * 60 })
     };
   });
 

@@ -20,6 +20,8 @@ export interface PlanStep {
   not_before?: number | undefined;
   /** Best done as late as it can be: sand that is tempered, tools that are warmed. */
   late?: boolean | undefined;
+  /** What it makes keeps no longer than this until the goal, min; left out, as long as it likes. */
+  keeps_min?: number | undefined;
   /** The molds that it is for; none: it is for all. */
   serves?: readonly string[] | undefined;
 }

@@ -3,7 +3,13 @@ import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import { INGREDIENTS, type MaterialKind } from '$core/reference/ingredients';
 import { foretellDay, type DayAhead } from '$core/forecast/day-sand';
 import { pouredIn, ramId, renewId, shakenId, temperId } from '$core/plan/steps/ids';
-import { DELIVERY_DAYS, FROST_C, LEFT_SHUT_MIN, TEMPERED_BEFORE_H } from '$core/reference/plan';
+import {
+  DELIVERY_DAYS,
+  FROST_C,
+  LEFT_SHUT_MIN,
+  RAMMED_KEEPS_H,
+  TEMPERED_BEFORE_H
+} from '$core/reference/plan';
 import type { HeapState } from '$lib/schema/heap-state';
 import type { Database } from '../database/database';
 import { handbookAir } from '../device/weather-station';
@@ -96,6 +102,7 @@ export async function dayHeaps(
             {
               id,
               name: heap.name,
+              keeps_h: RAMMED_KEEPS_H[ledger.nature.system],
               water_kg: first?.water_kg ?? 0,
               binder_kg: first?.binder_kg ?? 0,
               dry_off_kg: first?.dry_off_kg ?? 0,
