@@ -19,6 +19,7 @@ const mold = (number: number, rest: Partial<CastingFacts['molds'][number]> = {})
   pattern_ids: [1],
   heap_id: 1,
   sand_kg: 15,
+  way: null,
   round: 1,
   rammed: false,
   poured: false,
@@ -177,6 +178,20 @@ describe('the steps of a casting day', () => {
         }
     expect(slips).toBeGreaterThan(70);
     expect(further / slips).toBeLessThan(0.05);
+  });
+
+  it('a mold that is rammed names its pins, in the reader’s units', () => {
+    const words = (way: CastingFacts['molds'][number]['way'], units: 'metric' | 'us') => {
+      const { about } = castingSteps(facts({ molds: [mold(1, { way })] })).find(({ id }) => id === 'ram:1')!;
+      return stepWords(about, units).replaceAll(/\s/g, ' ');
+    };
+    expect(words(null, 'metric')).toBe('ram mold 1: a latch in flask 1');
+    expect(words({ sprue_m: 0.008, riser_m: null }, 'metric')).toBe(
+      'ram mold 1: a latch in flask 1, sprue 8 mm at its foot, no riser'
+    );
+    expect(words({ sprue_m: 0.0127, riser_m: 0.0254 }, 'us')).toMatch(
+      /sprue 1.2 in at its foot, riser 1 in$|sprue 0\.50 in at its foot, riser 1\.00 in$/
+    );
   });
 
   it('sand lies overnight; where there is no night for it, as long as its ticket says', () => {

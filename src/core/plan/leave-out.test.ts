@@ -11,6 +11,7 @@ const mold = (number: number, pattern_ids: number[], rest: Partial<CastingFacts[
   pattern_ids,
   heap_id: 1,
   sand_kg: 15,
+  way: null,
   round: 1,
   rammed: false,
   poured: false,

@@ -306,6 +306,26 @@ describe('the plan back from a pour', () => {
     expect(planned(planBack(hot, 'pour', noon, week, late, busy)).late_min).toBeGreaterThan(5 * 60 - 60);
   });
 
+  it('whoever told their hours lights no furnace before them, for a pour that lies within', () => {
+    const hot = [step('heat', 85), step('pour', 20, { after: [{ id: 'heat', lag_min: 0, most_min: 15 }] })];
+    // Told from nine on; poured at ten, with an hour and 25 minutes of heating.
+    const people: People = {
+      ada: [
+        { from: at(540), to: at(1200) },
+        { from: at(1980), to: at(2640) }
+      ]
+    };
+    const planOf = (wanted: number, told: string[]) => {
+      const plan = planned(planBack(hot, 'pour', at(wanted), people, 0, {}, told));
+      return [plan.steps.find(({ id }) => id === 'heat')!.from, plan.pour_at, plan.late_min];
+    };
+    expect(planOf(2040, ['ada'])).toEqual([at(1980), at(2065), 25]);
+    // Of hours that are a guess the hour that was set knows better; one that is set outside of them is meant so.
+    expect(planOf(2040, [])).toEqual([at(1955), at(2040), 0]);
+    expect(planOf(1900, ['ada'])).toEqual([at(1815), at(1900), 0]);
+    expect(planOf(2100, ['ada'])).toEqual([at(2015), at(2100), 0]);
+  });
+
   it('what does not keep until the pour is done nearer to it; where nobody has time then, the day is missed', () => {
     // Two evenings before a pour at the third, and time for one thing each.
     const evenings: People = {

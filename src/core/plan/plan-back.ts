@@ -37,6 +37,7 @@ export interface NoPlan {
  * @param hours when each has time
  * @param now nothing before it
  * @param busy when each surely has none, whatever their week says
+ * @param told whose hours somebody told: where the pour lies within them, so does what it may not wait long after
  * @source forward and backward justification of a serial schedule
  */
 export function planBack(
@@ -45,9 +46,10 @@ export function planBack(
   wanted: number,
   hours: People,
   now: number,
-  busy: People = {}
+  busy: People = {},
+  told: readonly string[] = []
 ): Plan | NoPlan {
-  const plan = placedBack(steps, goal, wanted, hours, now, busy);
+  const plan = placedBack(steps, goal, wanted, hours, now, busy, told);
   if ('too_long' in plan) return plan;
   const soonest = new Map(
     steps.map(({ id, keeps_min = Infinity }) => [id, plan.pour_at - keeps_min * MINUTE_MS])
@@ -60,7 +62,7 @@ export function planBack(
       ? step
       : { ...step, not_before: Math.max(step.not_before ?? -Infinity, soonest.get(step.id)!) }
   );
-  const later = placedBack(kept, goal, wanted, hours, now, busy);
+  const later = placedBack(kept, goal, wanted, hours, now, busy, told);
   return 'too_long' in later || later.late_min > 0 ? later : { ...later, earliest: plan.earliest };
 }
 
@@ -71,19 +73,20 @@ function placedBack(
   wanted: number,
   hours: People,
   now: number,
-  busy: People
+  busy: People,
+  told: readonly string[]
 ): Plan | NoPlan {
   const sorted = inOrder(steps);
   const before = leadingTo(steps, goal);
   const people = Object.fromEntries(
     Object.entries(hours).map(([who, spans]) => [who, without(spans, busy[who] ?? [])])
   );
+  const time: Time = { people, busy, told };
   let found = earliestPlan(steps, goal, people, now);
   if (!found) return { too_long: hopeless(sorted, people, now) };
   let earliest = found.placed.get(goal)!.from;
   // By the hours of the week it comes too late; with all that leads to it done, they are there at the hour that was set.
-  const at_hour =
-    earliest > wanted ? atTheHour(steps, goal, Math.max(wanted, now), { people, busy }, now) : null;
+  const at_hour = earliest > wanted ? atTheHour(steps, goal, Math.max(wanted, now), time, now) : null;
   if (at_hour && at_hour.from < earliest) {
     found = at_hour.found;
     earliest = at_hour.from;
@@ -92,7 +95,7 @@ function placedBack(
   let last =
     pour_at === earliest && found !== at_hour?.found
       ? handsAsPlaced(before, goal, found.placed)
-      : lastHands(before, goal, found.placed, pour_at, busy);
+      : lastHands(before, goal, found.placed, pour_at, time);
   if (!last) {
     // Nobody is there then: it is poured when somebody has time by the hours of their week.
     const later = steps.map((step) => (step.id === goal ? { ...step, not_before: pour_at } : step));
@@ -142,20 +145,32 @@ function placedBack(
  */
 type LastHands = ReadonlyMap<string, Placed>;
 
+/** When people have time, when surely none, and whose hours were told. */
+interface Time {
+  people: People;
+  busy: People;
+  told: readonly string[];
+}
+
 /** Who pours, and who does right before it what it may not wait long after; null where all who may are busy then. */
 function lastHands(
   before: readonly PlanStep[],
   goal: string,
   placed: ReadonlyMap<string, Placed>,
   pour_at: number,
-  busy: People
+  { people, busy, told }: Time
 ): LastHands | null {
   const pour = before.find(({ id }) => id === goal)!;
   const hands = new Map<string, Placed>();
+  const pouring = { from: pour_at, to: pour_at + pour.minutes * MINUTE_MS };
+  const within = (who: string, span: Span) =>
+    (people[who] ?? []).some((open) => open.from <= span.from && span.to <= open.to);
   let from = pour_at;
   const hand = (step: PlanStep, span: Span): boolean => {
     const is_free = (who: string | null) =>
-      who === null || (busy[who] ?? []).every((taken) => taken.to <= span.from || taken.from >= span.to);
+      who === null ||
+      ((busy[who] ?? []).every((taken) => taken.to <= span.from || taken.from >= span.to) &&
+        (!told.includes(who) || within(who, span) || !within(who, pouring)));
     const had = placed.get(step.id);
     const may = had ? [had.who, ...step.by] : step.by.length > 0 ? step.by : [null];
     const who = may.find(is_free);
@@ -163,7 +178,7 @@ function lastHands(
     hands.set(step.id, { ...span, who });
     return true;
   };
-  if (!hand(pour, { from: pour_at, to: pour_at + pour.minutes * MINUTE_MS })) return null;
+  if (!hand(pour, pouring)) return null;
   for (const step of boundTo(pour, before)) {
     const to = from;
     from -= step.minutes * MINUTE_MS;
@@ -185,13 +200,13 @@ function atTheHour(
   steps: readonly PlanStep[],
   goal: string,
   wanted: number,
-  { people, busy }: { people: People; busy: People },
+  time: Time,
   now: number
 ): { found: NonNullable<ReturnType<typeof earliestPlan>>; from: number } | null {
   const before = leadingTo(steps, goal);
   let from = wanted;
   for (let tries = 0; tries < 2; tries++) {
-    const hands = lastHands(before, goal, new Map(), from, busy);
+    const hands = lastHands(before, goal, new Map(), from, time);
     if (!hands) return null;
     const set = steps.map((step) => {
       const hand = hands.get(step.id);
@@ -199,7 +214,7 @@ function atTheHour(
     });
     const there = [...hands.values()];
     const left = Object.fromEntries(
-      Object.entries(people).map(([who, spans]) => [
+      Object.entries(time.people).map(([who, spans]) => [
         who,
         without(
           spans,

@@ -20,14 +20,15 @@ export function whenItSlips(
   wanted: number,
   people: People,
   now: number,
-  busy: People = {}
+  busy: People = {},
+  told: readonly string[] = []
 ): { moved: Moved[]; pour_by_min: number } | null {
   const before = new Map(plan.steps.map((step) => [step.id, step]));
   const put_off = before.get(slipping.id)!.from + slipping.by_min * MINUTE_MS;
   const later = steps.map((step) =>
     step.id === slipping.id ? { ...step, not_before: Math.max(put_off, step.not_before ?? 0) } : step
   );
-  const after = planBack(later, goal, wanted, people, now, busy);
+  const after = planBack(later, goal, wanted, people, now, busy, told);
   if ('too_long' in after) return null;
   return {
     moved: after.steps.flatMap(({ id, from }) => {
@@ -53,11 +54,12 @@ export function whatToDrop(
   wanted: number,
   people: People,
   now: number,
-  busy: People = {}
+  busy: People = {},
+  told: readonly string[] = []
 ): string[] | null {
   const served = [...new Set(steps.flatMap(({ serves }) => serves ?? []))];
   const inTime = (out: readonly string[]) => {
-    const plan = planBack(withoutServed(steps, new Set(out)), goal, wanted, people, now, busy);
+    const plan = planBack(withoutServed(steps, new Set(out)), goal, wanted, people, now, busy, told);
     return !('too_long' in plan) && plan.late_min === 0;
   };
   let ways = 0;

@@ -74,6 +74,8 @@ export interface CastingFacts {
     pattern_ids: readonly number[];
     heap_id: number;
     sand_kg: number;
+    /** Its sprue at the foot and its riser across, m (null: none); null where nothing was sized. */
+    way: { sprue_m: number; riser_m: number | null } | null;
     /** How long people leave castings like its heaviest shut, min. */
     people_min: number;
     /** When it may be opened; null where it is not poured, or nobody can tell. */

@@ -1,3 +1,5 @@
+import { figureText, lengthFigure } from '../../quantity/display';
+import type { UnitSystem } from '../../quantity/unit';
 import { LEFT_SHUT_MIN, WORK_MIN } from '../../reference/plan';
 import { moldName, toRam, type CastingFacts, type MoldFacts } from './casting-facts';
 import { rammingMinutes } from './ramming-pace';
@@ -13,6 +15,7 @@ export type Ram = {
   flask: string;
   makes: string;
   sand_kg: number;
+  way: MoldFacts['way'];
 };
 export type ShakeOut = { do: 'shake-out'; mold: number; mold_id: number | null };
 
@@ -24,12 +27,12 @@ const flaskFree = ({ molds }: CastingFacts, { flask_id, round }: MoldFacts) =>
 
 export const ramSteps: StepsOf<Ram> = (facts) =>
   facts.molds.filter(toRam).map((mold) => {
-    const { number, mold_id, flask, makes, sand_kg } = mold;
+    const { number, mold_id, flask, makes, sand_kg, way } = mold;
     const dry = mold.pattern_ids.flatMap((id) => dryAt(facts, id) ?? []);
     const keeps_h = facts.heaps.find(({ id }) => id === mold.heap_id)?.keeps_h;
     return {
       id: ramId(mold),
-      about: { do: 'ram', mold: number, mold_id, flask, makes, sand_kg },
+      about: { do: 'ram', mold: number, mold_id, flask, makes, sand_kg, way },
       minutes: facts.ramming_pace * rammingMinutes(sand_kg),
       after: [
         ...mold.pattern_ids.flatMap((id) => patternReady(facts, id)),
@@ -42,8 +45,15 @@ export const ramSteps: StepsOf<Ram> = (facts) =>
     };
   });
 
+/** The pins to lay ready. */
+function wayWords({ sprue_m, riser_m }: NonNullable<MoldFacts['way']>, units: UnitSystem): string {
+  const length = (m: number) => figureText(lengthFigure(m, units));
+  return `sprue ${length(sprue_m)} at its foot, ${riser_m === null ? 'no riser' : `riser ${length(riser_m)}`}`;
+}
+
 export const ram: StepKind<Ram> = {
-  words: ({ mold, makes, flask }) => `ram mold ${mold}: ${makes} in ${flask}`,
+  words: ({ mold, makes, flask, way }, units) =>
+    `ram mold ${mold}: ${makes} in ${flask}${way ? `, ${wayWords(way, units)}` : ''}`,
   page: ({ mold_id }) => (mold_id === null ? '/mold' : `/mold/${mold_id}`)
 };
 

@@ -30,6 +30,7 @@ const weighed = (number: number, round: number, fields: Partial<WeighedMold> = {
   opens_at: null,
   castings_kg: 0.4,
   gating_kg: 0.3,
+  way: null,
   people_min: 20,
   ...fields
 });

@@ -75,6 +75,8 @@ export function moldsOf(plan: PlanRecord, session: SessionRecord): MoldInPlan[] 
 export interface WeighedMold extends MoldInPlan {
   castings_kg: number;
   gating_kg: number;
+  /** What its metal runs in by, as its own page sizes it. */
+  way: { sprue_m: number; riser_m: number | null } | null;
   people_min: number;
 }
 
@@ -110,6 +112,7 @@ export async function weighedMolds(
         ...mold,
         castings_kg,
         gating_kg: gatingMass(way, castings_kg),
+        way: way && { sprue_m: way.sprue.bottom_m, riser_m: way.riser?.diameter_m ?? null },
         people_min: peopleWait(Math.max(0, ...boxes.map(({ kg }) => kg))) / 60,
         sand_kg: flask ? await sandFor(db, plan, mold, flask, boxes, way) : mold.sand_kg
       };

@@ -10,6 +10,8 @@ export interface PeoplesTime {
   people: People;
   /** What their calendars have. */
   busy: People;
+  /** Those who told the hours of their week. */
+  told: string[];
   /** Those whose time nobody told, by name: no week and no calendar, so that usual hours stand in. */
   guessed: string[];
 }
@@ -39,6 +41,7 @@ export async function peoplesTime(
   return {
     people: each((who) => openTime(hoursOfWeek(who), busyOf(who), zone, from, to)),
     busy: each(busyOf),
+    told: members.flatMap(({ id, hours }) => (hours === null ? [] : [String(id)])),
     guessed: people.includes(ANYONE)
       ? ['whoever does it']
       : members

@@ -67,6 +67,7 @@ interface Worked {
   planned: Plan | NoPlan | null;
   people: People;
   busy: People;
+  told: string[];
   guessed: string[];
   wanted: number;
   now: number;
@@ -87,7 +88,8 @@ async function worked(db: Database, id: number, now: number): Promise<Worked> {
     const all = castingSteps(facts);
     const left = stepsLeft(all, notes);
     const goal = goalOf(left);
-    const planned = goal === null ? null : planBack(left, goal, wanted, time.people, now, time.busy);
+    const planned =
+      goal === null ? null : planBack(left, goal, wanted, time.people, now, time.busy, time.told);
     return { plan, session, facts, notes, all, left, goal, planned, ...time, wanted, now };
   };
   // Sand lies overnight where it can; where the day would be missed for that, it rests as long as it has to.
@@ -189,12 +191,12 @@ export async function readSlip(
   { step, by_min }: { step: string; by_min: number },
   now = nowMs()
 ): Promise<Slip> {
-  const { left, goal, planned: plan, people, busy, wanted, all } = await worked(db, id, now);
+  const { left, goal, planned: plan, people, busy, told, wanted, all } = await worked(db, id, now);
   if (!left.some((each) => each.id === step)) throw notFound('step', step.slice(0, 80));
   const slip =
     goal === null || plan === null || 'too_long' in plan
       ? null
-      : whenItSlips(left, plan satisfies Plan, { id: step, by_min }, goal, wanted, people, now, busy);
+      : whenItSlips(left, plan satisfies Plan, { id: step, by_min }, goal, wanted, people, now, busy, told);
   if (!slip) return { pour_by_min: null, moved: [] };
   return {
     pour_by_min: slip.pour_by_min,

@@ -21,6 +21,7 @@ interface DayShort {
   left: readonly CastingStep[];
   people: People;
   busy: People;
+  told: readonly string[];
   wanted: number;
   now: number;
 }
@@ -28,7 +29,7 @@ interface DayShort {
 /** What may be left out so that the rest comes in time: whole molds, or whole patterns out of the molds they lie in. */
 export async function waysToKeep(
   db: Database,
-  { plan, session, facts, left, people, busy, wanted, now, notes }: DayShort
+  { plan, session, facts, left, people, busy, told, wanted, now, notes }: DayShort
 ): Promise<LeftOut[]> {
   const patterns = await listPatterns(db);
   const standing = moldsOf(plan, session);
@@ -46,11 +47,11 @@ export async function waysToKeep(
     return sum;
   };
   const ways: LeftOut[] = [];
-  const names = new Set(whatToDrop(left, POUR, wanted, people, now, busy) ?? []);
+  const names = new Set(whatToDrop(left, POUR, wanted, people, now, busy, told) ?? []);
   const out = standing.filter((mold) => names.has(moldName(mold)));
   if (out.length > 0) ways.push({ castings: castings(makes(out)), molds: out.map(({ number }) => number) });
   const unripe = patternsToLeaveOut(facts, (without) => {
-    const planned = planBack(stepsLeft(castingSteps(without), notes), POUR, wanted, people, now, busy);
+    const planned = planBack(stepsLeft(castingSteps(without), notes), POUR, wanted, people, now, busy, told);
     return !('too_long' in planned) && planned.late_min === 0;
   });
   if (unripe) {
@@ -61,6 +62,6 @@ export async function waysToKeep(
     ways.push({ castings: castings(of), molds: gone.map(({ number }) => number) });
   }
   const total = (way: LeftOut) => way.castings.reduce((sum, { count }) => sum + count, 0);
-  const told = new Map(ways.map((way) => [JSON.stringify(way), way]));
-  return [...told.values()].sort((a, b) => total(a) - total(b));
+  const different = new Map(ways.map((way) => [JSON.stringify(way), way]));
+  return [...different.values()].sort((a, b) => total(a) - total(b));
 }
