@@ -239,6 +239,30 @@ test('a step goes to another day by the keys and by dragging; a tick out of reac
   expect(Date.parse((await step('tools')).done_at!)).toBeLessThanOrEqual(made_at);
 });
 
+test('castings that hold up a day are left out by one press, and put back by one', async ({
+  page,
+  request
+}) => {
+  await shed(request, dayAhead(4));
+  await open(page, '/plan');
+  await page.getByLabel('Latch, castings').fill('2');
+  await page.getByRole('button', { name: /^Latch/ }).click();
+  for (let i = 0; i < 8; i++) await page.getByRole('button', { name: '+ varnish' }).click();
+  await page.getByLabel('Handle, castings').fill('1');
+  await page.getByRole('button', { name: 'Plan it' }).click();
+  await expect(page.getByText(/This plan is .* short of time/)).toBeVisible();
+  await accessible(page);
+  await page
+    .getByRole('button', { name: /^Leave out 2 × Latch$/ })
+    .first()
+    .click();
+  await expect(page.getByText(/^The day works/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'The molds' })).not.toContainText('Latch');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/This plan is .* short of time/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'The molds' })).toContainText('Latch');
+});
+
 test.describe('without a script', () => {
   test.use({ javaScriptEnabled: false });
   test('a casting day is planned by posting its form', async ({ page, request }) => {

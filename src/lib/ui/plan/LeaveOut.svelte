@@ -43,9 +43,13 @@
     <li class="flex flex-wrap items-center justify-between gap-2 py-1.5">
       <span>{leftOutWords(way)}</span>
       {#if !set_out}
-        <button type="button" class="act quiet" disabled={busy} onclick={() => leaveOut(way)}>
-          Leave out {castingsOf(way)}
-        </button>
+        <button
+          type="button"
+          class="quiet"
+          disabled={busy}
+          aria-label="Leave out {castingsOf(way)}"
+          onclick={() => leaveOut(way)}>Leave out</button
+        >
       {/if}
     </li>
   {/each}

@@ -11,10 +11,10 @@ const way = (molds: number[]) => ({
 
 describe('castings that are left out', () => {
   it('are told with the molds that fall away', () => {
-    expect(castingsOf(way([]))).toBe('2 Latch and 1 Hinge');
-    expect(leftOutWords(way([]))).toBe('2 Latch and 1 Hinge: their molds hold the others all the same');
-    expect(leftOutWords(way([2]))).toBe('2 Latch and 1 Hinge: no mold 2 then');
-    expect(leftOutWords(way([2, 3]))).toBe('2 Latch and 1 Hinge: no molds 2 and 3 then');
+    expect(castingsOf(way([]))).toBe('2 × Latch and 1 × Hinge');
+    expect(leftOutWords(way([]))).toBe('2 × Latch and 1 × Hinge: the other castings keep their molds');
+    expect(leftOutWords(way([2]))).toBe('2 × Latch and 1 × Hinge: mold 2 is not rammed');
+    expect(leftOutWords(way([2, 3]))).toBe('2 × Latch and 1 × Hinge: molds 2 and 3 are not rammed');
   });
   it('are wanted no more, with the coats of a pattern of which none is left', () => {
     const coats = [{ what: 'varnish' as const, dry_h: 12 }];

@@ -4,15 +4,17 @@ const list = new Intl.ListFormat('en-GB');
 
 /** The castings that a way leaves out, in words. */
 export const castingsOf = ({ castings }: LeftOut): string =>
-  list.format(castings.map(({ count, name }) => `${count} ${name}`));
+  list.format(castings.map(({ count, name }) => `${count} × ${name}`));
 
 /** The same, and what becomes of the molds. */
 export function leftOutWords(way: LeftOut): string {
   const { molds } = way;
   const then =
     molds.length === 0
-      ? 'their molds hold the others all the same'
-      : `no ${molds.length === 1 ? 'mold' : 'molds'} ${list.format(molds.map(String))} then`;
+      ? 'the other castings keep their molds'
+      : molds.length === 1
+        ? `mold ${molds[0]} is not rammed`
+        : `molds ${list.format(molds.map(String))} are not rammed`;
   return `${castingsOf(way)}: ${then}`;
 }
 
