@@ -83,7 +83,10 @@ export async function dayHeaps(
     const frost = frostOf(heap, station, now, Date.parse(session.at));
     const of_heap = molds.filter(({ heap_id }) => heap_id === id);
     const stock = doseStock(heap, dosingLots(heap, lots));
-    const new_sand_kg = long.policy?.new_sand_kg ?? 0;
+    const policy_kg = long.policy?.new_sand_kg ?? 0;
+    // Sand that was renewed already has its new sand in it.
+    const renewed = plan.notes.some((note) => note.id === renewId(id) && note.done_at);
+    const new_sand_kg = renewed ? 0 : policy_kg;
     known.push({
       id,
       of(hours) {
@@ -94,7 +97,7 @@ export async function dayHeaps(
         };
         const sand = foretellDay(ledger.nature, belief, now, day, stock);
         const first = sand.temperings.find(({ back }) => back === null);
-        const renew = new_sand_kg > 0 || sand.short_kg > 0;
+        const renew = policy_kg > 0 || sand.short_kg > 0;
         // What new sand is added to has to be looked at anew anyway: whether anybody knows it is asked of it as it is.
         const need = renew ? tempered.prescription.need : first?.need;
         return {

@@ -493,6 +493,26 @@ describe('a plan back from a pour day', () => {
     await changeSettings(db, { simulated_weather: true });
   });
 
+  it('sand that is still to be renewed is tempered with the water of its new sand too, and once it was, no more', async () => {
+    const { db } = shed;
+    await amendHeap(db, 1, { policy: { burnt_out_percent: 0, new_sand_kg: 5 } });
+    const { plan } = await planned(2);
+    const dose = async () => {
+      const { steps } = await readSchedule(db, plan.id);
+      const { about, from } = steps.find(({ id }) => id === 'temper:1')!;
+      const own = (await readState(db, 1, from!)).prescription.water_kg;
+      return about.do === 'temper' ? about.water_kg - own : NaN;
+    };
+    // Five kilograms of new sand, with clay for them, want some 150 g more.
+    const more_kg = await dose();
+    expect(more_kg).toBeGreaterThan(0.08);
+    expect(more_kg).toBeLessThan(0.25);
+    await notePlanStep(db, plan.id, { id: 'renew:1', done_at: nowIso() });
+    expect(await dose()).toBeCloseTo(0, 3);
+    await removePlan(db, plan.id);
+    await amendHeap(db, 1, { policy: null });
+  });
+
   it('what the molds and the long view take beyond the stock is ordered', async () => {
     const { db } = shed;
     const of_sand = async () => {
