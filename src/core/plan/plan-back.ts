@@ -264,6 +264,19 @@ function pushedLate(
   goal: string,
   moves: (step: PlanStep) => boolean = () => true
 ): Map<string, Placed> {
+  const { table, mirrored: mirror, back } = backwards(before, last, people, goal);
+  const was = (step: PlanStep): Placed => last.get(step.id) ?? placed.get(step.id)!;
+  const stays = (step: PlanStep) => last.has(step.id) || !moves(step);
+  for (const step of before) if (stays(step)) table.put(step, back(was(step)));
+  for (const step of lastFirst(before, was)) {
+    if (stays(step)) continue;
+    table.put(step, table.firstPlace(mirror(step), was(step).who, table.ready(mirror(step))!)!);
+  }
+  return new Map([...table.placed].map(([id, place]) => [id, back(place)]));
+}
+
+/** The time table seen from the other end, and a step as it is seen from there: it waits for what waits for it. */
+function backwards(before: readonly PlanStep[], last: LastHands, people: People, goal: string) {
   const pour = last.get(goal)!;
   const backward: People = Object.fromEntries(
     Object.entries(people).map(([who, spans]) => [
@@ -271,29 +284,31 @@ function pushedLate(
       mirrored(without(spans, [{ from: pour.from, to: Infinity }]))
     ])
   );
-  const table = new Timetable(backward, -pour.to);
   const behind = new Map<string, { id: string; lag_min: number }[]>(before.map(({ id }) => [id, []]));
   for (const { id: to, after } of before)
     for (const { id, lag_min } of after) behind.get(id)!.push({ id: to, lag_min });
-  const was = (step: PlanStep): Placed => last.get(step.id) ?? placed.get(step.id)!;
-  const back = (place: Placed): Placed => ({ from: -place.to, to: -place.from, who: place.who });
-  const stays = (step: PlanStep) => last.has(step.id) || !moves(step);
-  for (const step of before) if (stays(step)) table.put(step, back(was(step)));
+  const seen = new Map(
+    before.map((step) => [step.id, { ...step, not_before: undefined, after: behind.get(step.id)! }])
+  );
+  return {
+    table: new Timetable(backward, -pour.to),
+    behind,
+    mirrored: (step: PlanStep): PlanStep => seen.get(step.id)!,
+    back: (place: Placed): Placed => ({ from: -place.to, to: -place.from, who: place.who })
+  };
+}
+
+/** Steps from the one that ends last back to the first. */
+function lastFirst(before: readonly PlanStep[], was: (step: PlanStep) => Placed): PlanStep[] {
   const order = new Map(before.map(({ id }, i) => [id, i]));
-  const last_first = [...before].sort(
+  return [...before].sort(
     (a, b) => was(b).to - was(a).to || was(b).from - was(a).from || order.get(b.id)! - order.get(a.id)!
   );
-  for (const step of last_first) {
-    if (stays(step)) continue;
-    const mirror: PlanStep = { ...step, not_before: undefined, after: behind.get(step.id)! };
-    table.put(mirror, table.firstPlace(mirror, was(step).who, table.ready(mirror)!)!);
-  }
-  return new Map([...table.placed].map(([id, place]) => [id, back(place)]));
 }
 
 /**
- * How late each step can begin, ms: with all pushed late together, or alone with what waits for it, where the others stay as
- * they are planned or are done as soon as they can be. Each is a plan that keeps the pour.
+ * How late each step can begin, ms: with all pushed late together, or alone with what waits for it, where the others are done as
+ * soon as they can be. Both are plans that keep the pour.
  */
 function latestBegins(
   before: readonly PlanStep[],
@@ -304,15 +319,36 @@ function latestBegins(
   goal: string
 ): Map<string, number> {
   const together = pushedLate(before, kept, last, people, goal);
+  const alone = latestAlone(before, soonest, last, people, goal);
+  return new Map(before.map(({ id }) => [id, Math.max(together.get(id)!.from, alone.get(id)!)]));
+}
+
+/** How late each can begin, ms, where only it and what waits for it move. */
+function latestAlone(
+  before: readonly PlanStep[],
+  others: ReadonlyMap<string, Placed>,
+  last: LastHands,
+  people: People,
+  goal: string
+): Map<string, number> {
+  const { table, behind, mirrored: mirror, back } = backwards(before, last, people, goal);
+  const was = (step: PlanStep): Placed => last.get(step.id) ?? others.get(step.id)!;
+  for (const step of before) table.put(step, back(was(step)));
+  const last_first = lastFirst(before, was);
   return new Map(
     before.map((step) => {
+      if (last.has(step.id)) return [step.id, was(step).from];
       const with_it = new Set([step.id]);
-      for (const { id, after } of before) if (after.some((wait) => with_it.has(wait.id))) with_it.add(id);
-      const alone = [kept, soonest].map(
-        (others) =>
-          pushedLate(before, others, last, people, goal, ({ id }) => with_it.has(id)).get(step.id)!.from
-      );
-      return [step.id, Math.max(together.get(step.id)!.from, ...alone)];
+      for (const id of with_it) for (const { id: next } of behind.get(id)!) with_it.add(next);
+      const moving = last_first.filter(({ id }) => with_it.has(id) && !last.has(id));
+      const undo = moving.map((each) => table.takeOut(each, table.placed.get(each.id)!));
+      for (const each of moving)
+        undo.push(
+          table.put(each, table.firstPlace(mirror(each), was(each).who, table.ready(mirror(each))!)!)
+        );
+      const latest = back(table.placed.get(step.id)!).from;
+      for (const each of undo.reverse()) each();
+      return [step.id, latest];
     })
   );
 }

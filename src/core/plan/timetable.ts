@@ -91,7 +91,7 @@ export class Timetable {
   }
 
   /** Takes a step out of its place; what is handed back puts it in again. */
-  private takeOut(step: PlanStep, place: Placed): () => void {
+  takeOut(step: PlanStep, place: Placed): () => void {
     const names = namesOf(step, place.who);
     const before = names.map((name) => [name, this.freeOf(name)] as const);
     for (const name of names) this.free.set(name, joined(this.freeOf(name), place));
