@@ -119,6 +119,34 @@ describe('a heap through a casting day', () => {
     expect(foretold(both).short_kg).toBeCloseTo(3 + 0.02 * (THERE + 1), 9);
   });
 
+  it('what is short is renewed before it is tempered, and wants its water too', () => {
+    const water = (...of: Parameters<typeof day>) => foretold(...of).temperings[0]!.water_kg;
+    const made_up = water([mold(1, 1, { sand_kg: THERE + 4 })]);
+    expect(made_up).toBeCloseTo(water([mold(1, 1)], { new_sand_kg: 4 }), 9);
+    expect(made_up).toBeGreaterThan(water([mold(1, 1)]) + 0.05);
+  });
+
+  it('a second round is tempered as a ledger would say that had the same entries', () => {
+    const [first, second] = foretold([mold(1, 1), mold(2, 2)]).temperings;
+    let state = belief;
+    const entry = (ms: number, event: Parameters<typeof advance>[2]['event'], mold_id?: number) => {
+      const at = new Date(ms).toISOString();
+      state = advance(nature, state, { id: ms, at, event, ...(mold_id !== undefined && { mold_id }) });
+    };
+    const [ram, pour, shaken] = [NOW + 49 * HOUR, NOW + 50 * HOUR, NOW + 51 * HOUR];
+    entry(NOW + 33 * HOUR + 60_000, { kind: 'water', kg: first!.water_kg });
+    entry(ram + 60_000, { kind: 'drawn', kg: 15 }, -1);
+    const of = learnedFrom(nature, state);
+    entry(pour + 60_000, KINDS.poured.read({ metal_kg: 1, alloy: 'aluminium' }, of), -1);
+    // A fiftieth of what went out is spilled on its way back.
+    entry(shaken + 60_000, { kind: 'returned', kg: 0.98 * 15, rest_lost: true, weighed: false }, -1);
+    const again = shaken + (1 + second!.back!.cools_min) * 60_000;
+    const { water_kg, binder_kg } = doseOf(standUntil(nature, state, new Date(again).toISOString()), again);
+    expect(first!.binder_kg).toBe(0);
+    expect(second!.binder_kg).toBe(binder_kg);
+    expect(second!.water_kg).toBeCloseTo(water_kg, 2);
+  });
+
   it('a second round is tempered again where it wants the sand of the first, with about what went off as steam', () => {
     const [first, second, ...more] = foretold([mold(1, 1), mold(2, 2)]).temperings;
     expect(more).toEqual([]);

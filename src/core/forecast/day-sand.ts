@@ -4,7 +4,7 @@ import type { LedgerEntry } from '../heap/entry';
 import { KINDS, type Event } from '../heap/kinds';
 import { standUntil } from '../heap/standing';
 import { believedMass, bodiesOf, sandOf, type Belief, type HeapNature } from '../heap/state/belief';
-import { bodyOf, moldKey } from '../heap/state/bodies';
+import { bodyOf, moldKey, outOf } from '../heap/state/bodies';
 import { SHED } from '../heap/state/drying';
 import { learned } from '../heap/state/lessons';
 import { coolingMinutes, sandAfterPour } from '../heat/sand-cools';
@@ -131,7 +131,7 @@ export function foretellDay(
     const metal_kg = shut.reduce((sum, mold) => sum + mold.metal_kg, 0);
     for (const mold of shut)
       happen(
-        KINDS.returned.read({}, { ...context(), out_kg: () => totalMass(inMold(state, mold)) }),
+        KINDS.returned.read({}, { ...context(), out_kg: () => outOf(bodiesOf(state), moldKey(mold.id)) }),
         mold.id
       );
     const sand_c = sandAfterPour(out, metal_kg, day.alloy, here_c);

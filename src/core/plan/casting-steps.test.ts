@@ -180,6 +180,14 @@ describe('the steps of a casting day', () => {
     expect(further / slips).toBeLessThan(0.05);
   });
 
+  it('a mold keeps as long as its sand does', () => {
+    const keeps = castingSteps(facts()).filter(({ keeps_min }) => keeps_min !== undefined);
+    expect(keeps.map(({ id, keeps_min }) => [id, keeps_min])).toEqual([
+      ['ram:1', 1560],
+      ['ram:2', 1560]
+    ]);
+  });
+
   it('a mold that is rammed names its pins, in the reader’s units', () => {
     const words = (way: CastingFacts['molds'][number]['way'], units: 'metric' | 'us') => {
       const { about } = castingSteps(facts({ molds: [mold(1, { way })] })).find(({ id }) => id === 'ram:1')!;

@@ -102,7 +102,7 @@
   {:else}
     <p>By your latest tests nothing has to go in or out: sort, riddle, mull and test it.</p>
   {/if}
-  {#if needs.burnt_kg > 0}<p class="soft small">
+  {#if needs.burnt_kg > 0.005}<p class="soft small">
       {mass(needs.burnt_kg)} of it lies burnt by the heat of the pour, an estimate until it is weighed out.
     </p>{/if}
   {#if !needs.finished}
