@@ -301,6 +301,11 @@ describe('the plan back from a pour', () => {
     // Rammed too late for the evening, and heated later than anybody stays, it waits for the next.
     expect(slip('ram', 11)).toBeGreaterThan(5 * 60);
     expect(slip('heat', 200)).toBeGreaterThan(5 * 60);
+    // Somewhat late they are there still; the next morning nobody is, and it waits for the evening.
+    const pour = [step('pour', 20)];
+    const poured = (hours_late: number) =>
+      planned(planBack(pour, 'pour', noon, week, noon + at(hours_late * 60))).pour_at - noon;
+    expect([poured(0.5), poured(2), poured(3), poured(19)]).toEqual([30, 120, 300, 1740].map(at));
     // Nor is anybody there who is busy.
     const busy = { ada: [{ from: noon, to: noon + at(30) }] };
     expect(planned(planBack(hot, 'pour', noon, week, late, busy)).late_min).toBeGreaterThan(5 * 60 - 60);

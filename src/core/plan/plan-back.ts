@@ -86,7 +86,7 @@ function placedBack(
   if (!found) return { too_long: hopeless(sorted, people, now) };
   let earliest = found.placed.get(goal)!.from;
   // By the hours of the week it comes too late; with all that leads to it done, they are there at the hour that was set.
-  const at_hour = earliest > wanted ? atTheHour(steps, goal, Math.max(wanted, now), time, now) : null;
+  const at_hour = earliest > wanted ? atTheHour(steps, goal, wanted, time, now) : null;
   if (at_hour && at_hour.from < earliest) {
     found = at_hour.found;
     earliest = at_hour.from;
@@ -204,8 +204,10 @@ function atTheHour(
   now: number
 ): { found: NonNullable<ReturnType<typeof earliestPlan>>; from: number } | null {
   const before = leadingTo(steps, goal);
-  let from = wanted;
-  for (let tries = 0; tries < 2; tries++) {
+  // Once that hour is over and the time that they stay too, nobody is there for it any more.
+  const until = wanted + STAYS_MIN * MINUTE_MS;
+  let from = Math.max(wanted, now);
+  for (let tries = 0; tries < 2 && from <= until; tries++) {
     const hands = lastHands(before, goal, new Map(), from, time);
     if (!hands) return null;
     const set = steps.map((step) => {
@@ -229,7 +231,6 @@ function atTheHour(
       const placed = new Map([...found.placed].map(([id, place]) => [id, hands.get(id) ?? place]));
       return { found: { ...found, placed }, from };
     }
-    if (begins > wanted + STAYS_MIN * MINUTE_MS) return null;
     from = begins;
   }
   return null;
