@@ -112,6 +112,8 @@ test('without a server entries wait in the outbox, over a reload of it, and go i
     .then((response) => response.json() as Promise<{ id: number }>);
   await page.goto(`${server.url}/heaps/${heap.id}/log?kind=noted`);
   await ready(page);
+  // What comes after the page is awake (its strips, what is said in passing) is there before the server goes.
+  await page.waitForLoadState('networkidle');
   await server.end();
   await page.getByLabel('Note').fill('First, while nobody was there.');
   await page.getByRole('button', { name: 'Log this entry' }).click();

@@ -50,6 +50,49 @@ describe('simulated weather', () => {
     expect(week.relative_humidity).toBeLessThan(0.95);
     expect(air({ cover: 'lid', exposed_area_m2: 0.1 }, from, from + 7 * 86_400_000)).toEqual(week);
   });
+  it('counts every three hours by how much of them lies within a stay', () => {
+    const day = Date.UTC(2026, 6, 1);
+    const hour = 3_600_000;
+    // As warm as the hour in the middle of its stretch: 1.5, 4.5, 7.5 °C and so on.
+    const station = {
+      ...simulatedStation,
+      at: (time: Date) => ({
+        air_c: (time.getTime() - day) / hour,
+        relative_humidity: 0.6,
+        air_speed_m_s: 1
+      })
+    };
+    const air = airAround(station);
+    const outdoors = { cover: 'lid', exposed_area_m2: 0.1, place: 'outdoors' } as const;
+    const over = (from_h: number, to_h: number) =>
+      air(outdoors, day + from_h * hour, day + to_h * hour).air_c;
+    expect(over(0, 3)).toBeCloseTo(1.5, 9);
+    expect(over(2, 4)).toBeCloseTo((1.5 + 4.5) / 2, 9);
+    expect(over(1, 7)).toBeCloseTo((2 * 1.5 + 3 * 4.5 + 7.5) / 6, 9);
+    expect(over(5, 5)).toBeCloseTo(4.5, 9);
+    // 240 h are 80 stretches; 600 h would be 200, and are 100 of six hours each, with their middles.
+    expect(over(0, 240)).toBeCloseTo(120, 9);
+    expect(over(0, 600)).toBeCloseTo(mean(Array.from({ length: 100 }, (_, i) => 6 * i + 4.5)), 9);
+  });
+  it('a minute more of a stay moves its air by no more than a minute’s worth', () => {
+    const air = airAround(simulatedStation);
+    fc.assert(
+      fc.property(
+        fc.date({ min: new Date('2026-01-01'), max: new Date('2027-01-01'), noInvalidDate: true }),
+        fc.double({ min: 1, max: 20 * 24, noNaN: true }),
+        (from, hours) => {
+          const end = (minutes: number) =>
+            air(
+              { cover: 'lid', exposed_area_m2: 0.1, place: 'outdoors' },
+              from.getTime(),
+              from.getTime() + hours * 3_600_000 + minutes * 60_000
+            ).air_c;
+          // No two hours of a year differ by more than 50 °C.
+          expect(Math.abs(end(1) - end(0))).toBeLessThanOrEqual(50 / (60 * hours) + 1e-9);
+        }
+      )
+    );
+  });
   it('is drier indoors in winter, and windier outdoors, than in the shed', () => {
     const from = Date.UTC(2026, 0, 10);
     const air = airAround(simulatedStation);

@@ -70,7 +70,7 @@ function hash(n: number): number {
 const HOUR_MS = 3_600_000;
 /** Between samples of a long stay. */
 const SAMPLE_HOURS = 3;
-/** A long stay is sampled this often at most, evenly. */
+/** A long stay is sampled this often at most: its stretches grow by twos, and lie on one grid for every stay. */
 const MOST_SAMPLES = 168;
 
 /**
@@ -90,14 +90,19 @@ export function airAround(station: WeatherStation): AirBetween {
     return air;
   };
   return (container, from_ms, to_ms) => {
-    const hours = (to_ms - from_ms) / HOUR_MS;
-    const steps = Math.max(1, Math.min(MOST_SAMPLES, Math.ceil(hours / SAMPLE_HOURS)));
+    // Each stretch counts by how much of it lies within: a minute more moves the mean by a minute's worth.
+    let stretch_ms = SAMPLE_HOURS * HOUR_MS;
+    while ((to_ms - from_ms) / stretch_ms > MOST_SAMPLES) stretch_ms *= 2;
     const sum = { air_c: 0, relative_humidity: 0, air_speed_m_s: 0 };
-    for (let i = 0; i < steps; i++) {
-      const air = sample(from_ms + ((i + 0.5) * (to_ms - from_ms)) / steps);
-      sum.air_c += air.air_c / steps;
-      sum.relative_humidity += air.relative_humidity / steps;
-      sum.air_speed_m_s += air.air_speed_m_s / steps;
+    const first = Math.floor(from_ms / stretch_ms);
+    const last = Math.max(first, Math.ceil(to_ms / stretch_ms) - 1);
+    for (let i = first; i <= last; i++) {
+      const within_ms = Math.min(to_ms, (i + 1) * stretch_ms) - Math.max(from_ms, i * stretch_ms);
+      const share = first === last ? 1 : within_ms / (to_ms - from_ms);
+      const air = sample((i + 0.5) * stretch_ms);
+      sum.air_c += share * air.air_c;
+      sum.relative_humidity += share * air.relative_humidity;
+      sum.air_speed_m_s += share * air.air_speed_m_s;
     }
     return airIn(container.place ?? 'shed', sum);
   };
