@@ -48,10 +48,13 @@ test('a phone signs in by plain http under another name, and everything can be s
   await page.getByRole('button', { name: 'Sign in' }).click();
   await expect(page.getByRole('alert')).toContainText('not the passphrase');
   // The next guess has to wait a moment; then the right one leads to where one wanted to go.
+  const stock = page.getByRole('heading', { level: 1, name: 'Stock' });
   await expect(async () => {
-    await page.getByLabel('Passphrase').fill(PASSPHRASE);
-    await page.getByRole('button', { name: 'Sign in' }).click();
-    await expect(page.getByRole('heading', { level: 1, name: 'Stock' })).toBeVisible({ timeout: 1500 });
+    // Let in already, a little after one looked: there is no passphrase to fill in any more.
+    if (await stock.isVisible()) return;
+    await page.getByLabel('Passphrase').fill(PASSPHRASE, { timeout: 2000 });
+    await page.getByRole('button', { name: 'Sign in' }).click({ timeout: 2000 });
+    await expect(stock).toBeVisible({ timeout: 5000 });
   }).toPass();
   await ready(page);
   await page.goto(`${far}/heaps/new`);
