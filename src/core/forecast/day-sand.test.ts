@@ -57,6 +57,7 @@ const day = (molds: MoldAhead[], rest: Partial<DayAhead> = {}): DayAhead => ({
   molds,
   alloy: 'aluminium',
   new_sand_kg: 0,
+  back: null,
   renew_at: NOW + 30 * HOUR,
   temper_at: new Map([[1, NOW + 33 * HOUR]]),
   ...rest
@@ -178,6 +179,20 @@ describe('a heap through a casting day', () => {
     expect(temperings).toHaveLength(1);
     expect(temperings[0]).toMatchObject({ round: 2 });
     expect(temperings[0]!.back).not.toBeNull();
+  });
+
+  it('sand that came back already is cooled and tempered before the next round, though there is enough of it', () => {
+    const back = { at: NOW, sand_kg: 10, metal_kg: 1 };
+    const [only, ...more] = foretold([mold(1, 2)], { back, temper_at: new Map() }).temperings;
+    expect(more).toEqual([]);
+    expect(only!.round).toBe(2);
+    // 700,980 J stay of a kilogram of aluminium; ten kilograms of sand take some 11.5 kJ/K.
+    const warmer =
+      only!.back!.sand_c -
+      foretold([mold(1, 2)], { back: { ...back, metal_kg: 0 } }).temperings[0]!.back!.sand_c;
+    expect(warmer).toBeGreaterThan(55);
+    expect(warmer).toBeLessThan(68);
+    expect(only!.back!.cools_min).toBeGreaterThan(60);
   });
 
   it('whatever its molds are, short is never less than any round alone wants beyond all there is', () => {

@@ -8,7 +8,7 @@ import { bodyOf, moldKey, outOf } from '../heap/state/bodies';
 import { SHED } from '../heap/state/drying';
 import { learned } from '../heap/state/lessons';
 import { coolingMinutes, sandAfterPour } from '../heat/sand-cools';
-import { composition, plus, totalMass, type Composition } from '../material/composition';
+import { composition, plus, portion, totalMass, type Composition } from '../material/composition';
 import { prescribe, type Need, type StockAtHand } from '../mix/prescription';
 import type { Alloy } from '../reference/alloys';
 import { SAND_COOLS_MIN } from '../reference/plan';
@@ -36,6 +36,8 @@ export interface DayAhead {
   /** New sand that the heap's policy takes before the day, kg, and when. */
   new_sand_kg: number;
   renew_at: number;
+  /** Sand that came back out of the day's molds and was not tempered since; null: none lies so. */
+  back: { at: number; sand_kg: number; metal_kg: number } | null;
   /** When it is tempered for a round; before the first mold of it where nothing is said. */
   temper_at: ReadonlyMap<number, number>;
 }
@@ -138,6 +140,13 @@ export function foretellDay(
     return { sand_c, cools_min: shut.length === 0 ? SAND_COOLS_MIN : coolingMinutes(sand_c, here_c) };
   };
 
+  /** The same of what came back already. */
+  const cameBack = ({ sand_kg, metal_kg }: NonNullable<DayAhead['back']>): NonNullable<Tempering['back']> => {
+    const here_c = air_c(at);
+    const sand_c = sandAfterPour(portion(sandOf(state), sand_kg), metal_kg, day.alloy, here_c);
+    return { sand_c, cools_min: coolingMinutes(sand_c, here_c) };
+  };
+
   renew(Math.max(day.new_sand_kg, short_kg));
   const temperings: Tempering[] = [];
   for (const round of rounds) {
@@ -146,6 +155,10 @@ export function foretellDay(
     if (again.has(round)) {
       const back = shakeOut(day.molds.filter((mold) => mold.round < round));
       const cool_at = at + back.cools_min * 60_000;
+      temperings.push(temper(round, Math.max(cool_at, day.temper_at.get(round) ?? cool_at), back));
+    } else if (round === rounds[0] && day.back) {
+      const back = cameBack(day.back);
+      const cool_at = day.back.at + back.cools_min * 60_000;
       temperings.push(temper(round, Math.max(cool_at, day.temper_at.get(round) ?? cool_at), back));
     } else if (round === rounds[0]) temperings.push(temper(round, day.temper_at.get(round) ?? from, null));
     until(from);

@@ -5,6 +5,10 @@ import type { CastingFacts, MoldFacts } from './casting-facts';
 /** The first pour: the step that a casting day is planned back from. */
 export const POUR = 'pour:1';
 export const pourId = (nth: number): string => `pour:${nth}`;
+/** The first melt is heated by a step of its own; a later one by the step that pours it. */
+export const HEAT = 'heat:1';
+/** The step heats or pours a melt. */
+export const isOfMelt = (id: string): boolean => id === HEAT || id.startsWith('pour:');
 /** The step that pours a mold. */
 export const pouredIn = (
   { melts }: Pick<CastingFacts, 'melts'>,

@@ -2,7 +2,7 @@ import { massText } from '../../quantity/display';
 import { AT_HEAT_MIN, WORK_MIN } from '../../reference/plan';
 import { moldName, toRam } from './casting-facts';
 import { ownBefore } from './day';
-import { POUR, pourId, ramId } from './ids';
+import { HEAT, POUR, pourId, ramId } from './ids';
 import { after, type StepKind, type StepsOf } from './kind';
 
 export type Tools = { do: 'tools' };
@@ -12,7 +12,6 @@ export type Pour = { do: 'pour'; melt: number; molds: number[]; charge_kg: numbe
 
 const TOOLS = 'tools';
 const METAL = 'metal';
-const HEAT = 'heat:1';
 
 // Once all is poured nothing of it is wanted any more.
 export const toolsSteps: StepsOf<Tools> = ({ melts }) =>

@@ -14,6 +14,7 @@ import type { HeapState } from '$lib/schema/heap-state';
 import type { Database } from '../database/database';
 import { handbookAir } from '../device/weather-station';
 import { stationOf } from '../heap/air';
+import type { LedgerEntry } from '$core/heap/entry';
 import { beliefAt, entriesOf } from '../heap/heap-ledger';
 import { doseStock, dosingLots, readStates } from '../heap/heap-state';
 import { heapRow, listHeaps, type HeapRecord } from '../heap/heaps';
@@ -79,7 +80,7 @@ export async function dayHeaps(
     const ledger = await ledgerFor(db, await heapRow(db, id));
     const belief = beliefAt(ledger, new Date(now).toISOString());
     const long = await readLongView(db, id);
-    const back_at = await leftToPutRight(db, id, session, shaken);
+    const left = leftToPutRight(entriesOf(ledger), id, session, shaken);
     const frost = frostOf(heap, station, now, Date.parse(session.at));
     const of_heap = molds.filter(({ heap_id }) => heap_id === id);
     const stock = doseStock(heap, dosingLots(heap, lots));
@@ -93,7 +94,8 @@ export async function dayHeaps(
         const day: DayAhead = {
           ...hoursOf(id, of_heap, melts, Date.parse(session.at), hours, now),
           alloy: plan.metal,
-          new_sand_kg
+          new_sand_kg,
+          back: left?.untempered ? left : null
         };
         const sand = foretellDay(ledger.nature, belief, now, day, stock);
         const first = sand.temperings.find(({ back }) => back === null);
@@ -116,7 +118,7 @@ export async function dayHeaps(
                 back ? [{ ...each, ...back }] : []
               ),
               cools_min: sand.cools_min,
-              back_at,
+              back_at: left?.at ?? null,
               ...frost
             }
           ],
@@ -206,20 +208,37 @@ function toBuy(
   });
 }
 
-/** When sand of some molds last came back to a heap, ms; null where none did, or it was put right since. */
-async function leftToPutRight(
-  db: Database,
+/** Entries that temper a heap anew: after them what came back is in the sand that is known. */
+const TEMPERS: ReadonlySet<string> = new Set(['water', 'dried', 'mixed']);
+
+/** Sand of some molds that came back to a heap, when the last of it did, and with it the metal that lay in it. */
+interface CameBack {
+  at: number;
+  sand_kg: number;
+  metal_kg: number;
+  /** Neither water went in since, nor was it dried off. */
+  untempered: boolean;
+}
+
+/** What came back of some molds; null where none did, or it was put right since. */
+function leftToPutRight(
+  entries: readonly LedgerEntry[],
   heap_id: number,
   { sand }: SessionRecord,
   shaken: readonly { id: number }[]
-): Promise<number | null> {
-  const entries = entriesOf(await ledgerFor(db, await heapRow(db, heap_id)));
-  const back = entries.findLast(
-    ({ event, mold_id }) => event.kind === 'returned' && shaken.some(({ id }) => id === mold_id)
-  );
+): CameBack | null {
+  const of_day = entries.filter(({ mold_id }) => shaken.some(({ id }) => id === mold_id));
+  const back = of_day.findLast(({ event }) => event.kind === 'returned');
   if (!back) return null;
   const begun = sand[String(heap_id)]?.begun_at;
-  return begun && begun > back.at ? null : Date.parse(back.at);
+  if (begun && begun > back.at) return null;
+  const sum = (of: (entry: LedgerEntry) => number) => of_day.reduce((all, entry) => all + of(entry), 0);
+  return {
+    at: Date.parse(back.at),
+    sand_kg: sum(({ event }) => (event.kind === 'returned' ? event.kg : 0)),
+    metal_kg: sum(({ event }) => (event.kind === 'poured' ? (event.metal_kg ?? 0) : 0)),
+    untempered: !entries.some(({ at, event }) => at > back.at && TEMPERS.has(event.kind))
+  };
 }
 
 /** Whether frost is forecast for where a heap stands before the day, and whether anybody can tell. */

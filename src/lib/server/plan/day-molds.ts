@@ -52,10 +52,12 @@ export function moldsOf(plan: PlanRecord, session: SessionRecord): MoldInPlan[] 
       poured: false,
       opens_at: null
     }));
-  const used = new Map<number, number>();
+  // One that was shaken out had its round too: what is rammed in its flask now is the next.
+  const rammed_once = session.molds.filter(({ state }) => state !== 'broken');
   return standing.map((mold) => {
-    const round = mold.flask_id === null ? 1 : (used.get(mold.flask_id) ?? 0) + 1;
-    if (mold.flask_id !== null) used.set(mold.flask_id, round);
+    const before = rammed_once.slice(0, rammed_once.indexOf(mold));
+    const round =
+      mold.flask_id === null ? 1 : before.filter(({ flask_id }) => flask_id === mold.flask_id).length + 1;
     return {
       number: session.molds.indexOf(mold) + 1,
       mold_id: mold.id,

@@ -13,7 +13,7 @@ import { newHeapTest } from '../testing/moisture-test';
 import { createMember, amendMember } from '../member/members';
 import { putOnCoat, takeOffCoat } from '../pattern/coats';
 import { amendPattern, listPatterns, readPattern } from '../pattern/patterns';
-import { createSession, readSession } from '../session/sessions';
+import { createMold, createSession, readSession } from '../session/sessions';
 import { listLots } from '../stock/stock';
 import { demoDatabase } from '../demo/demo-database';
 import { readCalendarFile } from '../calendar/busy';
@@ -383,6 +383,62 @@ describe('a plan back from a pour day', () => {
     });
     expect(bag.active_percent.value).toBeLessThan(95);
     expect(entered).toMatchObject({ binder_kg: (items[0] as unknown as { kg: number }).kg });
+  });
+
+  it('once the first round is shaken out its sand is cooled and tempered, and the second rammed, heated and poured', async () => {
+    const { db } = shed;
+    const heap = await createHeap(db, { name: 'Turn heap', system: 'water', binder: 'sodium-bentonite' });
+    const hoursAgo = (hours: number) => new Date(nowMs() - hours * 3_600_000).toISOString();
+    await appendEntry(db, heap.id, {
+      kind: 'bought',
+      at: hoursAgo(9),
+      kg: 40,
+      moisture_percent: 3.2,
+      active_clay_percent: 8
+    });
+    const plan = await plannedOf(heap.id);
+    const { molds } = await setOutMolds(db, plan.id);
+    const { molds: day } = await readSession(db, plan.session_id);
+    const { flask_id, patterns, backing_heap_id } = day[0]!;
+    await createMold(db, plan.session_id, {
+      flask_id: flask_id!,
+      patterns: patterns.map((each) => ({ ...each })),
+      backing_heap_id,
+      metal: 'aluminium'
+    });
+    const common = { session_id: plan.session_id, mold_id: molds[0]!, confirmed: true };
+    await appendEntry(db, heap.id, { kind: 'drawn', at: hoursAgo(3), kg: 12, ...common });
+    await appendEntry(db, heap.id, {
+      kind: 'poured',
+      at: hoursAgo(2),
+      metal_kg: 1.4,
+      alloy: 'aluminium',
+      ...common
+    });
+    await appendEntry(db, heap.id, { kind: 'returned', at: hoursAgo(0.1), ...common });
+    await db.tables.molds.update({ state: 'shaken-out' }, { where: { id: molds[0]! } });
+    for (const id of [`temper:${heap.id}`, 'tools', 'metal', 'heat:1', 'pour:1'])
+      await notePlanStep(db, plan.id, { id, done_at: hoursAgo(2) }).catch(() => undefined);
+    const [cool, temper] = [`cool:${heap.id}:2`, `temper:${heap.id}:2`];
+    const { steps } = await readSchedule(db, plan.id, nowMs() + 60_000);
+    const left = steps.filter(({ done_at }) => done_at === null);
+    const at = (id: string) => left.find((each) => each.id === id)!;
+    expect(left.map(({ id }) => id)).toEqual(
+      expect.arrayContaining([cool, temper, 'ram:2', 'heat:1', 'pour:1'])
+    );
+    const { about } = at(cool);
+    const cools_min = about.do === 'cool' ? about.cools_min : NaN;
+    expect(cools_min).toBeGreaterThan(30);
+    const lies = (Date.parse(at(temper).from!) - Date.parse(at(cool).to!)) / 60_000;
+    expect(lies).toBeGreaterThanOrEqual(cools_min - 1);
+    expect(at('ram:2').from! > at(temper).to!).toBe(true);
+    expect(at('pour:1').from! >= at('ram:2').to!).toBe(true);
+    // Tempered by its own page, it is not asked for again.
+    await appendEntry(db, heap.id, { kind: 'water', at: nowIso(), kg: 0.1, confirmed: true });
+    const after = (await readSchedule(db, plan.id, nowMs() + 120_000)).steps.map(({ id }) => id);
+    expect(after.some((id) => id.startsWith('cool:'))).toBe(false);
+    expect(after).toContain('ram:2');
+    await removePlan(db, plan.id);
   });
 
   it('sand that came back out of a mold waits to be put right, until that is begun', async () => {

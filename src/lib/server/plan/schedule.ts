@@ -2,7 +2,7 @@ import type { LeftOut, ScheduledStep, Slip } from '$lib/schema/plan';
 import { nowIso, nowMs } from '$core/time/now';
 import type { CastingFacts } from '$core/plan/steps/casting-facts';
 import { castingSteps, stepsLeft, type CastingStep, type StepNote } from '$core/plan/casting-steps';
-import { POUR } from '$core/plan/steps/ids';
+import { POUR, isOfMelt } from '$core/plan/steps/ids';
 import { REST_MIN } from '$core/reference/rest';
 import { planBack, type NoPlan, type Plan } from '$core/plan/plan-back';
 import { whenItSlips } from '$core/plan/slips';
@@ -77,11 +77,18 @@ async function worked(db: Database, id: number, now: number): Promise<Worked> {
   const plan = await readPlan(db, id);
   const session = await readSession(db, plan.session_id);
   const put_on = coatsPutOn(plan, await listPatterns(db));
-  // What is found done stands for what was noted of the step before.
-  const notes = [...plan.notes.filter(({ id: of }) => put_on.every((each) => each.id !== of)), ...put_on];
+  // Once some molds are poured the melts are those of the others, from one again: what was ticked was of those before.
+  const pouring = session.molds.some(({ state }) => state === 'poured' || state === 'shaken-out');
+  const stale = (of: string) => pouring && isOfMelt(of);
+  const notes = [
+    // What is found done stands for what was noted of the step before.
+    ...plan.notes.filter(({ id: of }) => !stale(of) && put_on.every((each) => each.id !== of)),
+    ...put_on
+  ];
   const factsAt = await planFacts(db, plan, now);
   const overnight = factsAt();
-  const wanted = Date.parse(session.at);
+  // In the middle of the day what is left is done from now on.
+  const wanted = pouring ? Math.max(now, Date.parse(session.at)) : Date.parse(session.at);
   const until = Math.max(now, wanted) + AHEAD_DAYS * 86_400_000;
   const time = await peoplesTime(db, overnight.people, session.zone, now, until);
   const by = (facts: CastingFacts): Worked => {
