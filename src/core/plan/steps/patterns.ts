@@ -37,7 +37,7 @@ function readyFor(pattern: Pattern, nth: number): Wait[] {
     : [after(sandingId(pattern.id, nth - 1))];
 }
 
-/** When a pattern that gets no more coats is dry, ms; null where one is to come, or it never had any. */
+/** When a pattern that gets no more coats is dry, ms; null where one is to come. */
 export function dryAt({ patterns }: CastingFacts, pattern_id: number): number | null {
   const pattern = patterns.find(({ id }) => id === pattern_id);
   return pattern && pattern.coats.length === 0 ? pattern.dry_at : null;

@@ -59,11 +59,10 @@ export async function dayHeaps(
   now: number
 ): Promise<(hours?: StepHours) => DayHeaps> {
   const usual_temper = Math.max(now, Date.parse(session.at) - TEMPERED_BEFORE_H * HOUR_MS);
-  const [heaps, lots, station, states, at_temper] = await Promise.all([
+  const [heaps, lots, station, at_temper] = await Promise.all([
     listHeaps(db),
     listLots(db),
     stationOf(db),
-    readStates(db, new Date(now).toISOString()),
     readStates(db, new Date(usual_temper).toISOString())
   ]);
   // Of molds that were shaken out the sand is still to be put right.
@@ -72,11 +71,11 @@ export async function dayHeaps(
     ...molds.map(({ heap_id }) => heap_id),
     ...shaken.map((mold) => mold.backing_heap_id)
   ]);
-  const known: { id: number; of: (hours: StepHours) => DayHeaps }[] = [];
+  const known: ((hours: StepHours) => DayHeaps)[] = [];
   for (const id of ids) {
     const heap = heaps.find((each) => each.id === id);
     const tempered = at_temper.get(id)?.state;
-    if (!heap || !states.get(id)?.state || !tempered) continue;
+    if (!heap || !tempered) continue;
     const ledger = await ledgerFor(db, await heapRow(db, id));
     const belief = beliefAt(ledger, new Date(now).toISOString());
     const long = await readLongView(db, id);
@@ -88,47 +87,44 @@ export async function dayHeaps(
     // Sand that was renewed already has its new sand in it.
     const renewed = plan.notes.some((note) => note.id === renewId(id) && note.done_at);
     const new_sand_kg = renewed ? 0 : policy_kg;
-    known.push({
-      id,
-      of(hours) {
-        const day: DayAhead = {
-          ...hoursOf(id, of_heap, melts, Date.parse(session.at), hours, now),
-          alloy: plan.metal,
-          new_sand_kg,
-          back: left?.untempered ? left : null
-        };
-        const sand = foretellDay(ledger.nature, belief, now, day, stock);
-        const first = sand.temperings.find(({ back }) => back === null);
-        const renew = policy_kg > 0 || sand.short_kg > 0;
-        // What new sand is added to has to be looked at anew anyway: whether anybody knows it is asked of it as it is.
-        const need = renew ? tempered.prescription.need : first?.need;
-        return {
-          heaps: [
-            {
-              id,
-              name: heap.name,
-              keeps_h: RAMMED_KEEPS_H[ledger.nature.system],
-              water_kg: first?.water_kg ?? 0,
-              binder_kg: first?.binder_kg ?? 0,
-              dry_off_kg: first?.dry_off_kg ?? 0,
-              unknown: need === 'test',
-              renew,
-              short_kg: sand.short_kg,
-              again: sand.temperings.flatMap(({ need: _, back, ...each }) =>
-                back ? [{ ...each, ...back }] : []
-              ),
-              cools_min: sand.cools_min,
-              back_at: left?.at ?? null,
-              ...frost
-            }
-          ],
-          buy: toBuy(id, tempered, sand.short_kg, long, lots, plan.delivery_days ?? DELIVERY_DAYS)
-        };
-      }
+    known.push((hours) => {
+      const day: DayAhead = {
+        ...hoursOf(id, of_heap, melts, Date.parse(session.at), hours, now),
+        alloy: plan.metal,
+        new_sand_kg,
+        back: left?.untempered ? left : null
+      };
+      const sand = foretellDay(ledger.nature, belief, now, day, stock);
+      const first = sand.temperings.find(({ back }) => back === null);
+      const renew = policy_kg > 0 || sand.short_kg > 0;
+      // What new sand is added to has to be looked at anew anyway: whether anybody knows it is asked of it as it is.
+      const need = renew ? tempered.prescription.need : first?.need;
+      return {
+        heaps: [
+          {
+            id,
+            name: heap.name,
+            keeps_h: RAMMED_KEEPS_H[ledger.nature.system],
+            water_kg: first?.water_kg ?? 0,
+            binder_kg: first?.binder_kg ?? 0,
+            dry_off_kg: first?.dry_off_kg ?? 0,
+            unknown: need === 'test',
+            renew,
+            short_kg: sand.short_kg,
+            again: sand.temperings.flatMap(({ need: _, back, ...each }) =>
+              back ? [{ ...each, ...back }] : []
+            ),
+            cools_min: sand.cools_min,
+            back_at: left?.at ?? null,
+            ...frost
+          }
+        ],
+        buy: toBuy(id, tempered, sand.short_kg, long, lots, plan.delivery_days ?? DELIVERY_DAYS)
+      };
     });
   }
   return (hours = new Map()) => {
-    const found = known.map(({ of }) => of(hours));
+    const found = known.map((of) => of(hours));
     return { heaps: found.flatMap((each) => each.heaps), buy: found.flatMap(({ buy }) => buy) };
   };
 }
