@@ -107,8 +107,12 @@ export function bestTest(worth: readonly TestWorth[], belief: Belief): TestWorth
 /** A test is said on the ticket where it takes off this share of the doubt, and the doubt is this large. */
 const WORTH_WEIGHING_SHARE = 0.08;
 const WORTH_WEIGHING_MOISTURE = 0.002;
-const WORTH_TESTING_CLAY_SHARE = 0.15;
-const WORTH_TESTING_CLAY_MOISTURE = 0.0025;
+/**
+ * From the rough trial: at 0.15 a bag a third stronger than its label was found in 68 % of heaps within four sessions, at
+ * 0.08 in 82 %, and all water at once lands at .44 instead of .46; 82 % of heaps are asked for one test instead of 65 %.
+ */
+const WORTH_TESTING_CLAY_SHARE = 0.08;
+const WORTH_TESTING_CLAY_MOISTURE = 0.002;
 
 /**
  * Whether a sample should be dried and weighed before the water goes in.

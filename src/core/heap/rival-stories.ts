@@ -57,7 +57,7 @@ const GONE_SHARE_SD = 0.07;
 /** A gain from which on one is named. */
 const NAMED_FROM: Readonly<Record<Suspect, number>> = {
   'less-clay': 2,
-  'more-clay': 1.5,
+  'more-clay': 1.25,
   'sand-gone': 3,
   'stood-open': 3
 };
