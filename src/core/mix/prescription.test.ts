@@ -252,6 +252,22 @@ describe('prescribe', () => {
     const looked = prescribe({ ...unseen, seen: true, latest_squeeze: { grade: 2 } }, stock());
     expect(looked.reason).not.toContain('Nobody has looked');
   });
+  it('puts no water into likely sand that a hand found good or soft, and a splash where it found it short', () => {
+    const likely = (grade: number | null) =>
+      prescribe(
+        {
+          ...knownExactly('water', targets, heap(0.08, 0.03)),
+          verdict: 'probably-in-temper',
+          off_aim_sd: 0.003,
+          latest_squeeze: grade === null ? null : { grade }
+        },
+        stock()
+      );
+    for (const grade of [3, 4, 5]) expect(likely(grade)).toMatchObject({ need: 'nothing', water_kg: 0 });
+    for (const grade of [null, 1, 2]) expect(likely(grade)).toMatchObject({ need: 'water' });
+    expect(likely(2).reason).toContain('the squeeze says short');
+    expect(likely(null).reason).toContain('only if that says short');
+  });
   it('mends lifeless sand with fines, or with clay where it has those, never with water', () => {
     const lifeless = (sand: Composition) =>
       prescribe({ ...knownExactly('water', targets, sand), verdict: 'lifeless' }, stock());

@@ -314,13 +314,19 @@ function forWater(patient: Patient, stock: StockAtHand, climate: Climate): Presc
     }
     default: {
       const window = temperWindow(targets, sand);
-      const held_by_hand = patient.latest_squeeze?.grade === 3;
+      const grade = patient.latest_squeeze?.grade ?? null;
+      // A hand that found it good, or soft, is not talked into water.
+      const held_by_hand = grade !== null && grade >= 3;
       if (verdict === 'probably-in-temper' && !held_by_hand && water_kg > LEAST_SPLASH * total)
         return finish(sand, stock, {
           ...base,
           need: 'water',
           water_kg,
-          reason: `It stands in its window of ${pc(window.min)} to ${pc(window.max)} more likely than not, on the dry side: squeeze it, and only if that says short, a splash.`
+          reason: `It stands in its window of ${pc(window.min)} to ${pc(window.max)} more likely than not, on the dry side${
+            grade === null
+              ? ': squeeze it, and only if that says short, a splash.'
+              : ', and the squeeze says short: one splash, mull, and squeeze again.'
+          }`
         });
       return {
         ...base,

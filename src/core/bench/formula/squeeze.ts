@@ -20,6 +20,9 @@ export interface SqueezeResult {
   /** Whether the squeeze says anything of the water: a lifeless sand does not. */
   tells_water: boolean;
   suspects: Suspect[];
+  /** What the hand found, in a word or two. */
+  finding: string;
+  /** The same, and what that alone would want: who knows more of the sand than this squeeze weighs it with the rest. */
   advice: string;
 }
 
@@ -93,7 +96,8 @@ function waterSqueeze({ holds, shrinks, breaks, palm, prints }: SqueezeReading):
       5,
       1.45,
       ['water'],
-      'Wet: do not pour on this. Add dry mix, or spread it and let it dry off.'
+      'Wet',
+      'do not pour on this. Add dry mix, or spread it and let it dry off.'
     );
   }
   if (moist && !shrinks && (!holds || breaks === 'crumbles')) {
@@ -102,20 +106,22 @@ function waterSqueeze({ holds, shrinks, breaks, palm, prints }: SqueezeReading):
         2,
         1,
         ['fines', 'binder'],
-        'Moist but lifeless: it lacks fines or clay, not water. Adding water only makes mud of it.'
+        'Moist but lifeless',
+        'it lacks fines or clay, not water. Adding water only makes mud of it.'
       ),
       tells_water: false
     };
   }
   if (!holds) {
-    return result(1, 0.6, ['water'], 'Dry: add water in splashes, mull, and squeeze again.');
+    return result(1, 0.6, ['water'], 'Dry', 'add water in splashes, mull, and squeeze again.');
   }
   if (palm === 'smeared') {
     return result(
       5,
       1.45,
       ['water'],
-      'Wet: do not pour on this. Add dry mix, or spread it and let it dry off.'
+      'Wet',
+      'do not pour on this. Add dry mix, or spread it and let it dry off.'
     );
   }
   if (breaks === 'bends' || palm === 'film') {
@@ -124,33 +130,36 @@ function waterSqueeze({ holds, shrinks, breaks, palm, prints }: SqueezeReading):
       4,
       both ? 1.25 : 1.15,
       ['water'],
-      'Soft: a little too wet. Cut it over in the air, or add a little dry mix.'
+      'Soft',
+      'a little too wet. Cut it over in the air, or add a little dry mix.'
     );
   }
   if (breaks === 'crumbles') {
     return shrinks
-      ? result(2, 0.8, ['water'], 'Short of water: add the next splash, mull, and squeeze again.')
+      ? result(2, 0.8, ['water'], 'Short of water', 'add the next splash, mull, and squeeze again.')
       : result(
           2,
           0.8,
           ['water', 'binder'],
-          'Short: a splash first; if it still crumbles when moist, it wants clay.'
+          'Short',
+          'a splash first; if it still crumbles when moist, it wants clay.'
         );
   }
   if (breaks === 'ragged') {
     return prints === 'sharp'
-      ? result(3, 0.92, [], 'Nearly there: good to ram, on the dry side.')
-      : result(2, 0.85, ['water'], 'A little short: one small splash, mull, and squeeze again.');
+      ? result(3, 0.92, [], 'Nearly there', 'good to ram, on the dry side.')
+      : result(2, 0.85, ['water'], 'A little short', 'one small splash, mull, and squeeze again.');
   }
   if (prints === 'none') {
     return result(
       2,
       0.85,
       ['water', 'fines'],
-      'It breaks well but takes no prints: a small splash, and riddle it finer.'
+      'It breaks well but takes no prints',
+      'a small splash, and riddle it finer.'
     );
   }
-  return result(3, prints === 'sharp' ? 1 : 1.04, [], 'At temper: ram it.');
+  return result(3, prints === 'sharp' ? 1 : 1.04, [], 'At temper', 'ram it.');
 }
 
 function oilSqueeze({ holds, breaks, palm, prints }: SqueezeReading): SqueezeResult {
@@ -158,39 +167,43 @@ function oilSqueeze({ holds, breaks, palm, prints }: SqueezeReading): SqueezeRes
     grade: SqueezeResult['grade'],
     factor: number,
     suspects: Suspect[],
-    advice: string
+    finding: string,
+    remedy: string
   ): SqueezeResult => ({
-    ...result(grade, factor, suspects, advice),
+    ...result(grade, factor, suspects, finding, remedy),
     tells_water: false
   });
   if (palm === 'smeared')
-    return told(5, 1.45, ['oil'], 'Too oily: add dry fine sand and organoclay; it will smoke and gas.');
+    return told(5, 1.45, ['oil'], 'Too oily', 'add dry fine sand and organoclay; it will smoke and gas.');
   if (!holds)
     return told(
       1,
       0.6,
       ['burnt-grains', 'oil'],
-      'It will not hold: cut out the black sand first, then add oil.'
+      'It will not hold',
+      'cut out the black sand first, then add oil.'
     );
   if (breaks === 'crumbles')
-    return told(2, 0.8, ['oil', 'binder'], 'Short: 0.3 parts of oil, mull long, and squeeze again.');
-  if (breaks === 'bends') return told(4, 1.2, ['oil'], 'Soft: a little dry sand and organoclay.');
+    return told(2, 0.8, ['oil', 'binder'], 'Short', '0.3 parts of oil, mull long, and squeeze again.');
+  if (breaks === 'bends') return told(4, 1.2, ['oil'], 'Soft', 'a little dry sand and organoclay.');
   if (breaks === 'ragged' && prints !== 'sharp') {
     return told(
       2,
       0.85,
       ['burnt-grains'],
-      'Burnt grains in it break the edge: sort out the black sand and mull again.'
+      'Burnt grains in it break the edge',
+      'sort out the black sand and mull again.'
     );
   }
-  return told(3, 1, [], 'Good: ram it.');
+  return told(3, 1, [], 'Good', 'ram it.');
 }
 
 function result(
   grade: SqueezeResult['grade'],
   temper_factor: number,
   suspects: Suspect[],
-  advice: string
+  finding: string,
+  remedy: string
 ): SqueezeResult {
-  return { grade, temper_factor, tells_water: true, suspects, advice };
+  return { grade, temper_factor, tells_water: true, suspects, finding, advice: `${finding}: ${remedy}` };
 }

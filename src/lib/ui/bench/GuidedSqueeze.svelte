@@ -193,7 +193,14 @@
             <p class="grade">
               {said}
             </p>
-            <p>{answer.advice}</p>
+            {#if lifeless || answer.grade === 5}
+              <p>{answer.advice}</p>
+            {:else}
+              <p>
+                {answer.finding}. That is one hand: log it, and the page of {subject.name} weighs it with everything
+                else and says what to do.
+              </p>
+            {/if}
             {#if answer.tells_water}
               <p class="soft small">
                 {GRADE_TELLS[answer.grade]} It tells between which limits the temper lies, and squeezes of the same

@@ -26,7 +26,12 @@
       <p class="small">{now.prescription.reason}</p>
       {#if heap.system === 'oil'}<Caution name="oil" />{/if}
       {#if now.latest_squeeze?.grade !== 3}
-        <a class="quiet" href="/heaps/{heap.id}/test/squeeze">Squeeze it before you ram</a>
+        {#if now.latest_squeeze?.grade === 4}
+          <p class="small">The hand found it soft: cut it over in the air, and squeeze it again.</p>
+        {/if}
+        <a class="quiet" href="/heaps/{heap.id}/test/squeeze"
+          >{now.latest_squeeze ? 'Squeeze it again' : 'Squeeze it before you ram'}</a
+        >
       {/if}
     </Ticket>
   {:else if need === 'fines-or-clay'}

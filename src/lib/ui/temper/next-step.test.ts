@@ -39,9 +39,15 @@ describe('nextStep', () => {
     const nothing = { need: 'nothing' } as const;
     const look = (grade: number | null) => ({ latest_squeeze: { grade } as HeapState['latest_look'] });
     expect(nextStep(state(nothing, look(3)), 'metric', false)).toBe('Ready to ram');
-    expect(nextStep(state(nothing, look(2)), 'metric', false)).toBe('Ready to ram; squeeze it first');
+    expect(nextStep(state(nothing, look(2)), 'metric', false)).toBe('Ready to ram; squeeze it again');
+    expect(nextStep(state(nothing, look(4)), 'metric', false)).toBe('Cut it over, and squeeze again');
+    const likely = state(nothing, { verdict: 'probably-in-temper', ...look(3) });
+    expect(nextStep(likely, 'metric', false)).toBe('Likely ready to ram');
     const probably = state({ need: 'water', water_kg: 0.1 }, { verdict: 'probably-in-temper' });
     expect(nextStep(probably, 'metric', false)).toBe('Likely ready; squeeze it first');
+    expect(nextStep({ ...probably, ...look(2) } as HeapState, 'metric', false)).toBe(
+      'One splash, then squeeze again'
+    );
   });
   it('of sand that nobody looked at is a look, and of a lifeless one fines or clay', () => {
     expect(nextStep(state({ need: 'test' }), 'metric', false)).toBe('Squeeze it: nobody has yet');

@@ -10,9 +10,8 @@ export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): st
     case 'sand':
       return 'Mix the first batch';
     case 'water':
-      return state.verdict === 'probably-in-temper'
-        ? 'Likely ready; squeeze it first'
-        : `Add ${mass(water_kg)} of water`;
+      if (state.verdict !== 'probably-in-temper') return `Add ${mass(water_kg)} of water`;
+      return state.latest_squeeze ? 'One splash, then squeeze again' : 'Likely ready; squeeze it first';
     case 'clay-and-water':
       if (!(binder_kg > 0)) return 'Wants more clay';
       return water_kg > 0
@@ -38,8 +37,13 @@ export function nextStep(state: HeapState, system: UnitSystem, oil: boolean): st
       return state.latest_look ? 'Squeeze it again' : 'Squeeze it: nobody has yet';
     case 'fines-or-clay':
       return fines_kg > 0 ? `Riddle in ${mass(fines_kg)} of fines` : `Mix in ${mass(binder_kg)} of clay`;
-    case 'nothing':
-      if (state.verdict !== 'in-temper') return 'Likely ready; squeeze it first';
-      return oil || state.latest_squeeze?.grade === 3 ? 'Ready to ram' : 'Ready to ram; squeeze it first';
+    case 'nothing': {
+      const ready = state.verdict === 'in-temper' ? 'Ready to ram' : 'Likely ready to ram';
+      const { grade } = state.latest_squeeze ?? {};
+      if (grade === 4) return 'Cut it over, and squeeze again';
+      return grade === 3 || (oil && state.verdict === 'in-temper')
+        ? ready
+        : `${ready}; squeeze it ${grade ? 'again' : 'first'}`;
+    }
   }
 }
