@@ -21,6 +21,7 @@ export const LAYERS = {
     'core/bench/formula',
     'core/bench/tests',
     'core/judge',
+    'core/trial',
     'core/bench',
     'core/bench/testing',
     'core/heap/state',
