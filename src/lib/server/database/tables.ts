@@ -19,6 +19,9 @@ import type { SandPlan } from '$lib/schema/recondition';
 import type { MoldLayout } from '$lib/schema/session';
 import type { MoldState } from '$core/session/mold-life';
 import type { SessionStage } from '$core/session/session-life';
+import type { Outcome } from '$core/trial/answer';
+import type { TrialWay } from '$core/trial/lot';
+import type { TrialMold } from '$lib/schema/trial';
 import type { Cause, DefectName } from '$core/reference/defects';
 import type { Seen } from '$core/judge/day-record';
 import type { GivenPolicy } from '$lib/schema/heap';
@@ -254,6 +257,29 @@ export interface AlloyRow extends Model<InferAttributes<AlloyRow>, InferCreation
   removed_at: CreationOptional<string | null>;
 }
 
+export interface TrialRow extends Model<InferAttributes<TrialRow>, InferCreationAttributes<TrialRow>> {
+  id: CreationOptional<number>;
+  name: string;
+  heap_id: number | null;
+  as_now: string;
+  otherwise: string;
+  hold: string | null;
+  outcome: Outcome;
+  defect: DefectName | null;
+  unit: string | null;
+  better: 'lower' | 'higher';
+  worth: number;
+  scatter: number;
+  pairs: number;
+  lot: TrialWay[];
+  molds: TrialMold[];
+  ended_at: CreationOptional<string | null>;
+  /** Rises with every change to it. */
+  version: CreationOptional<number>;
+  created_at: string;
+  removed_at: CreationOptional<string | null>;
+}
+
 export interface CastingRow extends Model<InferAttributes<CastingRow>, InferCreationAttributes<CastingRow>> {
   id: CreationOptional<number>;
   session_id: number;
@@ -418,6 +444,7 @@ export interface Tables {
   molds: ModelStatic<MoldRow>;
   alloys: ModelStatic<AlloyRow>;
   castings: ModelStatic<CastingRow>;
+  trials: ModelStatic<TrialRow>;
   flasks: ModelStatic<FlaskRow>;
   files: ModelStatic<FileRow>;
   meshes: ModelStatic<MeshRow>;
@@ -703,6 +730,31 @@ export function defineTables(sequelize: Sequelize): Tables {
         removed_at: maybeWords()
       },
       counted('alloys')
+    ),
+    trials: sequelize.define<TrialRow>(
+      'trial',
+      {
+        id: key(),
+        name: words(),
+        heap_id: maybeCount(),
+        as_now: words(),
+        otherwise: words(),
+        hold: maybeWords(),
+        outcome: choice(),
+        defect: maybeChoice(),
+        unit: maybeWords(),
+        better: choice(),
+        worth: figure(),
+        scatter: figure(),
+        pairs: count(),
+        lot: json(),
+        molds: json(),
+        ended_at: maybeWords(),
+        version: version(),
+        created_at: words(),
+        removed_at: maybeWords()
+      },
+      counted('trials')
     ),
     castings: sequelize.define<CastingRow>(
       'casting',

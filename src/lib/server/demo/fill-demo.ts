@@ -1,3 +1,4 @@
+import { askTheSand } from './asked';
 import { dayIn, timeOn } from '$core/time/day';
 import { newFlask } from '$lib/schema/flask';
 import { newMember } from '$lib/schema/session';
@@ -39,6 +40,7 @@ export async function fillDemo(db: Database, today: Date): Promise<void> {
   await fillInheritedSand(db, daysAgo, members, patterns);
   await ownAlloy(db);
   await castingDays(db, daysAgo, members, patterns);
+  await askTheSand(db);
   const next = await nextCastingDay(db, today, members);
   await planMolds(db, next, patterns);
   await planIt(db, next, patterns);

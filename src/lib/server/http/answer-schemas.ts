@@ -138,6 +138,38 @@ export const ANSWER_SCHEMAS: Record<string, Json> = {
     created_at: time,
     version: whole
   }),
+  Trial: record({
+    id: whole,
+    name: string,
+    heap_id: orNull(whole),
+    as_now: string,
+    otherwise: string,
+    hold: orNull(string),
+    outcome: { enum: ['fault', 'grade', 'figure'] },
+    defect: orNull(string),
+    unit: orNull(string),
+    better: { enum: ['lower', 'higher'] },
+    worth: number,
+    scatter: number,
+    pairs: whole,
+    lot: list(string),
+    molds: list(record({ place: whole, mold_id: whole, value: orNull(number) })),
+    places: list(
+      record({ place: whole, way: string, mold: { type: ['object', 'null'] }, result: orNull(number) })
+    ),
+    next: { type: ['object', 'null'] },
+    answer: record({
+      pairs: whole,
+      gain: orNull(number),
+      low: orNull(number),
+      high: orNull(number),
+      by_chance: number,
+      says: { enum: ['yes', 'no', 'not-told', 'go-on'] }
+    }),
+    ended_at: orNull(time),
+    created_at: time,
+    version: whole
+  }),
   Alloy: record({
     id: whole,
     name: string,

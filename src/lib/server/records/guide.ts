@@ -28,6 +28,7 @@ beside them.
 | flasks | the flasks that one owns: inside sizes, mm, and empty weights |
 | patterns | what one casts from: sizes as it lies in the mold, how its volume is known, coats, and the mesh and the photo that belong to it |
 | castings | what came out of each mold: result, defects and where, what was seen, its cause, its photo |
+| trials | questions put to the sand: two ways, the lot that was drawn, and the molds that took their places in it |
 | alloys | alloys of one’s own, by what they are like and what is known better |
 | meshes | a mesh file in a unit, and what was worked out of it |
 | files | photos and meshes by the SHA-256 of what they hold; the files themselves lie in the folder \`files\` under that name |

@@ -229,6 +229,9 @@ const SPOILT: [string, (row: Line['row']) => unknown, RegExp][] = [
   ['patterns', (row) => (row.footprint_mm = [[1]]), /footprint_mm/],
   ['patterns', (row) => (row.photo_hash = '../secret'), /must be the hash/],
   ['meshes', (row) => (row.analysis = {}), /analysis\..* is required/],
+  ['trials', (row) => (row.outcome = 'luck'), /outcome must be one of/],
+  ['trials', (row) => (row.lot = ['as-now']), /lot|must have/],
+  ['trials', (row) => (row.molds = [{ place: 99, mold_id: 1, value: null }]), /place must be/],
   ['alloys', (row) => (row.based_on = 'mithril'), /based_on must be one of/],
   ['settings', (row) => row.name === 'simulated_devices' && (row.value = '"maybe"'), /boolean/]
 ];

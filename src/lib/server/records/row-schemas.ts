@@ -30,6 +30,7 @@ import { READING_RANGES } from '$lib/schema/reading';
 import { sandPlan } from '$lib/schema/recondition';
 import { memberChange, newMold, newSession, sessionStep } from '$lib/schema/session';
 import { newLot, newMaterial } from '$lib/schema/stock';
+import { newTrial } from '$lib/schema/trial';
 import { check, type FieldError } from '$lib/schema/validate';
 import { eventFrom, testFrom } from '../database/event-format';
 import { FILE_HASH, MEDIA_KEPT } from '../database/packed-files';
@@ -348,6 +349,21 @@ const ROWS: Record<string, (row: Row) => [AnySchema, unknown][]> = {
   ],
   alloys: ({ id: _id, version: _version, created_at: _created, removed_at: _removed, ...row }) => [
     [newAlloy, some(row, Object.keys(row))]
+  ],
+  trials: ({ lot, molds, ended_at, ...row }) => [
+    [newTrial, withoutMarks(row)],
+    [list(choice(['as-now', 'otherwise'] as const).required(REQUIRED)).length(2 * Number(row.pairs)), lot],
+    [
+      list(
+        having({
+          place: whole(0, 2 * Number(row.pairs) - 1).required(REQUIRED),
+          mold_id: id().required(REQUIRED),
+          value: finite().nullable().notRequired()
+        })
+      ),
+      molds
+    ],
+    [isoTime().nullable().notRequired(), ended_at]
   ],
   castings: (row) => [
     [newCasting, some(row, ['mold_id', 'pattern_id', 'result', 'kg', 'defects', 'seen', 'cause', 'note'])],

@@ -62,7 +62,8 @@ function troubleOf(
 const NAMED = [
   ['molds', 'patterns', 'pattern_id', 'patterns'],
   ['plans', 'wanted', 'pattern_id', 'patterns'],
-  ['acts', 'molds', 'mold_id', 'molds']
+  ['acts', 'molds', 'mold_id', 'molds'],
+  ['trials', 'molds', 'mold_id', 'molds']
 ] as const;
 
 async function lostIn(db: Database): Promise<Nonsense | null> {

@@ -74,7 +74,7 @@ describe('work in threads of its own', () => {
       waiting_of_one: 3,
       waiting: 5,
       memory_mb: 640,
-      hangs_ms: { mesh: 60_000, calendar: 60_000, molds: 60_000, heat: 60_000 },
+      hangs_ms: { mesh: 60_000, calendar: 60_000, molds: 60_000, heat: 60_000, trial: 60_000 },
       ...limits
     });
 
@@ -104,7 +104,7 @@ describe('work in threads of its own', () => {
     });
     expect(await small.do<typeof meshInFile>('mesh', known())).toMatchObject({ unit: 'mm' });
     await small.end();
-    const hasty = crewWith({ hangs_ms: { mesh: 1, calendar: 1, molds: 1, heat: 1 } });
+    const hasty = crewWith({ hangs_ms: { mesh: 1, calendar: 1, molds: 1, heat: 1, trial: 1 } });
     await expect(
       hasty.do<typeof meshInFile>('mesh', { path: cube(), unit: undefined, known: [] })
     ).rejects.toMatchObject({
@@ -114,7 +114,7 @@ describe('work in threads of its own', () => {
   });
 
   it('a thread that died while nobody needed it is asked no more', async () => {
-    const crew = crewWith({ hangs_ms: { mesh: 5000, calendar: 5000, molds: 5000, heat: 5000 } });
+    const crew = crewWith({ hangs_ms: { mesh: 5000, calendar: 5000, molds: 5000, heat: 5000, trial: 5000 } });
     await crew.do<typeof meshInFile>('mesh', known());
     for (const worker of Reflect.get(crew, 'idle') as { terminate(): Promise<number> }[])
       await worker.terminate();

@@ -1,4 +1,5 @@
 import { possibleMixes } from '$core/mold/possible-mixes';
+import { trialSize } from '$core/trial/size';
 import { busyInFile } from '../calendar/calendar-job';
 import { meshInFile } from '../pattern/mesh-job';
 import { moldHeat } from '../pour/heat-job';
@@ -9,5 +10,6 @@ export const JOBS = {
   mesh: meshInFile,
   calendar: busyInFile,
   molds: possibleMixes,
-  heat: moldHeat
+  heat: moldHeat,
+  trial: trialSize
 } satisfies Record<JobName, Job>;

@@ -34,7 +34,7 @@ const LIMITS: CrewLimits = {
   waiting_of_one: 8,
   waiting: 40,
   memory_mb: 640,
-  hangs_ms: { mesh: 90_000, calendar: 20_000, molds: 90_000, heat: 60_000 }
+  hangs_ms: { mesh: 90_000, calendar: 20_000, molds: 90_000, heat: 60_000, trial: 60_000 }
 };
 
 interface Waiting {

@@ -6,7 +6,7 @@ export type Tell = (progress: Progress) => void;
 export type Job = (input: never, tell: Tell) => unknown;
 
 /** The jobs there are, each told apart by its name; `threads/jobs` has what they do. */
-export type JobName = 'mesh' | 'calendar' | 'molds' | 'heat';
+export type JobName = 'mesh' | 'calendar' | 'molds' | 'heat' | 'trial';
 
 /** What a thread is asked, and what it answers: any number of times how far it is, then once what came out. */
 export interface Asked {

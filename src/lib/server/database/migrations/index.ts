@@ -10,6 +10,7 @@ import * as plansAndLearning from './0009-plans-and-learning';
 import * as patternsInTheJournal from './0010-patterns-in-the-journal';
 import * as versions from './0011-versions';
 import * as opening from './0012-opening';
+import * as trials from './0013-trials';
 
 /** Every migration in order. One that has been released is never changed, only followed by another. */
 export const migrations = [
@@ -24,5 +25,6 @@ export const migrations = [
   plansAndLearning,
   patternsInTheJournal,
   versions,
-  opening
+  opening,
+  trials
 ];
