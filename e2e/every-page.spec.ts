@@ -31,6 +31,8 @@ const PAGES = [
   '/sessions/1',
   `/sessions/${NEXT_DAY}`,
   '/alloys',
+  '/trials',
+  '/trials/1',
   '/journal',
   '/handbook',
   '/records',

@@ -32,6 +32,8 @@ export const FORMULA_STAGE = {
   modulus: 'pour',
   solidification: 'shake-out',
   burnt: 'shake-out',
+  'trial-lot': 'shake-out',
+  'trial-size': 'shake-out',
   settles: 'recondition',
   'control-limits': 'recondition'
 } as const satisfies Record<string, SchoolStage>;

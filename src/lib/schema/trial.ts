@@ -124,3 +124,16 @@ export interface Trial extends TrialRecord {
   next: { place: number; way: TrialWay } | null;
   answer: TrialAnswer;
 }
+
+/** What a mold's page shows of trials: the one it is in and its way, or one that would take it. */
+export interface MoldTrial {
+  trial: { id: number; name: string; hold: string | null };
+  /** What this mold does, in the trial's words; null while it is not taken in. */
+  does: string | null;
+}
+
+/** A trial that has room for molds of a casting day. */
+export interface OpenTrial {
+  id: number;
+  name: string;
+}

@@ -55,6 +55,7 @@
         >
       {/if}
       <a class="quiet" href="/year">The year on a page</a>
+      <a class="quiet" href="/trials">Ask your sand</a>
     </p>
   </header>
   <form class="grid gap-3" role="search" aria-label="The journal">

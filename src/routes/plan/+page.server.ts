@@ -16,6 +16,7 @@ import { createPlan, planOfSession } from '$lib/server/plan/plans';
 import { readSchedule } from '$lib/server/plan/schedule';
 import { readSettings } from '$lib/server/settings/settings';
 import { createSession, readSession } from '$lib/server/session/sessions';
+import { openTrials, waysOfMolds } from '$lib/server/trial/trial-molds';
 
 export const load: PageServerLoad = pageLoad(async (db, event) => {
   const { session: asked, branch } = queryOf(planPage, event.url, true);
@@ -40,6 +41,9 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
     },
     counted,
     schedule: plan && (await readSchedule(db, plan.id)),
+    /** What trials say of molds that they have taken in, and those that have room. */
+    ways: await waysOfMolds(db, day?.molds.map((mold) => mold.id) ?? []),
+    trials: plan ? await openTrials(db, [plan.heap_id]) : [],
     patterns: patterns.map(({ id: of, name, wear }) => ({ id: of, name, wear })),
     heaps: heaps.map(({ id: of, name }) => ({ id: of, name })),
     people: await Promise.all(

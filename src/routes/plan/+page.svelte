@@ -203,9 +203,17 @@
                   ? `, round ${mold.round}: when the flask is free again`
                   : ''}</span
               >
+              {#if mold.mold_id && data.ways[mold.mold_id]}
+                <span class="small block">By lot: <strong>{data.ways[mold.mold_id]}</strong></span>
+              {/if}
             </li>
           {/each}
         </ul>
+        {#each data.trials as { id, name } (id)}
+          <p class="small">
+            <a href="/trials/{id}">{name}</a> Take molds in before you ram them: the lot says how each is made.
+          </p>
+        {/each}
         <p class="soft small">
           {#if schedule.ramming}Ramming takes {fixed(schedule.ramming.times, 1)} times as long here as the handbook
             says, by {schedule.ramming.molds} molds that were ticked step by step.

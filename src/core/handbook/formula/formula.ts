@@ -40,6 +40,8 @@ export interface OwnFigures {
   wear: (SessionWear & { name: string; mass_kg: number; clay_per_sand: number }) | null;
   /** A lot of the stock. */
   lot: { name: string; moisture: number } | null;
+  /** The latest question put to the sand: pairs that are known, and how many were planned. */
+  trial: { name: string; pairs: number; planned: number; by_chance: number } | null;
 }
 
 export interface Formula {

@@ -1,4 +1,5 @@
 import { SAND_HEAT, solidificationTime } from '../../metal/solidification';
+import { countText } from '../../quantity/count';
 import { durationText, massText } from '../../quantity/display';
 import { ALLOYS } from '../../reference/alloys';
 import { mm } from './written';
@@ -22,7 +23,7 @@ export const SHAKE_OUT_FORMULAS: readonly Formula[] = [
         freezing_c: (alloy.solidus_c + alloy.liquidus_c) / 2,
         ...SAND_HEAT
       });
-      return `${casting.name}: ${mm(casting.volume_m3 / casting.area_m2, units)} of modulus, solid after about ${durationText(seconds)}`;
+      return `${casting.name}: ${mm(casting.volume_m3 / casting.area_m2, units)} of modulus, about ${durationText(seconds)} by this rule: of dry sand, whatever its shape. The mold’s own page counts its shape and its damp sand`;
     }
   },
   {
@@ -34,5 +35,26 @@ export const SHAKE_OUT_FORMULAS: readonly Formula[] = [
     source: 'conduction into sand (layer: handbook default), then your own sorting',
     own: ({ wear }, units) =>
       wear && `${wear.name}: ${massText(wear.burnt_kg, units)} on a usual day of casting`
+  },
+  {
+    id: 'trial-lot',
+    name: 'Trial of a change: luck',
+    formula: 'p = ways of the lot that show as much / all ways of the lot',
+    symbols:
+      'molds in pairs, one of each made the other way, which one by lot; n pairs have 2ⁿ ways. Five pairs that all agree: 1 in 32.',
+    source: 'randomization test for matched pairs (R. A. Fisher 1935), counted out',
+    own: ({ trial }) =>
+      trial && trial.pairs > 0
+        ? `${trial.name} ${trial.pairs} pairs are in; luck alone shows as much in ${countText(Math.round(trial.by_chance * 2 ** trial.pairs))} of ${countText(2 ** trial.pairs)} ways`
+        : null
+  },
+  {
+    id: 'trial-size',
+    name: 'Trial of a change: how many molds',
+    formula: 'fewest pairs with a yes in 80 of 100 made-up trials',
+    symbols:
+      'made-up trials with the difference that you want and the scatter of your molds, each judged pair by pair: an early yes wants p ≤ 0.005, the last pair p ≤ 0.043; where there is no difference at most 5 of 100 say yes.',
+    source: 'power by simulation; early looks by Haybittle and Peto',
+    own: ({ trial }) => trial && `${trial.name} ${2 * trial.planned} molds, in ${trial.planned} pairs`
   }
 ];

@@ -22,9 +22,11 @@ export async function askTheSand(db: Database): Promise<void> {
     where: { backing_heap_id: heap.id, state: 'shaken-out', removed_at: null },
     order: ['id']
   });
-  const days = [...new Set(molds.map(({ session_id }) => session_id))].filter(
-    (day) => molds.filter(({ session_id }) => session_id === day).length === 2
-  );
+  /** Days with two molds of the same pattern: only such a pair is alike. */
+  const days = [...new Set(molds.map(({ session_id }) => session_id))].filter((day) => {
+    const [one, two, more] = molds.filter(({ session_id }) => session_id === day);
+    return two && !more && one!.patterns[0]!.pattern_id === two.patterns[0]!.pattern_id;
+  });
   const by = chance(23);
   const lot = drawLot(PAIRS, () => by.between(0, 1) < 0.5);
   const taken = days.slice(-GRADED.length).flatMap((day, pair) =>
@@ -41,7 +43,7 @@ export async function askTheSand(db: Database): Promise<void> {
     heap_id: heap.id,
     as_now: 'Sprue pin of 10 mm',
     otherwise: 'Sprue pin of 8 mm',
-    hold: 'Same metal and furnace setting, same runner and gates, the same person rams both. Bram grades them without being told.',
+    hold: 'Metal and furnace setting, runner and gates, who rams. Bram grades them without being told.',
     outcome: 'grade',
     defect: null,
     unit: null,

@@ -15,6 +15,7 @@ import { moldSands } from '../mold/mold-page';
 import { listPatterns } from '../pattern/patterns';
 import { readLongView } from '../recondition/long-view';
 import { listLots } from '../stock/stock';
+import { listTrials } from '../trial/trials';
 
 /** Of the reader's own, what the formulas of the handbook are shown with: the first of each that there is. */
 export async function ownFigures(db: Database): Promise<OwnFigures> {
@@ -25,6 +26,7 @@ export async function ownFigures(db: Database): Promise<OwnFigures> {
     moldSands(db)
   ]);
   const sand = sands[0];
+  const [trial] = await listTrials(db);
   const heap = heaps.find(({ id }) => id === sand?.id);
   const state = heap ? await readState(db, heap.id) : null;
   const flask = flasks.find(({ shape }) => shape === 'rectangular');
@@ -102,6 +104,14 @@ export async function ownFigures(db: Database): Promise<OwnFigures> {
             clay_per_sand: long.clay_per_sand
           }
         : null,
+    trial: trial
+      ? {
+          name: trial.name,
+          pairs: trial.answer.pairs,
+          planned: trial.pairs,
+          by_chance: trial.answer.by_chance
+        }
+      : null,
     lot: lot ? { name: lot.name, moisture: lot.moisture_percent.value / 100 } : null
   };
 }

@@ -1,6 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { moldStateWords, wasPoured } from '$core/session/mold-life';
-import type { Trial, TrialMold, TrialRecord } from '$lib/schema/trial';
+import type { MoldTrial, OpenTrial, Trial, TrialMold, TrialRecord } from '$lib/schema/trial';
 import type { Database } from '../database/database';
 import type { MoldRow } from '../database/tables';
 import { impossible, notFound } from '../refusal';
@@ -100,13 +100,6 @@ export async function trialWith(
   return found ? trials.standing(db, found.id, transaction) : null;
 }
 
-/** What a mold's page shows of trials: the one it is in and its way, or one that would take it. */
-export interface MoldTrial {
-  trial: { id: number; name: string; hold: string | null };
-  /** What this mold does, in the trial's words; null while it is not taken in. */
-  does: string | null;
-}
-
 export async function trialOfMold(
   db: Database,
   mold: { id: number; state: MoldRow['state']; backing_heap_id: number; facing_heap_id: number | null }
@@ -153,20 +146,23 @@ export async function moldsToTake(
   return found;
 }
 
-/** What the next molds of a casting day take, in the order of their ramming: of running trials with room. */
-export interface ComingWays {
-  trial: { id: number; name: string };
-  ways: string[];
+/** Running trials that would take molds of these heaps. Which way comes next is not said: who knew would pick the mold by it. */
+export async function openTrials(db: Database, heap_ids: readonly number[]): Promise<OpenTrial[]> {
+  return (await listTrials(db))
+    .filter(({ next, heap_id }) => next !== null && (heap_id === null || heap_ids.includes(heap_id)))
+    .map(({ id, name }) => ({ id, name }));
 }
 
-/** How many coming molds are told their way. */
-const TOLD = 4;
-
-export async function comingWays(db: Database, heap_ids: readonly number[]): Promise<ComingWays[]> {
-  return (await listTrials(db)).flatMap((trial): ComingWays[] => {
-    if (trial.ended_at !== null || (trial.heap_id !== null && !heap_ids.includes(trial.heap_id))) return [];
-    const free = trial.places.filter(({ mold }) => mold === null).slice(0, TOLD);
-    if (free.length === 0) return [];
-    return [{ trial: { id: trial.id, name: trial.name }, ways: free.map(({ way }) => wayWords(trial, way)) }];
-  });
+/** The way of each of these molds that a running trial has taken in. */
+export async function waysOfMolds(
+  db: Database,
+  mold_ids: readonly number[]
+): Promise<Record<number, string>> {
+  const of: Record<number, string> = {};
+  for (const trial of await listTrials(db)) {
+    if (trial.ended_at !== null) continue;
+    for (const { mold, way } of trial.places)
+      if (mold && mold_ids.includes(mold.id)) of[mold.id] = wayWords(trial, way);
+  }
+  return of;
 }

@@ -9,7 +9,15 @@ import { createCasting } from '../shake-out/castings';
 import { newCasting } from '$lib/schema/pour';
 import type { Temporary } from '../testing/temporary-database';
 import { faultsOfLate } from './faults-of-late';
-import { comingWays, leaveMold, moldsToTake, noteResult, takeMold, trialOfMold } from './trial-molds';
+import {
+  leaveMold,
+  moldsToTake,
+  noteResult,
+  openTrials,
+  takeMold,
+  trialOfMold,
+  waysOfMolds
+} from './trial-molds';
 import { amendTrial, createTrial, listTrials, readTrial, removeTrial, restoreTrial } from './trials';
 
 let of: Temporary;
@@ -165,10 +173,11 @@ describe('a trial', () => {
     const [trial] = await listTrials(db);
     expect(trial!.answer).toMatchObject({ pairs: 6, gain: 1, by_chance: 1 / 32, says: 'go-on' });
     expect(trial!.next!.place).toBe(12);
-    const [coming] = await comingWays(db, [1]);
-    expect(coming!.ways).toHaveLength(4);
-    expect(new Set(coming!.ways)).toEqual(new Set(['Sprue pin of 10 mm', 'Sprue pin of 8 mm']));
-    expect(await comingWays(db, [2])).toEqual([]);
+    expect((await openTrials(db, [1])).map(({ name }) => name)).toEqual([trial!.name]);
+    expect(await openTrials(db, [2])).toEqual([]);
+    const [one, two] = trial!.molds;
+    const ways = await waysOfMolds(db, [one!.mold_id, two!.mold_id]);
+    expect(Object.values(ways).sort()).toEqual(['Sprue pin of 10 mm', 'Sprue pin of 8 mm']);
     expect((await moldsToTake(db, trial!)).length).toBeGreaterThan(0);
     const counted = await faultsOfLate(db);
     expect(counted.molds).toBeGreaterThan(20);

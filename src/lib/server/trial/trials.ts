@@ -47,10 +47,11 @@ export function sizeOfTrial({ outcome, better, worth, scatter }: TrialToSize): P
 }
 
 /** Every trial with its answer so far, the latest first. */
-export async function listTrials(db: Database): Promise<Trial[]> {
-  const all = await trials.list(db);
-  return Promise.all(all.toReversed().map((record) => withAnswer(db, record)));
-}
+export const listTrials = (db: Database): Promise<Trial[]> =>
+  db.sinceLastWrite('trials answered', async () => {
+    const all = await trials.list(db);
+    return Promise.all(all.toReversed().map((record) => withAnswer(db, record)));
+  });
 
 export const readTrial = async (db: Database, id: number, transaction?: Transaction): Promise<Trial> =>
   withAnswer(db, await trials.standing(db, id, transaction), transaction);

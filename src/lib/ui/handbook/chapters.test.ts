@@ -87,7 +87,8 @@ const own: OwnFigures = {
     grinding: 0.002,
     clay_per_sand: 0.08
   },
-  lot: { name: 'Sharp sand', moisture: 0.012 }
+  lot: { name: 'Sharp sand', moisture: 0.012 },
+  trial: { name: 'Is the thinner sprue calmer?', pairs: 5, planned: 8, by_chance: 1 / 32 }
 };
 const nothing: OwnFigures = {
   heap: null,
@@ -97,7 +98,8 @@ const nothing: OwnFigures = {
   readings: null,
   standing: null,
   wear: null,
-  lot: null
+  lot: null,
+  trial: null
 };
 
 describe('formulas with the reader’s own figures', () => {
@@ -136,6 +138,10 @@ describe('formulas with the reader’s own figures', () => {
   it('are all there, each in its chapter, and each has figures of one’s own', () => {
     expect(FORMULAS.map(({ id }) => id)).toEqual(Object.keys(FORMULA_STAGE));
     for (const { id } of FORMULAS) expect(said(id), id).toBeTruthy();
+  });
+  it('of a trial count the ways of its lot', () => {
+    expect(said('trial-lot')).toContain('5 pairs are in; luck alone shows as much in 1 of 32 ways');
+    expect(said('trial-size')).toContain('16 molds, in 8 pairs');
   });
   it('say nothing where nobody has any, and speak the reader’s units', () => {
     for (const formula of FORMULAS) {

@@ -13,7 +13,8 @@ const nothing: OwnFigures = {
   readings: null,
   standing: null,
   wear: null,
-  lot: null
+  lot: null,
+  trial: null
 };
 const flask = { name: 'Shelf board', length_m: 0.35, width_m: 0.25, cope_m: 0.09, drag_m: 0.07 };
 const texts = (id: (typeof PROCEDURES)[number]['id'], own = nothing, units: 'metric' | 'us' = 'metric') =>

@@ -69,6 +69,9 @@ export const SAID_AS: Readonly<Record<string, string>> = {
   'word-melt': 'crucible furnace scrap aluminium aluminum cans beer cans soda drink cans charge slag',
   'word-flux': 'borax degas degassing tablets bubbles in melt clean melt skim slag slag off cans dross',
   'word-liquidus': 'pouring temperature how hot melting point too cold too hot heat',
+  'formula-trial-lot':
+    'experiment compare two ways try a change fair test ask your sand does it help coincidence luck',
+  'formula-trial-size': 'how many castings to try sample size enough molds experiment',
   'formula-solidification': 'how long does it take to freeze set solid time',
   'word-shake-out': 'when can i open how long to wait take out of the mold open mold cool',
   'school-open': 'when can i open overnight how long wait',

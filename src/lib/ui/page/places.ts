@@ -51,6 +51,7 @@ const UNDER: readonly (readonly [RegExp, string])[] = [
   [/^\/heaps\/(\d+|compare)/, '/temper'],
   [/^\/hands/, '/temper'],
   [/^\/(sessions|year)/, '/journal'],
+  [/^\/trials/, '/plan'],
   [/^\/alloys/, '/stock']
 ];
 

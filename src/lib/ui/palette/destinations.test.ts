@@ -15,6 +15,7 @@ describe('where the palette leads', () => {
     ['gate squeeze', '/heaps/1/test/squeeze'],
     ['furnace', '/pour#melt'],
     ['photos', '/journal?view=wall'],
+    ['ask', '/trials'],
     ['plan', '/plan']
   ])('“%s” to %s', (line, href) => expect(found(all, line, 9).map((each) => each.href)).toContain(href));
   it('leads to each place once, and asks the handbook for whatever else', () => {

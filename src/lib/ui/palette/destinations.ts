@@ -54,6 +54,7 @@ export function destinations(heaps: readonly NamedHeap[]): Destination[] {
     { href: '/mold#coming', label: 'Gating, sand and steps of the coming molds', of: 'action' },
     { href: '/pour#melt', label: 'Melt, furnace and checks before the pour', of: 'action' },
     { href: '/plan#calendar', label: 'Calendar: take the plan along, say when you are busy', of: 'action' },
+    { href: '/trials', label: 'Ask your sand: try a change on paired molds', of: 'place' },
     { href: '/journal?view=wall', label: 'Wall of photos', of: 'place' },
     { href: '/year', label: 'The year: yield, defects, what differed', of: 'place' },
     { href: '/alloys', label: 'Alloys of your own', of: 'place' },

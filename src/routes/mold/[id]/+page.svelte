@@ -28,6 +28,7 @@
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import { units } from '$lib/ui/preferences';
   import { told } from '$lib/ui/toast/toaster';
+  import TrialOfMold from '$lib/ui/trial/TrialOfMold.svelte';
 
   const { data } = $props();
   const mold = $derived(data.mold);
@@ -158,6 +159,7 @@
 </header>
 <div class="columns">
   <div class="stack">
+    {#if data.trial && mold.state !== 'broken'}<TrialOfMold mold_id={mold.id} of={data.trial} />{/if}
     {#if mold.state === 'broken'}
       <p>
         Its sand is back in the heap. <a
