@@ -12,8 +12,6 @@
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import TextField from '$lib/ui/field/TextField.svelte';
   import { outbox } from '$lib/ui/outbox/outbox.svelte';
-  import { told } from '$lib/ui/toast/toaster';
-  import { readAnew } from '$lib/ui/read-anew';
   import { OUTCOME_NAMES, sizeWords } from './trial-words';
 
   interface Props {
@@ -108,11 +106,6 @@
     form.draft?.finish();
     typed = blank();
     await goto(`/trials/${made.id}`);
-    told('The lot is drawn.', async () => {
-      await api('DELETE', `/trials/${made.id}`);
-      await goto('/trials');
-      await readAnew();
-    });
   }
 </script>
 
