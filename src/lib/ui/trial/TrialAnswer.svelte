@@ -13,6 +13,9 @@
 
 <p class="head" class:sure={trial.answer.says === 'yes'}>{words.head}</p>
 <p>{words.body}</p>
+<p class="small">
+  <a href="/handbook/shake-out#formula-trial-lot">How luck is counted</a>
+</p>
 {#if low !== null && high !== null && gain !== null}
   <svg
     viewBox="0 0 300 62"

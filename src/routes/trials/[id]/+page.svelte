@@ -143,7 +143,7 @@
               {#if !wasPoured(state)}
                 <button type="button" class="quiet" onclick={() => leave(id)}>Take it out</button>
               {:else if trial.outcome === 'fault'}
-                <p class="figure">
+                <p class="font-bold">
                   {#if place.result === null}<a href="/shake-out">Judge its castings</a>{:else}{resultWords(
                       place
                     )}{/if}
@@ -159,7 +159,7 @@
                 />
               {:else}
                 <p class="flex flex-wrap items-center gap-3">
-                  <span class="figure">{resultWords(place)}</span>
+                  <strong>{resultWords(place)}</strong>
                   <button type="button" class="quiet" onclick={() => (changing = id)}
                     >Change<span class="sr-only"> the result of {words}</span></button
                   >
