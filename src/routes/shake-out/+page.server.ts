@@ -11,6 +11,7 @@ import { readSession } from '$lib/server/session/sessions';
 import { castingsOfSession } from '$lib/server/shake-out/castings';
 import { yieldOfDay } from '$lib/server/shake-out/day-yield';
 import { diagnoseCasting } from '$lib/server/shake-out/diagnosis';
+import { trialsToJudge } from '$lib/server/trial/trial-molds';
 
 /** From then on there is something to judge. */
 const OPENED: ReadonlySet<MoldState> = new Set(['poured', 'shaken-out']);
@@ -24,6 +25,7 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
       molds: [],
       castings: [],
       diagnoses: {},
+      trials: {},
       yield: null,
       last: await lastCastingDay(db)
     };
@@ -47,6 +49,10 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
     others,
     castings,
     diagnoses,
+    trials: await trialsToJudge(
+      db,
+      day.molds.map(({ id }) => id)
+    ),
     yield: yieldOfDay(all, castings),
     // Of this day there is more to see once something is poured.
     last: all.some(({ mold }) => OPENED.has(mold.state)) ? null : await lastCastingDay(db),

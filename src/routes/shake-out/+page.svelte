@@ -41,6 +41,9 @@
         )[slot.nth] ?? null
     }));
   }
+  const waiting: Record<number, { id: number; name: string }> = $derived(data.trials);
+  /** The trial that wants a grade or a figure of the open mold. */
+  const toJudge = $derived(open && (waiting[open.id] ?? null));
   const judged = $derived(data.castings.length);
   const scrap = $derived(data.castings.filter(({ result }) => result === 'scrap').length);
   const early = $derived(
@@ -88,6 +91,11 @@
       {#if open}
         <header>
           <h2 class="text-2xl">Mold {open.number}: {open.name}</h2>
+          {#if toJudge}
+            <p class="small">
+              It waits for your word in a trial: <a href="/trials/{toJudge.id}">{toJudge.name}</a>
+            </p>
+          {/if}
           <p class="soft small">
             {open.poured
               ? `${open.state === 'poured' ? '' : `${MOLD_STATE_WORDS[open.state]}, `}poured ${shortTime(open.poured.at)} at ${temperatureText(open.poured.pour_c, units())}`

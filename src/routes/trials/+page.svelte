@@ -33,7 +33,7 @@
   </div>
   <section class="stack" aria-label="A new question">
     <h2>A new question</h2>
-    <TrialForm heaps={data.heaps} late={data.late} />
+    <TrialForm heaps={data.heaps} late={data.late} graded={data.graded} />
   </section>
 </div>
 

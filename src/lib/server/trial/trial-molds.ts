@@ -166,3 +166,18 @@ export async function waysOfMolds(
   }
   return of;
 }
+
+/** Running trials that wait for a grade or figure of molds that are shaken out, by mold. */
+export async function trialsToJudge(
+  db: Database,
+  mold_ids: readonly number[]
+): Promise<Record<number, { id: number; name: string }>> {
+  const waiting: Record<number, { id: number; name: string }> = {};
+  for (const { id, name, outcome, ended_at, places } of await listTrials(db)) {
+    if (ended_at !== null || outcome === 'fault') continue;
+    for (const { mold, result } of places)
+      if (mold?.state === 'shaken-out' && result === null && mold_ids.includes(mold.id))
+        waiting[mold.id] = { id, name };
+  }
+  return waiting;
+}

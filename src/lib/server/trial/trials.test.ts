@@ -8,7 +8,7 @@ import { amendMold, createMold, createSession } from '../session/sessions';
 import { createCasting } from '../shake-out/castings';
 import { newCasting } from '$lib/schema/pour';
 import type { Temporary } from '../testing/temporary-database';
-import { faultsOfLate } from './faults-of-late';
+import { faultsOfLate, gradesOfLate } from './own-scatter';
 import {
   leaveMold,
   moldsToTake,
@@ -182,6 +182,10 @@ describe('a trial', () => {
     const counted = await faultsOfLate(db);
     expect(counted.molds).toBeGreaterThan(20);
     expect(counted.with['cold-shut']).toBeGreaterThan(0);
+    // Of 3 2 3 3 2 3 and 4 3 3 4 4 4: sums of squares 4/3 each, over 12 − 2.
+    const graded = await gradesOfLate(db);
+    expect(graded!.molds).toBe(12);
+    expect(graded!.sd).toBeCloseTo(Math.sqrt((4 / 3 + 4 / 3) / 10), 10);
   });
 });
 

@@ -18,10 +18,14 @@
     heaps: readonly { id: number; name: string }[];
     /** How often each fault came of late: molds, and molds with it. */
     late: { molds: number; with: Partial<Record<string, number>> };
+    /** How grades of like molds scatter here; null of too few. */
+    graded: { molds: number; sd: number } | null;
   }
-  const { heaps, late }: Props = $props();
+  const { heaps, late, graded }: Props = $props();
 
   const form = new RecordForm();
+  /** By grades that were given here, or as people's grades usually scatter (our guess). */
+  const usualGrades = graded ? fixed(Math.max(0.3, graded.sd), 1) : '0.8';
   const blank = () => ({
     name: '',
     heap: heaps.length === 1 ? String(heaps[0]!.id) : '',
@@ -33,7 +37,7 @@
     unit: '',
     better: 'higher' as string,
     worth: '1',
-    scatter: '0.8'
+    scatter: usualGrades
   });
   let typed = $state(blank());
   form.keep(
@@ -58,7 +62,7 @@
   const seen = $derived(late.with[defect] ?? 0);
 
   const USUAL = {
-    grade: { worth: '1', scatter: '0.8' },
+    grade: { worth: '1', scatter: usualGrades },
     figure: { worth: '', scatter: '' },
     fault: { worth: '30', scatter: '' }
   } as const;
@@ -203,7 +207,9 @@
         label="How far like molds differ"
         bind:value={typed.scatter}
         hint={outcome === 'grade'
-          ? 'Two of three molds lie within so many grades of your usual'
+          ? graded
+            ? `By ${graded.molds} molds that you graded: two of three lie this near the usual`
+            : 'Two of three molds lie within so many grades of your usual'
           : 'Two of three molds lie within so much of your usual'}
         error={form.errorOf('scatter')}
       />
