@@ -27,6 +27,7 @@
         <li>Plan your molds as always. Each takes the way that the lot gives it, before you ram it.</li>
         <li>Ram both of a pair on one day, of the same heap, for the same metal.</li>
         <li>Judge them at the shake-out. Let somebody judge who does not know which is which.</li>
+        <li>The checks before a pour hold for every mold: no trial excuses wet sand or a loose cope.</li>
         <li>Stop when the page says so, and not before: a first good day is easily luck.</li>
       </ol>
     </section>

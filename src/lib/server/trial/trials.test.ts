@@ -154,6 +154,34 @@ describe('a trial', () => {
     await removeTrial(db, id);
   });
 
+  it('knows percent of molds as the share that they are, and counts molds, not castings', async () => {
+    const { db } = of;
+    const { id } = await createTrial(db, asked('Percent?', { worth: 20 }), heads);
+    const before = (await faultsOfLate(db)).with['burn-on'] ?? 0;
+    for (let n = 0; n < 10; n++) {
+      const mold_id = await mold({ patterns: [{ pattern_id: 1, count: 2 }] });
+      await takeMold(db, id, mold_id);
+      await db.tables.molds.update({ state: 'shaken-out' }, { where: { id: mold_id } });
+      const defects = n === 0 ? [{ defect: 'burn-on' }] : [];
+      for (const result of ['good', 'good'])
+        await createCasting(db, accepted(newCasting, { mold_id, pattern_id: 1, result, defects }));
+    }
+    expect((await faultsOfLate(db)).with['burn-on']).toBe(before + 1);
+    // One lost of five: (0.5 − 1.5)/7 ± 1.6449 · √(2 − 1/7)/7, between −46 and 18 of 100 molds: less than 20.
+    const { answer } = await readTrial(db, id);
+    expect(answer.low).toBeCloseTo(-46.3, 1);
+    expect(answer.high).toBeCloseTo(17.7, 1);
+    expect(answer).toMatchObject({ gain: -20, says: 'no' });
+    await removeTrial(db, id);
+    const closer = await createTrial(db, asked('Closer?', { worth: 17 }), heads);
+    await db.tables.trials.update(
+      { molds: (await db.tables.trials.findByPk(id))!.molds },
+      { where: { id: closer.id } }
+    );
+    expect((await readTrial(db, closer.id)).answer.says).toBe('not-told');
+    await removeTrial(db, closer.id);
+  });
+
   it('of grades takes 1 to 5 of molds that were poured', async () => {
     const { db } = of;
     const grades = { outcome: 'grade', better: 'higher', worth: 1, scatter: 0.8, defect: null } as const;
