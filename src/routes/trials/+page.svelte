@@ -1,4 +1,5 @@
 <script lang="ts">
+  import FoldedOnPhone from '$lib/ui/page/FoldedOnPhone.svelte';
   import TrialForm from '$lib/ui/trial/TrialForm.svelte';
   import { answerWords } from '$lib/ui/trial/trial-words';
 
@@ -20,9 +21,9 @@
   <div class="stack">
     {@render list('Running', running)}
     {@render list('Ended', ended)}
-    <section class="stack small" aria-label="How it goes">
-      <h2>How it goes</h2>
-      <ol class="grid list-decimal gap-1 pl-5">
+    <FoldedOnPhone title="How it goes">
+      <h2 class="mb-2 hidden desk:block">How it goes</h2>
+      <ol class="small grid list-decimal gap-1 pl-5">
         <li>Say what you would change, and what would be worth it.</li>
         <li>Plan your molds as always. Each takes the way that the lot gives it, before you ram it.</li>
         <li>Ram both of a pair on one day, of the same heap, for the same metal.</li>
@@ -30,7 +31,7 @@
         <li>The checks before a pour hold for every mold: no trial excuses wet sand or a loose cope.</li>
         <li>Stop when the page says so, and not before: a first good day is easily luck.</li>
       </ol>
-    </section>
+    </FoldedOnPhone>
   </div>
   <section class="stack" aria-label="A new question">
     <h2>A new question</h2>

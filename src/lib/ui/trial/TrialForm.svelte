@@ -74,6 +74,8 @@
   function takeFault(next: string) {
     const share = late.molds > 0 ? (100 * (late.with[next] ?? 0)) / late.molds : 0;
     typed.scatter = share > 0 ? fixed(share, 0) : '';
+    // Half of it gone is worth a trial.
+    typed.worth = share > 0 ? fixed(share / 2, 0) : USUAL.fault.worth;
   }
 
   const sizing = () => import('$lib/schema/trial').then(({ trialToSize }) => trialToSize);
