@@ -112,6 +112,9 @@ test('a question is put to the sand: counted, dealt out by lot, graded, ended', 
 
   await page.getByRole('button', { name: 'End it without an answer' }).click();
   await expect(page.getByText('This trial is ended.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).last().click();
+  await expect(page.getByRole('heading', { name: 'The next mold' })).toBeVisible();
+  await page.getByRole('button', { name: 'End it without an answer' }).click();
   await page.getByRole('button', { name: 'Go on with it' }).click();
   await expect(page.getByRole('heading', { name: 'The next mold' })).toBeVisible();
 });

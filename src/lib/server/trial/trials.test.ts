@@ -5,7 +5,7 @@ import { check } from '$lib/schema/validate';
 import { accepted } from '../demo/accepted';
 import { demoDatabase } from '../demo/demo-database';
 import { amendMold, createMold, createSession } from '../session/sessions';
-import { createCasting } from '../shake-out/castings';
+import { amendCasting, createCasting } from '../shake-out/castings';
 import { newCasting } from '$lib/schema/pour';
 import type { Temporary } from '../testing/temporary-database';
 import { faultsOfLate, gradesOfLate } from './own-scatter';
@@ -180,6 +180,25 @@ describe('a trial', () => {
     );
     expect((await readTrial(db, closer.id)).answer.says).toBe('not-told');
     await removeTrial(db, closer.id);
+  });
+
+  it('calls a mold clean once all of its castings are judged, and faulty by the first', async () => {
+    const { db } = of;
+    const { id } = await createTrial(db, asked('Half judged?'), heads);
+    const mold_id = await mold({ patterns: [{ pattern_id: 1, count: 3 }] });
+    await takeMold(db, id, mold_id);
+    await db.tables.molds.update({ state: 'shaken-out' }, { where: { id: mold_id } });
+    const judge = (defects: object[]) =>
+      createCasting(db, accepted(newCasting, { mold_id, pattern_id: 1, result: 'good', defects }));
+    const result = async () => (await readTrial(db, id)).places[0]!.result;
+    await judge([]);
+    expect(await result()).toBeNull();
+    await judge([]);
+    const last = await judge([]);
+    expect(await result()).toBe(0);
+    await amendCasting(db, last.id, { defects: [{ defect: 'burn-on' }] });
+    expect(await result()).toBe(1);
+    await removeTrial(db, id);
   });
 
   it('of grades takes 1 to 5 of molds that were poured', async () => {

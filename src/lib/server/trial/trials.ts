@@ -142,12 +142,21 @@ async function placesOf(
     if (!taken || !row || !stands(row)) return { place, way, mold: null, result: null };
     const judged = castings.filter(({ mold_id }) => mold_id === row.id);
     const faulty = judged.some(({ defects }) => defects.some((each) => each.defect === defect));
+    // Clean is a mold only once all of its castings are judged.
+    const all = row.patterns.reduce((sum, { count }) => sum + count, 0);
     const words = row.patterns.map(({ pattern_id, count }) => `${count} × ${nameOf.get(pattern_id) ?? ''}`);
     return {
       place,
       way,
       mold: { id: row.id, session_id: row.session_id, words: words.join(', '), state: row.state },
-      result: outcome === 'fault' ? (judged.length === 0 ? null : Number(faulty)) : taken.value
+      result:
+        outcome === 'fault'
+          ? faulty
+            ? 1
+            : judged.length >= all && judged.length > 0
+              ? 0
+              : null
+          : taken.value
     };
   });
 }

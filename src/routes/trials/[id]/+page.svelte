@@ -55,12 +55,14 @@
       'The mold is out; its place goes to the next.',
       () => api('POST', `${at}/molds`, { mold_id: id })
     );
-  const end = (ended: boolean) =>
-    change(
-      () => api('PATCH', at, { ended, version: trial.version }),
+  function end(ended: boolean) {
+    const { version } = trial;
+    return change(
+      () => api('PATCH', at, { ended, version }),
       ended ? 'The trial is ended.' : 'The trial goes on.',
-      () => api('PATCH', at, { ended: !ended, version: trial.version + 1 })
+      () => api('PATCH', at, { ended: !ended, version: version + 1 })
     );
+  }
   async function remove() {
     await api('DELETE', at);
     await goto('/trials');
