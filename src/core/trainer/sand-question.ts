@@ -55,11 +55,14 @@ const TELLS: Record<SandFault, LookAt> = {
   soft: 'palm',
   wet: 'palm',
   lifeless: 'shrinks',
-  weak: 'breaks'
+  weak: 'shrinks'
 };
 
-/** How far a look strays from what the sand would show, in temper factor, by how hard it is. */
-const STRAYS: Record<Level, number> = { 1: 0.01, 2: 0.04, 3: 0.09 };
+/**
+ * How far a look strays from what the sand would show, in temper factor, by how hard it is: as far as still lets one who weighs
+ * all looks be right in 97 of 100.
+ */
+const STRAYS: Record<Level, number> = { 1: 0.01, 2: 0.04, 3: 0.055 };
 
 /** Where a temper factor lies among the grades: a grade is a fifth of the aimed ratio. */
 export const gradeOf = (factor: number): number => Math.min(5.5, Math.max(0.5, 3 + (factor - 1) / 0.2));
@@ -77,7 +80,8 @@ export function sandQuestion(fault: SandFault, level: Level, seed: number): Sand
   const lifeless = fault === 'lifeless';
   const weak = fault === 'weak';
   const [grip, give, edge, hand, skin] = [looked(), looked(), looked(), looked(), looked()];
-  const holds = lifeless ? grip > 1.2 : grip > GRADE_LIMITS[1];
+  // Moist sand that lacks clay still holds; one that lacks fines mostly runs. Neither packs in the fist.
+  const holds = weak || (lifeless ? grip > 1.2 : grip > GRADE_LIMITS[1]);
   const breaks: SqueezeReading['breaks'] = !holds
     ? 'crumbles'
     : lifeless || weak
@@ -90,14 +94,14 @@ export function sandQuestion(fault: SandFault, level: Level, seed: number): Sand
             ? 'crisp'
             : 'bends';
   const palm: SqueezeReading['palm'] =
-    hand < 1.1 ? (lifeless ? 'film' : 'clean') : hand < 1.34 ? 'film' : 'smeared';
+    lifeless || weak || (hand >= 1.1 && hand < 1.34) ? 'film' : hand < 1.1 ? 'clean' : 'smeared';
   const prints: SqueezeReading['prints'] =
     !holds || lifeless ? 'none' : skin < 0.88 || weak ? 'blurred' : 'sharp';
   return {
     fault,
     factor,
     grade: gradeOf(factor),
-    looks: { holds, shrinks: lifeless ? false : give > 0.74, breaks, palm, prints },
+    looks: { holds, shrinks: !lifeless && !weak && give > 0.74, breaks, palm, prints },
     remedy: REMEDY[fault],
     tells: TELLS[fault]
   };

@@ -44,7 +44,8 @@
     const paths: { d: string; kind: 'sand' | 'line' | 'wet' | 'cut' }[] = [];
     let loose: ReturnType<typeof grains> = [];
     const tilt = 4 * (random() - 0.5);
-    if (of === 'holds') {
+    // What ran through the fingers has neither break nor prints.
+    if (of === 'holds' || (!holds && (of === 'breaks' || of === 'prints'))) {
       paths.push({ d: `M24 96 q40 ${16 + tilt} 92 0`, kind: 'line' });
       if (holds)
         paths.push({

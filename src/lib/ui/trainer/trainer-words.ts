@@ -23,6 +23,7 @@ export function lookSaid(look: LookAt, of: SqueezeReading): string {
     case 'shrinks':
       return of.shrinks ? 'It gave in the fist' : 'It did not give';
     case 'breaks':
+      if (!of.holds) return 'It ran apart: no break to see';
       return {
         crumbles: 'It crumbles',
         ragged: 'The break is ragged',
@@ -34,6 +35,7 @@ export function lookSaid(look: LookAt, of: SqueezeReading): string {
         of.palm
       ];
     case 'prints':
+      if (!of.holds) return 'It ran apart: no prints';
       return { none: 'No prints', blurred: 'The prints are blurred', sharp: 'The prints are sharp' }[
         of.prints
       ];
