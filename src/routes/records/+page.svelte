@@ -50,7 +50,7 @@
 <svelte:head><title>Records · Brunkel</title></svelte:head>
 
 <h1>Records</h1>
-<p class="lead soft">What is yours: kept, copied, carried away, and let out to nobody else.</p>
+<p class="lead soft">Your records: keep them, copy them, take them with you. Nobody else gets them.</p>
 
 <div class="columns">
   <section aria-labelledby="copies">

@@ -25,11 +25,11 @@
       <h2 class="mb-2 hidden desk:block">How it goes</h2>
       <ol class="small grid list-decimal gap-1 pl-5">
         <li>Say what you would change, and what would be worth it.</li>
-        <li>Plan your molds as always. Each takes the way that the lot gives it, before you ram it.</li>
+        <li>Plan your molds as always. Take each in before you ram it: the lot says how you make it.</li>
         <li>Ram both of a pair on one day, of the same heap, for the same metal.</li>
         <li>Judge them at the shake-out. Let somebody judge who does not know which is which.</li>
         <li>The checks before a pour hold for every mold: no trial excuses wet sand or a loose cope.</li>
-        <li>Stop when the page says so, and not before: a first good day is easily luck.</li>
+        <li>Stop when the page says so. One good day is easily luck.</li>
       </ol>
     </FoldedOnPhone>
   </div>

@@ -168,4 +168,4 @@
 </script>
 
 <Chart {label} height="16.5rem" {option} />
-<p class="soft small -mt-1">Above the readings, below how far each lies from the one before it.</p>
+<p class="soft small -mt-1">Top: the readings. Bottom: how far each lies from the one before.</p>

@@ -45,7 +45,7 @@
       itself, localhost is secure as it is.
     </p>
   {:else if here === 'no-worker'}
-    <p>This browser keeps no pages. Another browser, or a window that is not private, does.</p>
+    <p>This browser cannot keep pages. Try another one, or a window that is not private.</p>
   {:else}
     <p class="soft">Not known yet.</p>
   {/if}

@@ -168,7 +168,9 @@
     options={GATES.map((value) => ({ value, name: GATE_WORDS[value] }))}
     bind:value={typed.gate}
   />
-  <p class="soft small">Left empty, each is worked out. What you have at hand goes in here, and is judged.</p>
+  <p class="soft small">
+    Type what you have at hand: it is judged and used. Leave a field empty to have it worked out.
+  </p>
   <div class="row flex-wrap items-center" role="group" aria-label="Pins at hand">
     <span class="soft small">Straight pin at hand:</span>
     {#each PINS[units()] as pin (pin)}

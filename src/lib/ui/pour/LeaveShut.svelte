@@ -63,7 +63,7 @@
     <div class="ticket grid gap-2">
       <p class="soft small">next to open: mold {next.number}, {next.name}</p>
       {#if opens === null}
-        <p class="text-xl">When it may be opened cannot be worked out here. Leave it shut overnight.</p>
+        <p class="text-xl">Brunkel cannot tell here when you may open it. Leave it shut overnight.</p>
       {:else}
         <p class="figure text-6xl" role="timer">
           {clockText(opens)}<span class="unit text-xl"> {opens >= 3600 ? 'h' : 'min'}</span>

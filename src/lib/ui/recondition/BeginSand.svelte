@@ -100,7 +100,7 @@
       {/each}
     </dl>
   {:else}
-    <p>By your latest tests nothing has to go in or out: sort, riddle, mull and test it.</p>
+    <p>Your latest tests ask for nothing. Sort, riddle, mull and test it.</p>
   {/if}
   {#if needs.burnt_kg > 0.005}<p class="soft small">
       {mass(needs.burnt_kg)} of it lies burnt by the heat of the pour, an estimate until it is weighed out.
