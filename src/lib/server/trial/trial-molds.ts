@@ -19,8 +19,7 @@ export async function takeMold(db: Database, id: number, mold_id: number): Promi
     if (!mold) throw cannot(`there is no mold ${mold_id}`);
     if (mold.state !== 'planned')
       throw cannot(`is ${moldStateWords(mold.state)} already: the lot comes before the ramming`);
-    if (trial.heap_id !== null && ![mold.backing_heap_id, mold.facing_heap_id].includes(trial.heap_id))
-      throw cannot('is of another heap than this trial');
+    if (!isOfHeap(trial, mold)) throw cannot('is of another heap than this trial');
     const other = await trialWith(db, mold_id, transaction);
     if (other) throw cannot(`is in the trial “${other.name}” already`);
     if (!trial.next) throw cannot('finds no place: the trial has all its molds, or was ended');
@@ -100,18 +99,19 @@ export async function trialWith(
   return found ? trials.standing(db, found.id, transaction) : null;
 }
 
+/** What a mold's page shows of trials: the one that it is in, or the latest that would take it. */
 export async function trialOfMold(
   db: Database,
   mold: { id: number; state: MoldRow['state']; backing_heap_id: number; facing_heap_id: number | null }
 ): Promise<MoldTrial | null> {
-  for (const trial of await listTrials(db)) {
-    if (trial.ended_at !== null) continue;
+  const running = (await listTrials(db)).filter(({ ended_at }) => ended_at === null);
+  for (const trial of running) {
     const { id, name, hold } = trial;
     const has = trial.places.find((each) => each.mold?.id === mold.id);
     if (has) return { trial: { id, name, hold }, does: wayWords(trial, has.way) };
   }
   if (mold.state !== 'planned') return null;
-  const open = (await listTrials(db)).find((trial) => trial.next && isOfHeap(trial, mold));
+  const open = running.find((trial) => trial.next && isOfHeap(trial, mold));
   return open ? { trial: { id: open.id, name: open.name, hold: open.hold }, does: null } : null;
 }
 
