@@ -42,7 +42,7 @@ export const FIRST_LOOK = 5;
 /**
  * Before the last pair a yes wants this, so that looking after every pair costs next to nothing; the last look has the rest.
  *
- * @source Haybittle (1971) and Peto (1976); both by our simulation of 10,000 trials and more for each number of pairs: together they
+ * @source Haybittle (1971) and Peto (1976); by our simulation of 10,000 trials and more for each number of pairs both together
  *   say a false yes in 3.1 to 5.0 % of them
  */
 const EARLY_LIMIT = 0.005;

@@ -1,5 +1,6 @@
 import type { Transaction } from 'sequelize';
 import { moldStateWords, wasPoured } from '$core/session/mold-life';
+import type { NotedStep } from '$core/session/noted-step';
 import type { MoldTrial, OpenTrial, Trial, TrialMold, TrialRecord } from '$lib/schema/trial';
 import type { Database } from '../database/database';
 import type { MoldRow } from '../database/tables';
@@ -19,6 +20,8 @@ export async function takeMold(db: Database, id: number, mold_id: number): Promi
     if (!mold) throw cannot(`there is no mold ${mold_id}`);
     if (mold.state !== 'planned')
       throw cannot(`is ${moldStateWords(mold.state)} already: the lot comes before the ramming`);
+    if (await isBegun(db, mold, transaction))
+      throw cannot('is begun already: the lot comes before the first step');
     if (!isOfHeap(trial, mold)) throw cannot('is of another heap than this trial');
     const other = await trialWith(db, mold_id, transaction);
     if (other) throw cannot(`is in the trial “${other.name}” already`);
@@ -99,10 +102,22 @@ export async function trialWith(
   return found ? trials.standing(db, found.id, transaction) : null;
 }
 
+/** A step of its ramming is done: how it is made was settled without the lot. */
+async function isBegun(
+  db: Database,
+  { id, session_id }: Pick<MoldRow, 'id' | 'session_id'>,
+  transaction?: Transaction
+): Promise<boolean> {
+  const day = await db.tables.sessions.findByPk(session_id, { ...(transaction && { transaction }) });
+  // What is stored of a step was held against its schema.
+  const steps = (day?.steps ?? []) as unknown as NotedStep[];
+  return steps.some((step) => step.id.startsWith(`${id}:`) && step.state === 'done');
+}
+
 /** What a mold's page shows of trials: the one that it is in, or the latest that would take it. */
 export async function trialOfMold(
   db: Database,
-  mold: { id: number; state: MoldRow['state']; backing_heap_id: number; facing_heap_id: number | null }
+  mold: Pick<MoldRow, 'id' | 'session_id' | 'state' | 'backing_heap_id' | 'facing_heap_id'>
 ): Promise<MoldTrial | null> {
   const running = (await listTrials(db)).filter(({ ended_at }) => ended_at === null);
   for (const trial of running) {
@@ -110,7 +125,7 @@ export async function trialOfMold(
     const has = trial.places.find((each) => each.mold?.id === mold.id);
     if (has) return { trial: { id, name, hold }, does: wayWords(trial, has.way) };
   }
-  if (mold.state !== 'planned') return null;
+  if (mold.state !== 'planned' || (await isBegun(db, mold))) return null;
   const open = running.find((trial) => trial.next && isOfHeap(trial, mold));
   return open ? { trial: { id: open.id, name: open.name, hold: open.hold }, does: null } : null;
 }
@@ -120,7 +135,7 @@ const isOfHeap = (
   { backing_heap_id, facing_heap_id }: { backing_heap_id: number; facing_heap_id: number | null }
 ): boolean => heap_id === null || heap_id === backing_heap_id || heap_id === facing_heap_id;
 
-/** Molds that a trial could take in now: planned ones of its heap that are in no trial yet. */
+/** Molds that a trial could take in now: of its heap, not begun, and in no trial yet. */
 export async function moldsToTake(
   db: Database,
   trial: Trial
@@ -137,7 +152,7 @@ export async function moldsToTake(
   const found = [];
   for (const row of rows) {
     const day = days.find(({ id }) => id === row.session_id);
-    if (!day || !isOfHeap(trial, row) || (await trialWith(db, row.id))) continue;
+    if (!day || !isOfHeap(trial, row) || (await isBegun(db, row)) || (await trialWith(db, row.id))) continue;
     const words = row.patterns.map(
       ({ pattern_id, count }) => `${count} × ${patterns.find(({ id }) => id === pattern_id)?.name ?? ''}`
     );

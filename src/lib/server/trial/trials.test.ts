@@ -5,6 +5,7 @@ import { check } from '$lib/schema/validate';
 import { accepted } from '../demo/accepted';
 import { demoDatabase } from '../demo/demo-database';
 import { amendMold, createMold, createSession } from '../session/sessions';
+import { markStep } from '../session/steps';
 import { amendCasting, createCasting } from '../shake-out/castings';
 import { newCasting } from '$lib/schema/pour';
 import type { Temporary } from '../testing/temporary-database';
@@ -102,6 +103,16 @@ describe('a trial', () => {
     const { id, version } = await createTrial(db, asked('Closed doors?'), heads);
     const rammed = await mold({ state: 'rammed' });
     await expect(takeMold(db, id, rammed)).rejects.toThrow(/lot comes before the ramming/);
+    const begun = await mold();
+    await markStep(db, day, {
+      id: `${begun}:board-drag`,
+      kind: 'board-drag',
+      state: 'done',
+      at: '2026-11-20T10:00:00Z',
+      mold_id: begun
+    });
+    await expect(takeMold(db, id, begun)).rejects.toThrow(/before the first step/);
+    expect(await trialOfMold(db, (await db.tables.molds.findByPk(begun))!)).toBeNull();
     const elsewhere = await mold({ backing_heap_id: 2 });
     await expect(takeMold(db, id, elsewhere)).rejects.toThrow(/another heap/);
     await expect(takeMold(db, id, 99_999)).rejects.toThrow(/no mold/);

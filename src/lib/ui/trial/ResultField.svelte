@@ -21,6 +21,13 @@
   const { trial_id, mold_id, outcome, unit, value, ondone }: Props = $props();
   const form = new RecordForm();
   let typed = $state(value === null ? '' : String(value));
+  // svelte-ignore state_referenced_locally
+  form.keep(
+    `trial-result:${trial_id}:${mold_id}`,
+    () => typed,
+    (back) => (typed = back),
+    value ?? ''
+  );
   const path = $derived(`/trials/${trial_id}/molds/${mold_id}`);
   const schema = () => import('$lib/schema/trial').then(({ resultOfMold }) => resultOfMold);
 
@@ -30,6 +37,7 @@
     const next = typed.trim() === '' ? null : Number(typed.replace(',', '.'));
     const done = await form.submit(schema, { value: next }, (body) => api('PATCH', path, body));
     if (!done) return;
+    form.draft?.finish();
     ondone();
     told('It is noted.', async () => {
       await api('PATCH', path, { value: before });

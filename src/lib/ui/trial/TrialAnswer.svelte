@@ -21,7 +21,7 @@
     viewBox="0 0 300 62"
     preserveAspectRatio="xMinYMid meet"
     role="img"
-    aria-label="Better by {apartText(trial, gain)}, between {apartText(trial, low)} and {apartText(
+    aria-label="Gain {apartText(trial, gain)}, between {apartText(trial, low)} and {apartText(
       trial,
       high
     )}; worth having from {apartText(trial, trial.worth)}"

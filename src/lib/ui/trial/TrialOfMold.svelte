@@ -29,7 +29,7 @@
     <p><strong>This mold: {of.does}</strong></p>
     <p class="small soft">
       By lot, for <a href="/trials/{of.trial.id}">{of.trial.name}</a>{of.trial.hold
-        ? ` ${of.trial.hold}`
+        ? ` Stays the same: ${of.trial.hold}`
         : ''}
     </p>
   {:else}

@@ -2,7 +2,6 @@ import { fixed } from '$core/quantity/display';
 import { DEFECTS, type DefectName } from '$core/reference/defects';
 import { FIRST_LOOK, type Outcome } from '$core/trial/answer';
 import type { TrialSize } from '$core/trial/size';
-import type { TrialWay } from '$core/trial/lot';
 import type { Trial } from '$lib/schema/trial';
 
 export const OUTCOME_NAMES: Record<Outcome, string> = {
@@ -24,16 +23,18 @@ export function apartText({ outcome, unit }: Measured, by: number): string {
 export function betterWords({ outcome, defect, unit, better }: Measured): string {
   if (outcome === 'fault') return `fewer molds with ${faultName(defect)}`;
   if (outcome === 'grade') return better === 'higher' ? 'a higher grade' : 'a lower grade';
-  return `${better === 'higher' ? 'more' : 'less'}${unit ? ` ${unit}` : ''}`;
+  return `${better === 'higher' ? 'more' : 'less'}${unit ? ` ${unit}` : ' of it'}`;
 }
 
 const faultName = (defect: DefectName | null): string =>
   defect === null ? 'the fault' : DEFECTS[defect].name.toLowerCase();
 
-/** One time in how many, rounded to what one remembers. */
-const oneIn = (chance: number): string => {
+/** How often luck does as much: one time in how many, rounded to what one remembers. */
+const luckWords = (chance: number): string => {
+  if (chance > 0.5) return 'Luck alone would show as much more often than not.';
   const times = 1 / chance;
-  return fixed(times < 10 ? times : times < 100 ? Math.round(times) : Math.round(times / 10) * 10, 0);
+  const round = times < 100 ? Math.round(times) : Math.round(times / 10) * 10;
+  return `Luck alone would show as much one time in ${fixed(round, 0)}.`;
 };
 
 export interface AnswerWords {
@@ -48,7 +49,7 @@ export interface AnswerWords {
 export function answerWords(trial: Trial): AnswerWords {
   const { answer, pairs, worth, otherwise } = trial;
   const { says, gain, low, high, by_chance } = answer;
-  const apart = (by: number) => apartText(trial, by);
+  const apart = (by: number) => `${apartText(trial, Math.abs(by))} ${by < 0 ? 'worse' : 'better'}`;
   const known = `${answer.pairs} of ${pairs} pairs are in.`;
   if (answer.pairs < Math.min(FIRST_LOOK, pairs))
     return {
@@ -59,19 +60,19 @@ export function answerWords(trial: Trial): AnswerWords {
   const range =
     low === null || high === null
       ? ''
-      : ` Nine times in ten it lies between ${apart(low)} and ${apart(high)}.`;
-  const chance = `Luck alone would show as much one time in ${oneIn(by_chance)}.`;
+      : ` Nine times in ten the truth lies between ${apart(low)} and ${apart(high)}.`;
+  const chance = luckWords(by_chance);
   switch (says) {
     case 'yes':
       return {
         head: `Yes: ${otherwise}`,
-        body: `Better by ${apart(gain!)}.${range} ${chance}`,
+        body: `It is ${apart(gain!)}.${range} ${chance}`,
         over: true
       };
     case 'no':
       return {
         head: 'No difference worth having',
-        body: `You wanted ${apart(worth)} or more. It is ${apart(gain!)}.${range}`,
+        body: `You wanted ${apartText(trial, worth)} or more. It is ${apart(gain!)}.${range}`,
         over: true
       };
     case 'not-told':
@@ -83,7 +84,7 @@ export function answerWords(trial: Trial): AnswerWords {
     case 'go-on':
       return {
         head: gain! > 0 ? 'Not sure yet: it looks better' : 'Not sure yet: it looks no better',
-        body: `${known} So far ${apart(gain!)} better.${range} ${chance}`,
+        body: `${known} So far it is ${apart(gain!)}.${range} ${chance}`,
         over: false
       };
   }
@@ -97,5 +98,3 @@ export function sizeWords({ pairs, power }: TrialSize): string {
     ? `Even ${2 * last.pairs} molds find such a difference only ${often}. Ask for a larger one, or grade the molds 1 to 5: a grade tells more than yes or no.`
     : `${2 * pairs} molds, in ${pairs} pairs, find such a difference ${often}. Where there is none, they say yes by luck 5 times in 100 at most.`;
 }
-
-export const WAY_NAMES: Record<TrialWay, string> = { 'as-now': 'as now', otherwise: 'the other way' };
