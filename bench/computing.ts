@@ -1,3 +1,4 @@
+import { Worker } from 'node:worker_threads';
 import { Bench } from 'tinybench';
 import { grading } from '../src/core/bench/formula/grading';
 import { conditionAt } from '../src/core/heap/condition';
@@ -16,6 +17,7 @@ import { parseQuantity } from '../src/core/quantity/parse';
 import { TARGETS } from '../src/core/reference/targets';
 import { answerTo, picksFor } from '../src/lib/ui/mix/batch-draft';
 import { linearSolver } from '../src/lib/server/solver/linear-solver';
+import { bundledThread } from '../src/lib/server/worker/bundled-thread';
 import { freezeMold } from '../src/core/freeze/mold-freezing';
 import { moldAfterPour } from '../src/core/heat/mold-after-pour';
 import { gatingFor, moldToGate } from '../src/core/mold/mold-gating';
@@ -186,7 +188,7 @@ export async function computing(): Promise<Measured[]> {
     { what: 'condition at a time', value: median('condition at a time'), target: 5, unit: 'ms' },
     { what: 'fineness number', value: median('fineness'), target: 1, unit: 'ms' },
     { what: 'heat of a mold, two kinds of casting', value: await heatOfMold(), target: 300, unit: 'ms' },
-    ...frozenMolds(),
+    ...(await frozenMolds()),
     { what: 'blend as a linear programme', value: median('blend, two windows'), target: 30, unit: 'ms' },
     { what: 'drying forecast, 14 days', value: median('drying forecast, 14 days'), target: 5, unit: 'ms' },
     {
@@ -199,7 +201,9 @@ export async function computing(): Promise<Measured[]> {
 }
 
 /** A block of aluminium with its way in, frozen in so many cells, ms; and how much of its heat the sums lost, percent. */
-function frozenMolds(): Measured[] {
+async function frozenMolds(): Promise<Measured[]> {
+  // A partner runs what the server's threads run.
+  const partner = await bundledThread(process.cwd());
   const alloy = ALLOYS.aluminium;
   const [length_m, width_m, height_m] = [0.08, 0.06, 0.04];
   const volume_m3 = length_m * width_m * height_m;
@@ -228,7 +232,14 @@ function frozenMolds(): Measured[] {
   } as const;
   const frozen = (cells: number) => {
     const began = performance.now();
-    const { energy_error } = freezeMold({ ...mold, cells: { usual: cells, most: cells } });
+    const { energy_error } = freezeMold(
+      { ...mold, cells: { usual: cells, most: cells } },
+      undefined,
+      (shared) => {
+        const worker = new Worker(partner, { eval: true, workerData: { code: partner, follows: shared } });
+        return () => void worker.terminate();
+      }
+    );
     return { ms: performance.now() - began, energy_error };
   };
   // The first run warms up.

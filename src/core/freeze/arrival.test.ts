@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { arrivals, misruns } from './arrival';
-import { METAL } from './conduct';
+import { METAL } from './field';
 
 const even = (cells: number, long = 0.01) => new Float64Array(cells).fill(long);
 /** A plate of so many cells of 1 cm³, gated at its first cell. */

@@ -1,5 +1,5 @@
 import TinyQueue from 'tinyqueue';
-import { METAL } from './conduct';
+import { METAL } from './field';
 
 /** Metal that reaches a place later than it runs there. */
 export interface Misrun {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { cutOffPlaces } from './feeding';
-import { METAL } from './conduct';
+import { METAL } from './field';
 
 /** A row of cells of 1 cm³: what each holds, and until when it feeds; it begins to freeze at once and is solid 1 s later. */
 function row(holds: readonly number[], feeds: readonly number[], feeder: (body: number) => boolean) {

@@ -1,4 +1,4 @@
-import { METAL } from './conduct';
+import { METAL, isMetal } from './field';
 import type { FreezingTimes } from './freezing';
 
 /** Metal of a body that freezes after what is about it, shut off from what could feed it. */
@@ -29,7 +29,7 @@ export function cutOffPlaces(
   volume_m3: (at: number) => number
 ): CutOff[] {
   const metal: number[] = [];
-  for (let at = 0; at < holds.length; at++) if (holds[at]! >= METAL) metal.push(at);
+  for (let at = 0; at < holds.length; at++) if (isMetal(holds[at]!)) metal.push(at);
   metal.sort((a, b) => feeds_s[b]! - feeds_s[a]!);
   const parent = new Int32Array(holds.length).fill(-1);
   const root = (at: number): number => {
@@ -71,7 +71,7 @@ export function cutOffPlaces(
         liquid_m3: of.liquid_m3 + volume_m3(at) * Math.max(0, Math.min(1, share))
       });
       for (const next of neighbours(at))
-        if (holds[next]! >= METAL && feeds_s[next]! > at_s && !seen.has(next)) {
+        if (isMetal(holds[next]!) && feeds_s[next]! > at_s && !seen.has(next)) {
           seen.add(next);
           ahead.push(next);
         }
@@ -83,7 +83,7 @@ export function cutOffPlaces(
     last.set(at, at);
     fed[at] = feeder(holds[at]! - METAL) ? 1 : 0;
     for (const next of neighbours(at)) {
-      if (parent[next]! < 0 || holds[next]! < METAL) continue;
+      if (parent[next]! < 0) continue;
       let [a, b] = [root(at), root(next)];
       if (a === b) continue;
       // The one that goes on is the one that is fed, else the one that freezes later.

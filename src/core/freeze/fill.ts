@@ -1,6 +1,6 @@
 import type { Part } from '../heat/opening';
 import type { Body } from './bodies';
-import { METAL, SAND } from './conduct';
+import { METAL, SAND } from './field';
 import { gridLines, type Cells, type GridLines } from './grid';
 
 /** A mold in cells: what each holds, and the bodies that it holds metal of. */

@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest';
 import { ALLOYS } from '../reference/alloys';
-import { Conduction, METAL } from './conduct';
+import { Conduction } from './conduct';
+import { METAL } from './field';
 import { freeze } from './freezing';
 
 it('metal that gives off its heat evenly begins, stops running, stops feeding and is solid in even shares of the time', () => {

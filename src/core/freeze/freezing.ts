@@ -1,4 +1,5 @@
-import { METAL, type Conduction } from './conduct';
+import type { Conduction } from './conduct';
+import { METAL, isMetal } from './field';
 
 /** When each cell of metal freezes, s from the pour; sand and what never does: infinite. */
 export interface FreezingTimes {
@@ -24,8 +25,6 @@ const LONGEST_S = 3 * 86_400;
 /** The first steps, s, and how much longer each is for the time that has gone by. */
 const FIRST_STEP_S = 0.02;
 const STEP_OF_TIME = 0.05;
-/** Sand boils from here on, °C. */
-const BOILS_C = 99.5;
 
 /**
  * Follows a mold until all of its metal is solid and its castings are cool.
@@ -44,60 +43,66 @@ export function freeze(
 ): FreezingTimes {
   const cells = Int32Array.from(
     (function* () {
-      for (let at = 0; at < holds.length; at++) if (holds[at]! >= METAL) yield at;
+      for (let at = 0; at < holds.length; at++) if (isMetal(holds[at]!)) yield at;
     })()
   );
   const never = () => new Float32Array(holds.length).fill(Infinity);
-  const [begins_s, runs_s, feeds_s, solid_s, boils_s] = [never(), never(), never(), never(), never()];
-  /** Of the heat of fusion; what is solid is looked at no more. */
+  const [begins_s, runs_s, feeds_s, solid_s] = [never(), never(), never(), never()];
+  /** What is not solid yet, first in both lists: its place, and what it has still to give of its heat of fusion. */
   const share = Float64Array.from(cells, (at) => heat.liquidShare(at));
-  const marks = [
-    [1, begins_s],
-    [STOPS_RUNNING, runs_s],
-    [STOPS_FEEDING, feeds_s],
-    [0, solid_s]
-  ] as const;
   const of = Array.from({ length: bodies }, () => ({ solid_s: 0, cool_s: Infinity }));
-  let hottest = new Float64Array(bodies).fill(Infinity);
   const at_start = heat.held_j();
-  let [left, steps] = [cells.length, 0];
-  const counted = Array.from({ length: bodies }, (_, body) => cells.some((at) => holds[at] === METAL + body));
-  const waits = () =>
-    left > 0 || of.some(({ cool_s }, body) => counted[body] && cools(body) && cool_s === Infinity);
+  /** Cells of each body, and how many of them are not solid yet. */
+  const own = Array.from({ length: bodies }, (_, body) => cells.filter((at) => holds[at] === METAL + body));
+  const left = own.map(({ length }) => length);
+  const hottest = new Float64Array(bodies).fill(Infinity);
+  let [freezing, steps] = [cells.length, 0];
+  const cooling = (body: number) => cools(body) && own[body]!.length > 0 && of[body]!.cool_s === Infinity;
+  const waits = () => freezing > 0 || of.some((_, body) => cooling(body));
+  /** Between two steps, by how far what falls has come from one to the other. */
+  const when = (before: number, now: number, was: number, mark: number, is: number) =>
+    before + ((was - mark) / (was - is)) * (now - before);
   for (; waits() && heat.time_s < LONGEST_S; steps++) {
     const before = heat.time_s;
     heat.step(Math.max(FIRST_STEP_S, STEP_OF_TIME * before));
     const now = heat.time_s;
-    const hot = new Float64Array(bodies).fill(-Infinity);
-    for (let n = 0; n < cells.length; n++) {
+    let kept = 0;
+    for (let n = 0; n < freezing; n++) {
       const at = cells[n]!;
-      const body = holds[at]! - METAL;
-      hot[body] = Math.max(hot[body]!, heat.celsius[at]!);
       const was = share[n]!;
-      if (was <= 0) continue;
       const is = heat.liquidShare(at);
-      for (const [mark, times] of marks)
-        if (is <= mark && times[at] === Infinity)
-          times[at] = before + ((was - mark) / (was - is)) * (now - before);
-      share[n] = is;
-      if (is <= 0) {
-        left -= 1;
-        of[body]!.solid_s = Math.max(of[body]!.solid_s, solid_s[at]!);
+      if (is <= 1 && begins_s[at] === Infinity) begins_s[at] = when(before, now, was, 1, is);
+      if (is <= STOPS_RUNNING && runs_s[at] === Infinity)
+        runs_s[at] = when(before, now, was, STOPS_RUNNING, is);
+      if (is <= STOPS_FEEDING && feeds_s[at] === Infinity)
+        feeds_s[at] = when(before, now, was, STOPS_FEEDING, is);
+      if (is > 0) {
+        [cells[kept], share[kept]] = [at, is];
+        kept += 1;
+        continue;
       }
+      solid_s[at] = when(before, now, was, 0, is);
+      const body = holds[at]! - METAL;
+      left[body] = left[body]! - 1;
+      of[body]!.solid_s = Math.max(of[body]!.solid_s, solid_s[at]!);
     }
+    freezing = kept;
     for (let body = 0; body < bodies; body++) {
-      const was = hottest[body]!;
-      if (of[body]!.cool_s === Infinity && hot[body]! <= cool_c)
-        of[body]!.cool_s =
-          was === Infinity ? now : before + ((was - cool_c) / (was - hot[body]!)) * (now - before);
+      if (left[body]! > 0 || !cooling(body)) continue;
+      const [was, hot] = [hottest[body]!, hottestOf(heat, own[body]!)];
+      // All metal is cool only well below where it is solid: a step brings it from the one to the other, not past both.
+      if (hot <= cool_c) of[body]!.cool_s = was === Infinity ? now : when(before, now, was, cool_c, hot);
+      hottest[body] = hot;
     }
-    hottest = hot;
-    heat.eachWarm((at) => {
-      if (boils_s[at] === Infinity && heat.celsius[at]! > BOILS_C && holds[at]! < METAL) boils_s[at] = now;
-    });
-    if (steps % 8 === 0) tell(Math.min(0.99, 1 - left / cells.length));
+    if (steps % 8 === 0) tell(Math.min(0.99, 1 - freezing / share.length));
   }
-  for (const [n, at] of cells.entries()) if (share[n]! > 0) of[holds[at]! - METAL]!.solid_s = Infinity;
+  for (let n = 0; n < freezing; n++) of[holds[cells[n]!]! - METAL]!.solid_s = Infinity;
   const energy_error = Math.abs(at_start - heat.held_j() - heat.lost_j) / at_start;
-  return { begins_s, runs_s, feeds_s, solid_s, boils_s, bodies: of, steps, energy_error };
+  return { begins_s, runs_s, feeds_s, solid_s, boils_s: heat.boils_s, bodies: of, steps, energy_error };
+}
+
+function hottestOf({ celsius }: Conduction, cells: Int32Array): number {
+  let hottest = -Infinity;
+  for (let n = 0; n < cells.length; n++) hottest = Math.max(hottest, celsius[cells[n]!]!);
+  return hottest;
 }

@@ -6,11 +6,13 @@ import type { Layout } from '../mold/placement';
 import type { AlloyFigures } from '../reference/alloys';
 import { AIR_W_M2_K, WALL_W_M2_K } from '../reference/heat';
 import { arrivals, misruns } from './arrival';
-import { Conduction, METAL, SAND } from './conduct';
+import { Conduction } from './conduct';
+import { METAL, SAND, isMetal, type ToConduct } from './field';
 import { cutOffPlaces } from './feeding';
 import type { Cells, GridLines } from './grid';
 import { fillGrid, type FilledGrid } from './fill';
 import { freeze, type FreezingTimes } from './freezing';
+import type { StartPartner } from './pair';
 import { moldBodies, type CastingToFreeze, type ShapeKnown } from './mold-bodies';
 
 export interface MoldToFreeze {
@@ -83,16 +85,20 @@ const SEEN_SHARE = 0.003;
 /** Cools through the wood of a flask and the board it stands on to the air; its top is open (handbook default). */
 const OUTSIDE = [WALL_W_M2_K, WALL_W_M2_K, WALL_W_M2_K, WALL_W_M2_K, WALL_W_M2_K, AIR_W_M2_K] as const;
 const NOTHING_OUT = [0, 0, 0, 0, 0, 0] as const;
+/** A mold of fewer cells is frozen before a second thread has begun. */
+const WORTH_TWO = 20_000;
 
 /**
  * A mold as it freezes in three dimensions: when all of it is solid, where last, what feeds, what metal does not reach, how
  * hot its walls become.
  *
+ * @param start a partner in another thread, for a mold of many cells
  * @throws RangeError where the mold is too fine for the cells
  */
 export function freezeMold(
   of: MoldToFreeze,
-  tell: (progress: { doing: string; done: number }) => void = () => undefined
+  tell: (progress: { doing: string; done: number }) => void = () => undefined,
+  start?: StartPartner
 ): MoldFreezing & { picture: FreezingPicture } {
   const { flask, alloy, way, castings } = of;
   tell({ doing: 'filling', done: 0 });
@@ -110,7 +116,7 @@ export function freezeMold(
   );
   mustHold(of, grid);
   const { lines, holds } = grid;
-  const heat = new Conduction({
+  const conducted: ToConduct = {
     lines,
     holds,
     metal: {
@@ -125,12 +131,18 @@ export function freezeMold(
     pour_c: of.pour_c,
     moisture: of.moisture,
     outside_w_m2_k: of.shut ? NOTHING_OUT : OUTSIDE
-  });
+  };
+  const heat = new Conduction(conducted, holds.length < WORTH_TWO ? undefined : start);
   const [, out_c] = coolingLimits(alloy);
   const is_casting = (body: number) => bodies[body]!.part === 'casting';
-  const times = freeze(heat, holds, bodies.length, is_casting, out_c, (done) =>
-    tell({ doing: 'freezing', done: 0.05 + 0.9 * done })
-  );
+  let times: FreezingTimes;
+  try {
+    times = freeze(heat, holds, bodies.length, is_casting, out_c, (done) =>
+      tell({ doing: 'freezing', done: 0.05 + 0.9 * done })
+    );
+  } finally {
+    heat.end();
+  }
   const seen = grid.bodies.flatMap((body, n) => (body.volume_m3 > 0 ? [{ ...body, n }] : []));
   const parts = seen.map(({ part, number, n }) => ({
     part,
@@ -257,10 +269,11 @@ function filling(
   const found: Pick<MoldFreezing, 'misrun' | 'ungated'> = { misrun: [], ungated: [] };
   bodies.forEach(({ part, number }, n) => {
     if (part !== 'casting') return;
-    const cells = [...holds.keys()].filter((at) => holds[at] === METAL + n);
+    const cells: number[] = [];
+    for (let at = 0; at < holds.length; at++) if (holds[at] === METAL + n) cells.push(at);
     const runs = (at: number) => {
       const is = holds[at] ?? SAND;
-      return is >= METAL && bodies[is - METAL]!.part === 'runner';
+      return isMetal(is) && bodies[is - METAL]!.part === 'runner';
     };
     const gates = cells.filter((at) => beside.some((by) => runs(at - by) || runs(at + by)));
     if (gates.length === 0) return void found.ungated.push(number);

@@ -8,6 +8,7 @@ import type { MeshUnit } from '$core/pattern/file/format';
 import { readMesh } from '$core/pattern/file/read-mesh';
 import { SLOW_END } from '$core/reference/heat';
 import type { PatternDraw } from '$lib/schema/pattern';
+import { startPartner } from '../worker/partner';
 
 /** A casting as it is to be frozen: the file of its mesh, which is read in the thread. */
 export type CastingWithMesh = Omit<CastingToFreeze, 'shape'> & {
@@ -44,7 +45,7 @@ export function moldHeat({ hot, laid }: MoldToHeat, tell: Tell): MoldHeat {
     ({ doing, done }) =>
       tell({ doing, done: from + share * done });
   try {
-    const likely = freezeMold({ ...laid, castings }, part(0, 0.5));
+    const likely = freezeMold({ ...laid, castings }, part(0, 0.5), startPartner);
     const slow = freezeMold(
       {
         ...laid,
@@ -55,7 +56,8 @@ export function moldHeat({ hot, laid }: MoldToHeat, tell: Tell): MoldHeat {
         moisture: SLOW_END.of_moisture * laid.moisture,
         shut: true
       },
-      part(0.5, 0.5)
+      part(0.5, 0.5),
+      startPartner
     );
     const { picture, ...freezing } = likely;
     const open_s =

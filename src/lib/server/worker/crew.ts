@@ -3,6 +3,7 @@ import { Worker } from 'node:worker_threads';
 import { Refusal } from '../refusal';
 import type { Progress } from '$lib/schema/progress';
 import type { Job, JobName, Told } from './job';
+import type { Started } from './partner';
 import { threadCode } from './thread-code';
 
 export interface Errand {
@@ -139,6 +140,7 @@ export class Crew {
     if (this.ended) return;
     const worker = new Worker(code, {
       eval: true,
+      workerData: { code } satisfies Started,
       resourceLimits: { maxOldGenerationSizeMb: this.limits.memory_mb }
     });
     // Nothing keeps the process alive once there is nothing to do; and one that dies idle is asked no more.
