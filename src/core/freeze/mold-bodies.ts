@@ -227,7 +227,7 @@ function risersOf(
     const neck: readonly [number, number] =
       below_m >= above_m ? [-Math.min(below_m, deep), 0] : [0, Math.min(above_m, deep)];
     return [
-      upright(named, at, [Math.min(0, neck[0]), cope_m], [r, r]),
+      upright(named, at, [Math.min(0, neck[0]), riser.stands === 'blind' ? riser.height_m : cope_m], [r, r]),
       prism(named, stretch(at, [far + inward * GATE.into_m, place.y_m], deep), neck[0], neck[1])
     ];
   });

@@ -66,6 +66,12 @@ export function gatingBodies({ sprue, basin, well, runner, riser }: GatingPlan):
   ];
   if (!riser) return bodies;
   const { diameter_m, height_m, stands, count } = riser;
+  // Sand is all round a blind one.
+  if (stands === 'blind') {
+    const side = rod('riser', diameter_m, height_m);
+    const area_m2 = side.area_m2 + 2 * disc(diameter_m);
+    return [...bodies, { ...side, area_m2, around: spreadOfCylinder(area_m2, diameter_m, height_m), count }];
+  }
   const ends = stands === 'on-top' ? 0 : 1;
   return [
     ...bodies,

@@ -12,7 +12,7 @@ import {
   wantedEndHead,
   type Gate
 } from './gating';
-import { riserFor, type Riser } from './riser';
+import { riserFor, type Riser, type RiserKind } from './riser';
 import { SAND_HEAT, solidificationTime } from './solidification';
 
 /** How gates are made: cut in the parting with a spoon, or rammed over pieces of their own. */
@@ -54,6 +54,12 @@ export interface OwnGating {
   ingate_height_m?: number | undefined;
   /** Nought is no riser. */
   riser_m?: number | undefined;
+  riser_stands?: RiserKind | undefined;
+  runner_width_m?: number | undefined;
+  runner_height_m?: number | undefined;
+  basin_length_m?: number | undefined;
+  basin_width_m?: number | undefined;
+  basin_depth_m?: number | undefined;
 }
 
 export interface GatingPlan {
@@ -93,7 +99,11 @@ export type GatingWarning =
   | { is: 'riser-no-room'; room_m: number; wants_m: number }
   | { is: 'no-riser'; wants_m: number }
   | { is: 'low-head'; has_m: number; wants_m: number }
-  | { is: 'gates-wide'; has_m: number; most_m: number };
+  | { is: 'gates-wide'; has_m: number; most_m: number }
+  | { is: 'runner-small'; has_m2: number; wants_m2: number }
+  | { is: 'basin-out'; has_m: number; most_m: number }
+  | { is: 'basin-narrow'; has_m: number; wants_m: number }
+  | { is: 'basin-shallow'; has_m: number; wants_m: number };
 
 /** No pour by hand is shorter, s (handbook default). */
 const LEAST_POUR_S = 1;
@@ -158,7 +168,10 @@ export function planGating(of: MoldToGate, own: OwnGating = {}): GatingPlan {
   const rho = alloy.liquid_kg_m3;
   const head_m = effectiveHead(of.sprue_m, of.casting_m, of.in_cope_m, gate);
   const end_head_m = endHead(of.sprue_m, of.casting_m, of.in_cope_m, gate);
-  const { riser, wants: wants_riser } = riserFor(of, own.riser_m);
+  const { riser, wants: wants_riser } = riserFor(of, {
+    diameter_m: own.riser_m,
+    stands: own.riser_stands
+  });
   const risers_kg = riser ? riser.count * riser.kg : 0;
   const filled_kg = castings_kg + risers_kg;
   // Gates first: what they let in calmly is the least time.
@@ -182,7 +195,9 @@ export function planGating(of: MoldToGate, own: OwnGating = {}): GatingPlan {
   const wants_choke_m2 = Math.max(disc(LEAST_SPRUE_M), chokeArea(filled_kg, rho, pour_s, head_m));
   const bottom_m = own.sprue_bottom_m ?? diameter(wants_choke_m2);
   const choke_m2 = disc(bottom_m);
-  const taper = sprueTaper(of.sprue_m, Math.min(of.sprue_m, BASIN_DEPTH_M));
+  // A basin is no deeper than its cope.
+  const basin_depth_m = Math.min(of.sprue_m, own.basin_depth_m ?? BASIN_DEPTH_M);
+  const taper = sprueTaper(of.sprue_m, basin_depth_m);
   const wants_top_m = bottom_m * Math.sqrt(taper);
   const top_m = own.sprue_top_m ?? wants_top_m;
   // What the choke lets through is what fills it, whatever was wished.
@@ -203,11 +218,15 @@ export function planGating(of: MoldToGate, own: OwnGating = {}): GatingPlan {
     own.ingate_width_m ??
     Math.min(most_gates_m / count, Math.max(2 * gate_height_m, wants_gates_m2 / (count * gate_height_m)));
   const speed_m_s = flow_m3_s / (count * width_m * gate_height_m);
-  const runner_m2 = RUNNER_TO_CHOKE * choke_m2;
   // A carved runner is wide and shallow; a formed one stands up.
-  const runner_height_m = Math.sqrt(runner_m2 * (school === 'carved' ? 0.7 : 1.2));
+  const usual_height_m = Math.sqrt(RUNNER_TO_CHOKE * choke_m2 * (school === 'carved' ? 0.7 : 1.2));
+  const runner_height_m =
+    own.runner_height_m ??
+    (own.runner_width_m ? (RUNNER_TO_CHOKE * choke_m2) / own.runner_width_m : usual_height_m);
+  const runner_width_m = own.runner_width_m ?? (RUNNER_TO_CHOKE * choke_m2) / runner_height_m;
+  const runner_m2 = runner_width_m * runner_height_m;
   const runner = {
-    width_m: runner_m2 / runner_height_m,
+    width_m: runner_width_m,
     height_m: runner_height_m,
     length_m: of.side_m + TRAP_M,
     trap_m: TRAP_M
@@ -216,12 +235,13 @@ export function planGating(of: MoldToGate, own: OwnGating = {}): GatingPlan {
     number,
     number
   ];
-  const basin_width_m = Math.max(top_m, Math.min(wide_m, Math.max(0.03, 2.2 * top_m)));
+  const basin_width_m = own.basin_width_m ?? Math.max(top_m, Math.min(wide_m, Math.max(0.03, 2.2 * top_m)));
   const basin = {
-    depth_m: BASIN_DEPTH_M,
+    depth_m: basin_depth_m,
     width_m: basin_width_m,
-    length_m: Math.max(basin_width_m, Math.min(long_m, Math.max(2 * basin_width_m, 0.06))),
-    dam_m: BASIN_DEPTH_M / 2
+    length_m:
+      own.basin_length_m ?? Math.max(basin_width_m, Math.min(long_m, Math.max(2 * basin_width_m, 0.06))),
+    dam_m: basin_depth_m / 2
   };
   const well = { diameter_m: 2 * bottom_m, depth_m: runner_height_m + 0.5 * bottom_m };
   const in_cope_m3 =
@@ -248,6 +268,10 @@ export function planGating(of: MoldToGate, own: OwnGating = {}): GatingPlan {
   if (top_m < wants_top_m * 0.98) warnings.push({ is: 'sprue-not-full', has_m: top_m, wants_m: wants_top_m });
   if (own.pour_s !== undefined && own.sprue_bottom_m !== undefined && fills_s > own.pour_s * 1.25)
     warnings.push({ is: 'sprue-chokes', fills_s });
+  // A runner no wider than the choke squirts; one as wide as it slows nothing.
+  if (runner_m2 < choke_m2 * 0.98)
+    warnings.push({ is: 'runner-small', has_m2: runner_m2, wants_m2: RUNNER_TO_CHOKE * choke_m2 });
+  warnings.push(...basinWarnings(basin, top_m, [long_m, wide_m], own));
   if (!riser && wants_riser) warnings.push({ is: 'no-riser', wants_m: wants_riser.diameter_m });
   else if (riser && !riser.fits)
     warnings.push({ is: 'riser-no-room', room_m: riser.height_m, wants_m: riser.wants_height_m });
@@ -275,4 +299,25 @@ export function planGating(of: MoldToGate, own: OwnGating = {}): GatingPlan {
     metal_m3: { cope: in_cope_m3, drag: in_drag_m3 },
     warnings
   };
+}
+
+/** What is wrong with a basin of one's own: metal misses its sprue, air is drawn in with it, or it is cut into the wall. */
+function basinWarnings(
+  { length_m, width_m, depth_m }: GatingPlan['basin'],
+  sprue_top_m: number,
+  [long_m, wide_m]: readonly [number, number],
+  own: OwnGating
+): GatingWarning[] {
+  const found: GatingWarning[] = [];
+  const narrowest_m = Math.min(length_m, width_m);
+  if (narrowest_m < sprue_top_m * 0.98)
+    found.push({ is: 'basin-narrow', has_m: narrowest_m, wants_m: sprue_top_m });
+  // Metal no deeper than the hole is wide turns, and takes air along (handbook default).
+  if (own.basin_depth_m !== undefined && depth_m < sprue_top_m * 0.98)
+    found.push({ is: 'basin-shallow', has_m: depth_m, wants_m: sprue_top_m });
+  // It lies along the flask or across it.
+  const lies = (a: number, b: number) => a <= long_m + 1e-9 && b <= wide_m + 1e-9;
+  if ((own.basin_length_m ?? own.basin_width_m) && !lies(length_m, width_m) && !lies(width_m, length_m))
+    found.push({ is: 'basin-out', has_m: Math.max(length_m, width_m), most_m: Math.max(long_m, wide_m) });
+  return found;
 }

@@ -13,7 +13,14 @@ import {
   warmUpTime
 } from './furnace';
 import { CALM_M_S } from './gating';
-import { ironPourTime, planGating, runningTime, type MoldToGate } from './gating-plan';
+import {
+  ironPourTime,
+  planGating,
+  runningTime,
+  type GatingPlan,
+  type MoldToGate,
+  type OwnGating
+} from './gating-plan';
 import { CRUCIBLE_FILL, meltDemand } from './melt';
 import { planMelts } from './melt-plan';
 import { steamFrom } from './steam';
@@ -215,6 +222,59 @@ const latch: MoldToGate = {
   school: 'carved',
   pour_c: 740
 };
+
+describe('a way in as somebody makes it', () => {
+  const is = (own: OwnGating) => planGating(latch, own).warnings.map((each) => each.is);
+  const usual = planGating(latch);
+  it('takes runner and basin as they are made, and their metal counts', () => {
+    const own = {
+      runner_width_m: 0.02,
+      runner_height_m: 0.012,
+      basin_length_m: 0.08,
+      basin_width_m: 0.05,
+      basin_depth_m: 0.04
+    };
+    const plan = planGating(latch, own);
+    expect(plan.runner).toMatchObject({ width_m: 0.02, height_m: 0.012 });
+    expect(plan.basin).toMatchObject({ length_m: 0.08, width_m: 0.05, depth_m: 0.04, dam_m: 0.02 });
+    // Six tenths of its box is metal; the sprue begins where it ends.
+    const before_m3 = usual.basin.length_m * usual.basin.width_m * usual.basin.depth_m * 0.6;
+    const sprue_m3 = ({ sprue }: GatingPlan) =>
+      ((Math.PI * 0.1) / 12) * (sprue.top_m ** 2 + sprue.top_m * sprue.bottom_m + sprue.bottom_m ** 2);
+    expect(plan.metal_m3.cope - usual.metal_m3.cope).toBeCloseTo(
+      0.08 * 0.05 * 0.04 * 0.6 - before_m3 + sprue_m3(plan) - sprue_m3(usual),
+      9
+    );
+    expect(is(own)).toEqual([]);
+  });
+  it('one side of a runner is enough: the other follows from twice the choke', () => {
+    const { runner, choke_m2 } = planGating(latch, { runner_width_m: 0.02 });
+    expect(runner.width_m * runner.height_m).toBeCloseTo(2 * choke_m2, 12);
+  });
+  it('says what is wrong about each', () => {
+    const { bottom_m, top_m } = usual.sprue;
+    expect(is({ runner_width_m: 0.8 * bottom_m, runner_height_m: 0.8 * bottom_m })).toEqual(['runner-small']);
+    expect(is({ basin_width_m: 0.9 * top_m })).toContain('basin-narrow');
+    expect(is({ sprue_top_m: 0.03, sprue_bottom_m: 0.012, basin_depth_m: 0.02 })).toContain('basin-shallow');
+    const flask_m = [0.3, 0.2] as const;
+    const out = (own: OwnGating) => planGating({ ...latch, flask_m }, own).warnings.map((each) => each.is);
+    expect(out({ basin_length_m: 0.27 })).toContain('basin-out');
+    expect(out({ basin_length_m: 0.25 })).not.toContain('basin-out');
+    // It lies across the flask, too, where it goes in so.
+    expect(out({ basin_length_m: 0.05, basin_width_m: 0.25 })).not.toContain('basin-out');
+  });
+  it('stands the riser where it is wanted', () => {
+    const thick = { ...latch, modulus_m: 0.006 };
+    expect(planGating(thick, { riser_stands: 'blind' }).riser).toMatchObject({ stands: 'blind', fits: true });
+    expect(planGating(thick, { riser_stands: 'beside', riser_m: 0.03 }).riser).toMatchObject({
+      stands: 'beside',
+      diameter_m: 0.03,
+      height_m: 0.1
+    });
+    // Thin castings feed themselves, wherever one would stand.
+    expect(planGating(latch, { riser_stands: 'blind' }).riser).toBeNull();
+  });
+});
 
 describe('the whole way in', () => {
   it('keeps the ingates calm, the sprue full and the pour within its window', () => {

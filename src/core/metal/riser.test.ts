@@ -57,10 +57,36 @@ describe('a riser', () => {
     expect(none.wants_height_m).toBeCloseTo(0.072, 9);
   });
   it('one’s own is taken as it is: none at all, or one that freezes too soon and gives nothing', () => {
-    expect(riserFor(plate, 0)).toMatchObject({ riser: null, wants: { stands: 'on-top' } });
-    expect(riserFor(plate, 0.02).riser).toMatchObject({ diameter_m: 0.02, height_m: 0.08, gives_m3: 0 });
-    expect(riserFor(plate, 0.034).riser!.gives_m3).toBeGreaterThan(0);
+    expect(riserFor(plate, { diameter_m: 0 })).toMatchObject({ riser: null, wants: { stands: 'on-top' } });
+    expect(riserFor(plate, { diameter_m: 0.02 }).riser).toMatchObject({
+      diameter_m: 0.02,
+      height_m: 0.08,
+      gives_m3: 0
+    });
+    expect(riserFor(plate, { diameter_m: 0.034 }).riser!.gives_m3).toBeGreaterThan(0);
     // Thin castings feed themselves through their gates.
     expect(riserFor({ ...plate, modulus_m: 0.0035 })).toEqual({ riser: null, wants: null });
+  });
+  it('a blind one stands beside under sand, half as high again as it is wide, and takes less metal', () => {
+    // 7.2 mm of modulus: d·1.5d/(4·1.5d + 2d) = 0.1875·d, so 38.4 mm, 57.6 mm high in a cope of 100 mm.
+    const { riser } = riserFor({ ...plate, castings_kg: 0.1 }, { stands: 'blind' });
+    expect(riser).toMatchObject({ stands: 'blind', fits: true });
+    expect(riser!.diameter_m).toBeCloseTo(0.0384, 6);
+    expect(riser!.height_m).toBeCloseTo(0.0576, 6);
+    expect(riser!.modulus_m).toBeCloseTo(0.0072, 9);
+    // One beside and open to the top, 100 mm: 4·100·7.2/(100 − 14.4) = 33.64 mm, 0.238 kg; this one 0.179.
+    const open = riserFor({ ...plate, castings_kg: 0.1 }, { stands: 'beside' }).riser!;
+    expect(open.diameter_m).toBeCloseTo(0.033645, 5);
+    expect(riser!.kg / open.kg).toBeCloseTo(0.7504, 3);
+  });
+  it('a blind one never comes nearer to the top of the cope than 20 mm, and one’s own is judged so', () => {
+    const low = { ...plate, castings_kg: 0.1, sprue_m: 0.06 };
+    const { riser } = riserFor(low, { stands: 'blind' });
+    // 40 mm high at most: 4·40·7.2/(40 − 14.4) = 45 mm.
+    expect(riser!.height_m).toBeCloseTo(0.04, 9);
+    expect(riser!.diameter_m).toBeCloseTo(0.045, 9);
+    const own = riserFor(low, { stands: 'blind', diameter_m: 0.03 }).riser!;
+    expect(own.height_m).toBeCloseTo(0.04, 9);
+    expect(own.gives_m3).toBe(0);
   });
 });

@@ -32,6 +32,14 @@ export function castingBoxes(outline: CastingOutline, alloy: Alloy): CastingBox[
   return Array.from({ length: count }, () => box);
 }
 
+/** Metal lifts the cope where it stands under sand: over a blind riser too. */
+function blindRisers(way: GatingPlan | null, { cope_m }: Flask): { area_m2: number; head_m: number }[] {
+  const riser = way?.riser;
+  if (riser?.stands !== 'blind') return [];
+  const area_m2 = (riser.count * Math.PI * riser.diameter_m ** 2) / 4;
+  return [{ area_m2, head_m: cope_m - riser.height_m }];
+}
+
 export interface FlaskJudgement {
   fit: Fit;
   /** Null where the castings fill more than a half holds. */
@@ -124,7 +132,8 @@ export function judgeFlask(
           area_m2: projected_m2 ?? length_m * width_m,
           head_m: Math.max(0, flask.cope_m - above_m)
         })),
-        { area_m2: runner_m2, head_m: flask.cope_m }
+        { area_m2: runner_m2, head_m: flask.cope_m },
+        ...blindRisers(way, flask)
       ],
       liquid_kg_m3,
       cope

@@ -12,7 +12,13 @@ export const ownGating = (own: MoldGating | null): OwnGating => ({
   ingates: own?.ingates,
   ingate_width_m: metres(own?.ingate_width_mm),
   ingate_height_m: metres(own?.ingate_height_mm),
-  riser_m: metres(own?.riser_mm)
+  riser_m: metres(own?.riser_mm),
+  riser_stands: own?.riser_stands,
+  runner_width_m: metres(own?.runner_width_mm),
+  runner_height_m: metres(own?.runner_height_mm),
+  basin_length_m: metres(own?.basin_length_mm),
+  basin_width_m: metres(own?.basin_width_mm),
+  basin_depth_m: metres(own?.basin_depth_mm)
 });
 
 /** How its owner gates a mold, where that was written down. */

@@ -4,6 +4,7 @@ import { SEEN } from '$core/judge/day-record';
 import { FURNACE_KINDS } from '$core/metal/furnace';
 import { GATES } from '$core/metal/gating';
 import { GATING_SCHOOLS } from '$core/metal/gating-plan';
+import { RISER_KINDS } from '$core/metal/riser';
 import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
 import { CAUSE_NAMES, DEFECT_NAMES } from '$core/reference/defects';
 import { SCRAP_NAMES } from '$core/reference/scrap';
@@ -45,6 +46,12 @@ export const moldGating = () =>
     riser_mm: between('mm', 0, 300)
       .test('riser', 'must be 0 for none, or at least 3 mm', (mm) => mm == null || mm === 0 || mm >= 3)
       .optional(),
+    riser_stands: choice(RISER_KINDS).optional(),
+    runner_width_mm: between('mm', 2, 200).optional(),
+    runner_height_mm: between('mm', 2, 200).optional(),
+    basin_length_mm: between('mm', 5, 1000).optional(),
+    basin_width_mm: between('mm', 5, 1000).optional(),
+    basin_depth_mm: between('mm', 3, 300).optional(),
     /** Weights and clamps on it, as a weight. */
     held_kg: kgOrNone(5000).optional(),
     /** How hard it is rammed, by the hardness tester or a thumb, 0 to 100. */

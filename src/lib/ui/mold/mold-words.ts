@@ -197,12 +197,18 @@ interface Sized {
   length: (m: number) => string;
 }
 
+const RISER_PLACE = {
+  'on-top': 'on the thick part',
+  beside: 'beside the thick part, on the parting',
+  blind: 'beside the thick part, on the parting; it stays under the sand, with a vent down to its top'
+} as const;
+
 function pinWords({ way, length }: Sized): string {
   if (!way) return 'Stand the sprue pin, and the riser if there is one.';
   const { sprue, riser } = way;
   const pin = `Stand the sprue pin here: ${length(sprue.bottom_m)} at its foot, ${length(sprue.top_m)} at its mouth`;
   if (!riser) return `${pin}. It needs no riser.`;
-  const where = riser.stands === 'on-top' ? 'on the thick part' : 'beside the thick part, on the parting';
+  const where = RISER_PLACE[riser.stands];
   return `${pin}; and ${riser.count > 1 ? `${riser.count} riser pins` : 'the riser’s'} of ${length(riser.diameter_m)}, ${length(riser.height_m)} high, ${where}.`;
 }
 

@@ -5,6 +5,7 @@
   import SelectField from '$lib/ui/field/SelectField.svelte';
   import { GATES, type Gate } from '$core/metal/gating';
   import { GATING_SCHOOLS, type GatingSchool } from '$core/metal/gating-plan';
+  import { RISER_KINDS, type RiserKind } from '$core/metal/riser';
   import { editableLength, massText, temperatureText } from '$core/quantity/display';
   import { parseQuantity } from '$core/quantity/parse';
   import type { MoldGating } from '$lib/schema/pour';
@@ -33,8 +34,22 @@
   }
   let { session_id, mold, alloys, gating = $bindable(), hold_down_kg }: Props = $props();
   const form = new RecordForm();
+  /** What few make otherwise than it is worked out. */
+  const ROOMY = [
+    { field: 'runner_width_mm', label: 'Width of the runner' },
+    { field: 'runner_height_mm', label: 'Height of the runner' },
+    { field: 'basin_length_mm', label: 'Length of the basin' },
+    { field: 'basin_width_mm', label: 'Width of the basin' },
+    { field: 'basin_depth_mm', label: 'Depth of the basin' }
+  ] as const;
   type Length =
-    'wall_mm' | 'sprue_bottom_mm' | 'sprue_top_mm' | 'ingate_width_mm' | 'ingate_height_mm' | 'riser_mm';
+    | 'wall_mm'
+    | 'sprue_bottom_mm'
+    | 'sprue_top_mm'
+    | 'ingate_width_mm'
+    | 'ingate_height_mm'
+    | 'riser_mm'
+    | (typeof ROOMY)[number]['field'];
   const LENGTHS: readonly { field: Length; label: string; hint?: string }[] = [
     { field: 'wall_mm', label: 'Thinnest wall' },
     { field: 'sprue_bottom_mm', label: 'Sprue at its foot' },
@@ -54,8 +69,9 @@
     metal: mold.alloy_id === null ? (mold.metal ?? USUAL_ALLOY) : `own:${mold.alloy_id}`,
     gate: (given.gate ?? 'parting') as Gate | null,
     school: (given.school ?? 'carved') as GatingSchool | null,
+    riser_stands: (given.riser_stands ?? 'worked-out') as RiserKind | 'worked-out' | null,
     lengths: Object.fromEntries(
-      LENGTHS.map(({ field }) => {
+      [...LENGTHS, ...ROOMY].map(({ field }) => {
         const mm = given[field];
         return [
           field,
@@ -85,8 +101,9 @@
     present({
       gate: typed.gate ?? undefined,
       school: typed.school ?? undefined,
+      riser_stands: typed.riser_stands === 'worked-out' ? undefined : (typed.riser_stands ?? undefined),
       ...Object.fromEntries(
-        LENGTHS.map(({ field }) => {
+        [...LENGTHS, ...ROOMY].map(({ field }) => {
           const { text, si } = typed.lengths[field];
           return [
             field,
@@ -133,6 +150,15 @@
     told('Written down with the mold.');
     await readAnew();
   }
+  const RISER_WORDS = {
+    'worked-out': 'As worked out',
+    'on-top': 'On the casting',
+    beside: 'Beside it, open',
+    blind: 'Beside it, blind'
+  } as const;
+  const roomy = $derived(
+    typed.riser_stands !== 'worked-out' || ROOMY.some(({ field }) => typed.lengths[field].text !== '')
+  );
   const GATE_WORDS = { parting: 'At the parting', bottom: 'At the bottom', top: 'At the top' } as const;
 </script>
 
@@ -231,6 +257,31 @@
       hint="Over {temperatureText(50, units())} it dries at its face"
     />
   </div>
+  <details open={roomy || ROOMY.some(({ field }) => errorOf(field))}>
+    <summary>Basin, runner and place of the riser</summary>
+    <div class="stack pt-3">
+      <Choice
+        legend="Where the riser stands"
+        options={(['worked-out', ...RISER_KINDS] as const).map((value) => ({
+          value,
+          name: RISER_WORDS[value]
+        }))}
+        bind:value={typed.riser_stands}
+      />
+      <div class="pair">
+        {#each ROOMY as { field, label } (field)}
+          <QuantityField
+            {label}
+            dimension="length"
+            optional
+            bind:text={typed.lengths[field].text}
+            bind:si={typed.lengths[field].si}
+            error={errorOf(field)}
+          />
+        {/each}
+      </div>
+    </div>
+  </details>
   <FormTrouble {form} />
   <p><button class="act" disabled={form.busy}>Save it with the mold</button></p>
 </form>

@@ -22,6 +22,13 @@
   const { plan, alloy, school, castings_kg, mold_id }: Props = $props();
   const length = (m: number) => figureText(lengthFigure(m, units()));
   const s = (seconds: number) => `${fixed(seconds, 1)} s`;
+  const RISER_PLACE = {
+    'on-top': 'on the thick part',
+    beside: 'beside the thick part, on the parting, where the cope has room',
+    blind:
+      'beside the thick part, under sand; push a vent down to its top, or no air presses on it and it gives nothing'
+  } as const;
+  const runner_times = $derived((plan.runner.width_m * plan.runner.height_m) / plan.choke_m2);
   const sizes = $derived(HOUSEHOLD[units()]);
   const pin = (m: number) => notNarrower(sizes.pin, m)?.name ?? 'wider than any pipe at home';
   const rows: {
@@ -69,7 +76,7 @@
       part: 'Runner',
       of: 'word-gating',
       is: `${length(plan.runner.width_m)} × ${length(plan.runner.height_m)}`,
-      why: `twice the choke, so that metal slows; it goes on ${length(plan.runner.trap_m)} past the last gate, a trap for what came first`
+      why: `${runner_times < 1.9 || runner_times > 2.1 ? `${fixed(runner_times, 1)} times the choke; twice slows the metal` : 'twice the choke, so that metal slows'}; it goes on ${length(plan.runner.trap_m)} past the last gate, a trap for what came first`
     },
     {
       part: plan.ingates.count === 1 ? 'Gate' : `${plan.ingates.count} gates`,
@@ -89,7 +96,7 @@
           part: plan.riser.count > 1 ? `${plan.riser.count} risers` : 'Riser',
           of: 'formula-modulus',
           is: `${length(plan.riser.diameter_m)}, ${length(plan.riser.height_m)} high`,
-          why: `${plan.riser.stands === 'on-top' ? 'on the thick part' : 'beside the thick part, on the parting, where the cope has room'}: 1.2 times the modulus of what it feeds; it gives ${fixed(plan.riser.gives_m3 * 1e6, 0)} cm³ of the ${fixed(plan.riser.asks_m3 * 1e6, 0)} cm³ that are asked`,
+          why: `${RISER_PLACE[plan.riser.stands]}: 1.2 times the modulus of what it feeds; it gives ${fixed(plan.riser.gives_m3 * 1e6, 0)} cm³ of the ${fixed(plan.riser.asks_m3 * 1e6, 0)} cm³ that are asked`,
           home: pin(plan.riser.diameter_m)
         }
       : {

@@ -11,6 +11,7 @@ import {
   percentText,
   temperatureText
 } from '$core/quantity/display';
+import { smallAreaText } from '$core/quantity/small-area';
 import type { UnitSystem } from '$core/quantity/unit';
 import type { CautionName } from '$lib/ui/caution/cautions';
 
@@ -172,6 +173,14 @@ export function warningSays(warning: GatingWarning, system: UnitSystem): string 
       return `The basin stands ${length(warning.has_m, system)} above the casting's top as it fills; ${length(warning.wants_m, system)} fills it well. Raise the cope or the basin.`;
     case 'gates-wide':
       return `The gates are ${length(warning.has_m, system)} wide together; the side that they enter takes ${length(warning.most_m, system)}. Make them narrower, or fewer.`;
+    case 'runner-small':
+      return `The runner is smaller than the sprue’s foot, ${smallAreaText(warning.has_m2, system)}: metal squirts through it. Cut it to ${smallAreaText(warning.wants_m2, system)}.`;
+    case 'basin-narrow':
+      return `The basin is ${length(warning.has_m, system)} across, the mouth of its sprue ${length(warning.wants_m, system)}. Cut it wider.`;
+    case 'basin-shallow':
+      return `The basin is ${length(warning.has_m, system)} deep: metal turns over the mouth and takes air along. Cut it at least ${length(warning.wants_m, system)} deep.`;
+    case 'basin-out':
+      return `A basin of ${length(warning.has_m, system)} comes too near the flask’s wall; ${length(warning.most_m, system)} is the most.`;
     case 'no-riser':
       return `Without a riser the thick part shrinks into itself. One of ${length(warning.wants_m, system)} would feed it.`;
     case 'riser-no-room':
