@@ -71,13 +71,67 @@ test('another riser is tried beside the one it has, and kept', async ({ page, re
   await expect(page.getByRole('textbox', { name: 'Riser' })).toHaveValue(/^0/);
   // One that feeds is found by itself, and kept.
   await open(page, `/mold/${mold.id}/freeze`);
-  await page.getByRole('button', { name: 'Find a riser that feeds' }).click({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Find what feeds it' }).click({ timeout: 60_000 });
   await expect(page.getByText(/^The riser feeds; nothing goes missing/)).toBeVisible({ timeout: 60_000 });
   await page
     .getByRole('button', { name: /^Gate it with/ })
     .last()
     .click();
   await expect(page.getByRole('region', verdict)).toContainText('The riser feeds', { timeout: 60_000 });
+});
+
+test('a chill is tried at the last place, kept, rammed in, and taken out again', async ({
+  page,
+  request
+}) => {
+  const heap = await mixedHeap(request, 'Gate heap');
+  await squeezed(request, heap, 'temper');
+  const flask = await made(request, '/flasks', {
+    name: 'Deep board',
+    length_mm: 300,
+    width_mm: 220,
+    cope_mm: 90,
+    drag_mm: 80
+  });
+  const pattern = await made(request, '/patterns', {
+    name: 'Door weight',
+    known_by: 'solids',
+    length_mm: 70,
+    width_mm: 60,
+    height_mm: 50,
+    solids: [{ shape: 'box', length_mm: 70, width_mm: 60, height_mm: 50 }]
+  });
+  const day = await made(request, '/sessions', {
+    at: new Date(nowMs() + 86_400_000).toISOString(),
+    zone: 'Europe/London'
+  });
+  const mold = await made(request, `/sessions/${day.id}/molds`, {
+    backing_heap_id: heap,
+    flask_id: flask.id,
+    patterns: [{ pattern_id: pattern.id, count: 1 }],
+    metal: 'aluminium',
+    gating: { riser_mm: 0 }
+  });
+  const says = page.getByRole('region', verdict);
+  await open(page, `/mold/${mold.id}/freeze`);
+  await expect(says).toContainText('Nothing feeds the last of it', { timeout: 60_000 });
+  await page.getByRole('button', { name: /^A chill 40.*under the last place$/ }).click();
+  await expect(page.getByText(/A chill goes in clean, dry and hand-warm/)).toBeVisible({ timeout: 60_000 });
+  await page.getByRole('button', { name: /^Ram in the 40/ }).click();
+  await expect(page.getByText('No riser, one chill, as it is')).toBeVisible({ timeout: 60_000 });
+  await accessible(page);
+  // What is typed about its gating does not lose it; the mold's steps and its drawing show it.
+  await open(page, `/mold/${mold.id}/gating`);
+  await page.getByRole('button', { name: 'Save it with the mold' }).click();
+  await expect(page.getByText('Written down with the mold.')).toBeVisible();
+  await open(page, `/mold/${mold.id}`);
+  await expect(page.getByRole('heading', { name: 'Where the chills lie' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Chill under casting 1' })).toBeVisible();
+  await expect(page.getByText(/Set the chill against the pattern/).first()).toBeAttached();
+  await open(page, `/mold/${mold.id}/freeze`);
+  await page.getByRole('button', { name: 'Without its chill' }).click({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'Leave the chills out' }).click({ timeout: 60_000 });
+  await expect(page.getByText('No riser, as it is')).toBeVisible({ timeout: 60_000 });
 });
 
 test('a mold without a flask leads on instead of freezing', async ({ page, request }) => {

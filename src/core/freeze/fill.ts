@@ -1,18 +1,19 @@
 import type { Part } from '../heat/opening';
 import type { Body } from './bodies';
-import { METAL, SAND } from './field';
+import type { ChillBody } from './chills';
+import { CHILL, METAL, SAND } from './field';
 import { gridLines, type Cells, type GridLines } from './grid';
 
 /** A mold in cells: what each holds, and the bodies that it holds metal of. */
 export interface FilledGrid {
   lines: GridLines;
-  /** Along x first, then y, then z: sand, or a body's place in `bodies` more than `METAL`. */
+  /** Along x first, then y, then z: sand, a chill, or a body's place in `bodies` more than `METAL`. */
   holds: Uint8Array;
   bodies: readonly { part: Part; number: number; volume_m3: number }[];
 }
 
 /** A cell tells them apart by one byte. */
-const MOST_BODIES = 255 - METAL;
+const MOST_BODIES = CHILL - METAL;
 /** A cell holds what its middle lies in. */
 const middle = (lines: Float64Array, i: number) => (lines[i]! + lines[i + 1]!) / 2;
 
@@ -20,15 +21,17 @@ const middle = (lines: Float64Array, i: number) => (lines[i]! + lines[i + 1]!) /
  * Lays a grid over the sand of a mold and fills it with its metal. Where bodies lie in one another the first has the cell.
  *
  * @param box_m the sand, by axis: from and to
+ * @param chills what lies in the sand that metal leaves
  */
 export function fillGrid(
   box_m: readonly (readonly [number, number])[],
   bodies: readonly Body[],
-  cells: Cells
+  cells: Cells,
+  chills: readonly ChillBody[] = []
 ): FilledGrid {
   if (bodies.length > MOST_BODIES) throw new RangeError(`More than ${MOST_BODIES} bodies in one mold.`);
   const features = [0, 1, 2].map((axis) =>
-    bodies.map(({ box_m: of, fine_m, within_m }) => ({
+    [...bodies, ...chills].map(({ box_m: of, fine_m, within_m }) => ({
       from_m: of[axis]![0],
       to_m: of[axis]![1],
       fine_m,
@@ -55,6 +58,10 @@ export function fillGrid(
             volumes[n] = volumes[n]! + face * (z[k + 1]! - z[k]!);
           }
       });
+      for (const { column } of chills)
+        for (const [from, to] of column(at_x, at_y))
+          for (let k = firstFrom(z, from); k < nz && middle(z, k) < to; k++)
+            if (holds[base + k * nx * ny] === SAND) holds[base + k * nx * ny] = CHILL;
     }
   return {
     lines,

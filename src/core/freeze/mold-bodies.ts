@@ -5,6 +5,7 @@ import { outlineOfCasting, runnerTo, type Layout, type Place } from '../mold/pla
 import { BASIN_FULL } from '../metal/gating-plan';
 import { areaOf, placedOutline, type Outline } from '../pattern/outline';
 import { solidBox, solidVolume, type Solid } from '../pattern/solids';
+import { chillBody, inCasting, type Chill, type ChillBody } from './chills';
 import { ball, less, prism, upright, type Body, type Spans } from './bodies';
 
 /** The shape of a casting where more than its box is known: what of a plumb line lies in it, from the middle of its box. */
@@ -51,12 +52,9 @@ const FITS_M = 0.0005;
 
 /** Turns a plumb line in the flask to one in the casting's own box. */
 const into =
-  ({ x_m, y_m, turned_rad }: Place, shape: OwnShape): Body['column'] =>
-  (x, y) => {
-    const [c, s] = [Math.cos(turned_rad), Math.sin(turned_rad)];
-    const [px, py] = [x - x_m, y - y_m];
-    return shape(c * px + s * py, -s * px + c * py);
-  };
+  (place: Place, shape: OwnShape): Body['column'] =>
+  (x, y) =>
+    shape(...inCasting([x, y], place));
 
 /** A casting of one solid as it lies; null where it does not lie flat in its box. */
 function solidBody(named: Omit<Body, 'box_m' | 'column'>, solid: Solid, box: CastingBox): Body | null {
@@ -246,8 +244,9 @@ export function moldBodies(
   castings: readonly CastingToFreeze[],
   { places, sprue }: Layout,
   flask: Flask,
-  way: GatingPlan
-): { bodies: Body[]; known: ShapeKnown[] } {
+  way: GatingPlan,
+  chills: readonly Chill[] = []
+): { bodies: Body[]; chills: ChillBody[]; known: ShapeKnown[] } {
   const laid = castings.map((of, i) => ({
     of,
     place: places[i]!,
@@ -291,5 +290,12 @@ export function moldBodies(
       )
     )
   ];
-  return { bodies, known: laid.map(({ known }) => known) };
+  return {
+    bodies,
+    chills: chills.flatMap((chill) => {
+      const against = laid[chill.casting];
+      return against ? (chillBody(chill, against.body, against.place) ?? []) : [];
+    }),
+    known: laid.map(({ known }) => known)
+  };
 }

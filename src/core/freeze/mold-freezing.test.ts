@@ -9,6 +9,9 @@ import { ALLOYS, type Alloy } from '../reference/alloys';
 import { meshShape } from './mesh-shape';
 import { moldBodies } from './mold-bodies';
 import { freezeMold, type MoldToFreeze } from './mold-freezing';
+import { ball } from './bodies';
+import { chillBody, chillPlace, inCasting, type Chill } from './chills';
+import { CHILL } from './field';
 
 const FLASK: Flask = { shape: 'rectangular', length_m: 0.3, width_m: 0.22, cope_m: 0.09, drag_m: 0.08 };
 
@@ -293,5 +296,68 @@ describe('a mold as it freezes', () => {
     expect(() => freezeMold({ ...base, castings: many, layout: { ...base.layout, places } })).toThrow(
       RangeError
     );
+  });
+});
+
+describe('a chill', () => {
+  const block = mold('aluminium', [0.08, 0.06, 0.05], { riser_m: 0 });
+  const alone = freezeMold(block);
+  const at = alone.hot_spots[0]!.chill;
+  const chill: Chill = { casting: 0, ...at, across_m: 0.04, thick_m: 0.02 };
+  const chilled = freezeMold({ ...block, chills: [chill] });
+  const { lines, holds } = chilled.picture.grid;
+  const [nx, ny] = [lines.x.length - 1, lines.y.length - 1];
+  const cells = [...holds.keys()].filter((cell) => holds[cell] === CHILL);
+  const box = (cell: number) => {
+    const of = [cell % nx, Math.floor(cell / nx) % ny, Math.floor(cell / (nx * ny))];
+    return [lines.x, lines.y, lines.z].map((line, axis) => [line[of[axis]!]!, line[of[axis]! + 1]!] as const);
+  };
+
+  it('lies under the last place of its casting, as large as it is', () => {
+    const spot = alone.hot_spots[0]!;
+    const { x_m, y_m, turned_rad } = block.layout.places[0]!;
+    expect(at.half).toBe('drag');
+    // Its block lies across the flask: along the block is across that.
+    expect(turned_rad).toBe(Math.PI / 2);
+    expect(at.x_m).toBeCloseTo(spot.y_m - y_m, 9);
+    expect(at.y_m).toBeCloseTo(x_m - spot.x_m, 9);
+    const m3 = cells.map(box).reduce((sum, sides) => sum + sides.reduce((of, [a, b]) => of * (b - a), 1), 0);
+    expect(Math.abs(m3 / ((Math.PI / 4) * 0.04 ** 2 * 0.02) - 1)).toBeLessThan(0.12);
+    // Against the underside of a block 50 mm deep.
+    const tops = cells.map((cell) => box(cell)[2]![1]);
+    expect(Math.max(...tops)).toBeCloseTo(-0.05, 6);
+    expect(Math.min(...cells.map((cell) => box(cell)[2]![0]))).toBeCloseTo(-0.07, 6);
+  });
+  it('takes heat up that sand would not, and loses none: its casting is solid sooner', () => {
+    const solid = (of: typeof alone) => of.parts.find(({ part }) => part === 'casting')!.solid_s!;
+    expect(solid(chilled)).toBeLessThan(0.85 * solid(alone));
+    expect(chilled.energy_error).toBeLessThan(1e-9);
+    // It is no metal of the mold: what is poured stays as it was.
+    const poured = (of: typeof alone) =>
+      of.picture.grid.bodies.reduce((sum, { volume_m3 }) => sum + volume_m3, 0);
+    expect(Math.abs(poured(chilled) / poured(alone) - 1)).toBeLessThan(0.02);
+  });
+  it('turns with its casting, and lies against a face as that runs', () => {
+    const place = { x_m: 0.03, y_m: -0.01, turned_rad: Math.PI / 2 };
+    const [x, y] = chillPlace({ x_m: 0.02, y_m: 0.005 }, place);
+    expect(x).toBeCloseTo(0.025, 12);
+    expect(y).toBeCloseTo(0.01, 12);
+    const back = inCasting([x, y], place);
+    expect(back[0]).toBeCloseTo(0.02, 12);
+    expect(back[1]).toBeCloseTo(0.005, 12);
+    // A ball's underside, 20 mm in radius: 6 mm out it is 0.92 mm higher than at its pole.
+    const sphere = ball({ part: 'casting', number: 0, fine_m: 0.001, within_m: 0.001 }, [0, 0, 0], 0.02);
+    const flat = { x_m: 0, y_m: 0, turned_rad: 0 };
+    const body = chillBody(
+      { casting: 0, x_m: 0, y_m: 0, half: 'drag', across_m: 0.02, thick_m: 0.008 },
+      sphere,
+      flat
+    )!;
+    expect(body.column(0, 0)).toEqual([[-0.028, -0.02]]);
+    const [[low, high]] = body.column(0.006, 0) as [readonly [number, number]];
+    expect(high).toBeCloseTo(-Math.sqrt(0.0004 - 0.000036), 9);
+    expect(high - low).toBeCloseTo(0.008, 9);
+    expect(body.column(0.0101, 0)).toEqual([]);
+    expect(chillBody({ ...chill, x_m: 0.05 }, sphere, flat)).toBeNull();
   });
 });

@@ -6,6 +6,7 @@ import type { Layout } from '../mold/placement';
 import type { AlloyFigures } from '../reference/alloys';
 import { AIR_W_M2_K, WALL_W_M2_K } from '../reference/heat';
 import { arrivals, misruns } from './arrival';
+import { inCasting, type Chill, type Half } from './chills';
 import { Conduction } from './conduct';
 import { METAL, SAND, isMetal, type ToConduct } from './field';
 import { cutOffPlaces } from './feeding';
@@ -24,6 +25,7 @@ export interface MoldToFreeze {
   pour_c: number;
   moisture: number;
   cells: Cells;
+  chills?: readonly Chill[] | undefined;
   /** The slow end of the doubt: nothing leaves the flask. */
   shut?: boolean | undefined;
 }
@@ -43,6 +45,8 @@ export interface HotSpot extends At {
   /** Still liquid as it was shut off, and the hollow that it leaves, m³. */
   liquid_m3: number;
   hollow_m3: number;
+  /** Where a chill would lie against it: the same place from the middle of its casting, and the nearer of its faces. */
+  chill: { x_m: number; y_m: number; half: Half };
 }
 
 export type RiserVerdict =
@@ -81,6 +85,8 @@ export interface FreezingPicture {
 /** A hollow smaller than this is seen by nobody, m³; and one of less than this share of its casting. */
 const SEEN_M3 = 5e-8;
 const SEEN_SHARE = 0.003;
+/** Nearer than this to the middle it is as near to both faces, m. */
+const EVEN_M = 0.002;
 
 /** Cools through the wood of a flask and the board it stands on to the air; its top is open (handbook default). */
 const OUTSIDE = [WALL_W_M2_K, WALL_W_M2_K, WALL_W_M2_K, WALL_W_M2_K, WALL_W_M2_K, AIR_W_M2_K] as const;
@@ -104,7 +110,7 @@ export function freezeMold(
   tell({ doing: 'filling', done: 0 });
   const half_x = flask.length_m / 2;
   const half_y = (flask.shape === 'round' ? flask.length_m : flask.width_m) / 2;
-  const { bodies, known } = moldBodies(castings, of.layout, flask, way);
+  const { bodies, chills, known } = moldBodies(castings, of.layout, flask, way, of.chills);
   const grid = fillGrid(
     [
       [-half_x, half_x],
@@ -112,7 +118,8 @@ export function freezeMold(
       [-flask.drag_m, flask.cope_m]
     ],
     bodies,
-    of.cells
+    of.cells,
+    chills
   );
   mustHold(of, grid);
   const { lines, holds } = grid;
@@ -211,7 +218,7 @@ function riserVerdict(
 
 /** Places of castings where liquid metal is shut off from riser and basin, those with most of it first. */
 function hotSpots(
-  { alloy, castings }: MoldToFreeze,
+  { alloy, castings, layout }: MoldToFreeze,
   { lines, holds, bodies }: FilledGrid,
   times: FreezingTimes,
   heat: Conduction
@@ -220,14 +227,23 @@ function hotSpots(
   const cut_off = cutOffPlaces([heat.nx, heat.ny, heat.nz], holds, times, feeds, (at) => heat.volume_m3(at));
   return cut_off
     .filter(({ body }) => bodies[body]!.part === 'casting')
-    .map(({ at, body, from_s, until_s, liquid_m3 }) => ({
-      ...placeOf(lines, at),
-      casting: bodies[body]!.number,
-      solid_s: until_s,
-      cut_off_s: from_s,
-      liquid_m3,
-      hollow_m3: alloy.shrinks * liquid_m3
-    }))
+    .map(({ at, body, from_s, until_s, liquid_m3 }) => {
+      const place = placeOf(lines, at);
+      const casting = bodies[body]!.number;
+      const { above_m, below_m } = castings[casting]!.box;
+      const [x_m, y_m] = inCasting([place.x_m, place.y_m], layout.places[casting]!);
+      // As near to both faces, under it: nothing holds a chill up in the cope but the sand.
+      const half: Half = place.z_m + below_m <= above_m - place.z_m + EVEN_M ? 'drag' : 'cope';
+      return {
+        ...place,
+        casting,
+        solid_s: until_s,
+        cut_off_s: from_s,
+        liquid_m3,
+        hollow_m3: alloy.shrinks * liquid_m3,
+        chill: { x_m, y_m, half }
+      };
+    })
     .filter(
       ({ hollow_m3, liquid_m3, casting }) =>
         hollow_m3 > SEEN_M3 && liquid_m3 > SEEN_SHARE * castings[casting]!.volume_m3

@@ -6,7 +6,7 @@ export interface CodedPicture {
   x_m: number[];
   y_m: number[];
   z_m: number[];
-  /** What each cell holds, along x, y, z: 0 sand, else a body's place in `parts` and one more. */
+  /** What each cell holds, along x, y, z: 0 sand, 255 a chill, else a body's place in `parts` and one more. */
   holds: string;
   /** When metal begins to freeze and is solid; when sand comes to the boil. */
   begins: string;

@@ -10,6 +10,7 @@ const spot: HotSpot = {
   solid_s: 140,
   cut_off_s: 61,
   liquid_m3: 7.3e-6,
+  chill: { x_m: 0, y_m: 0, half: 'drag' },
   hollow_m3: 0.4e-6
 };
 const says = (riser: RiserVerdict, hot_spots: HotSpot[] = []) => riserWords({ riser, hot_spots }, 'metric');

@@ -1,3 +1,4 @@
+import type { Half } from '../freeze/chills';
 import { LAYER_M } from '$core/reference/mold';
 
 /** What is dusted on the parting, and when one raps: schools differ, so they are chosen and not judged. */
@@ -25,6 +26,7 @@ export const RAMMING_STEPS = [
   'false-cope',
   'board',
   'dust-drag',
+  'chill-drag',
   'face-drag',
   'ram-drag',
   'butt-drag',
@@ -39,6 +41,7 @@ export const RAMMING_STEPS = [
   'dust-parting',
   'cope-on',
   'sprue-pin',
+  'chill-cope',
   'face-cope',
   'ram-cope',
   'butt-cope',
@@ -65,6 +68,8 @@ export interface MoldToRam {
   carried_over: boolean;
   facing: boolean;
   rap: Rap;
+  /** Halves in which a chill lies against a casting. */
+  chilled?: readonly Half[] | undefined;
 }
 
 export interface PlannedStep {
@@ -99,7 +104,10 @@ const NOT_BEDDED_IN: readonly RammingStep[] = [
 ];
 
 /** Whether a step is one of this mold's. */
-function belongs(kind: RammingStep, { lies, bedding, carried_over, facing, rap }: MoldToRam): boolean {
+function belongs(
+  kind: RammingStep,
+  { lies, bedding, carried_over, facing, rap, chilled = [] }: MoldToRam
+): boolean {
   const bedded = lies === 'up-in-cope' ? bedding : null;
   if (lies === 'left-in' && ONLY_DRAWN.includes(kind)) return false;
   if (bedded === 'bed-in' && NOT_BEDDED_IN.includes(kind)) return false;
@@ -123,6 +131,11 @@ function belongs(kind: RammingStep, { lies, bedding, carried_over, facing, rap }
     case 'face-drag':
     case 'face-cope':
       return facing;
+    case 'chill-drag':
+      // Pressed into a drag that is rammed, the pattern goes onto its chills then.
+      return chilled.includes('drag') && bedded !== 'bed-in';
+    case 'chill-cope':
+      return chilled.includes('cope');
     case 'rap-first':
       return rap === 'before-cope';
     case 'rap-last':

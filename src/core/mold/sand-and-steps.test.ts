@@ -122,6 +122,24 @@ describe('steps of ramming', () => {
       rap: 'before-cope',
       ...over
     }).map(({ kind }) => kind);
+  it('chills go against the pattern before sand does, in the half that they lie in', () => {
+    expect(kinds({}).filter((kind) => kind.startsWith('chill'))).toEqual([]);
+    const both = kinds({ chilled: ['drag', 'cope'], facing: true });
+    expect(both.slice(both.indexOf('chill-drag')).slice(0, 3)).toEqual([
+      'chill-drag',
+      'face-drag',
+      'ram-drag'
+    ]);
+    expect(both.slice(both.indexOf('chill-cope')).slice(0, 3)).toEqual([
+      'chill-cope',
+      'face-cope',
+      'ram-cope'
+    ]);
+    // Bedded in, the pattern is pressed onto its chills: that step says so.
+    const bedded = { lies: 'up-in-cope', chilled: ['drag'] };
+    expect(kinds(bedded)).not.toContain('chill-drag');
+    expect(kinds({ ...bedded, bedding: 'cope-down' })).toContain('chill-drag');
+  });
   it('go in layers of at most 55 mm, with facing only where there is some, rapped once', () => {
     expect([0.05, 0.055, 0.056, 0.12].map(layersOf)).toEqual([1, 1, 2, 3]);
     expect(kinds({})).not.toContain('face-drag');

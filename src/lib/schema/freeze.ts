@@ -1,4 +1,5 @@
 import type { InferType } from 'yup';
+import type { Half } from '$core/freeze/chills';
 import type { RiserVerdict } from '$core/freeze/mold-freezing';
 import type { CodedPicture } from '$core/freeze/picture';
 import type { Part } from '$core/heat/opening';
@@ -6,11 +7,12 @@ import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
 import { HEAP_BINDERS } from '$core/reference/targets';
 import { REQUIRED, WETTEST_TARGET, between, choice, id, percent, shape, whole, yesNo } from './fields';
 import { solid } from './pattern';
+import { chills } from './pour';
 
 const side = (least: number, most: number) => between('mm', least, most).required(REQUIRED);
 
 /**
- * What is asked to be frozen: a mold of the records, as it is or with another riser or heat; or a solid of one's own in a
+ * What is asked to be frozen: a mold of the records, as it is or with another riser, chills, gate or heat; or a solid of one's own in a
  * flask, gated as it usually is.
  */
 export const freezeQuestion = shape({
@@ -18,6 +20,10 @@ export const freezeQuestion = shape({
   pour_c: between('°C', 150, 1800).optional(),
   /** Diameter of the riser; 0 for none; left out, as the mold has it. */
   riser_mm: between('mm', 0, 300).optional(),
+  /** Of a mold: other chills than it has. */
+  chills: chills().optional(),
+  /** Of a mold: the casting of this number is laid the other way round, its gate at its other end. */
+  turned: whole(0, 99).optional(),
   body: solid().default(undefined).optional(),
   metal: choice(ALLOY_NAMES).optional(),
   flask: shape({
@@ -47,6 +53,8 @@ export const freezeQuestion = shape({
       ).find((name) => of[name] !== undefined);
       return extra ? missing(extra, 'belongs to a body of one’s own, not to a mold') : true;
     }
+    for (const name of ['chills', 'turned'] as const)
+      if (of[name] !== undefined) return missing(name, 'belongs to a mold, not to a body of one’s own');
     for (const name of ['body', 'metal', 'flask', 'sand_moisture_percent', 'binder', 'pour_c'] as const)
       if (of[name] === undefined)
         return missing(
@@ -96,6 +104,8 @@ export interface FreezeAnswer {
     cut_off_s: number;
     cut_off_cm3: number;
     hollow_cm3: number;
+    /** Where a chill would lie against it, from the middle of its casting. */
+    chill: { x_mm: number; y_mm: number; half: Half };
   }[];
   /** Whether the riser feeds, and by more than the cells may be wrong; null where there is none. */
   riser: { feeds: boolean | null; surely: boolean; is: RiserVerdict['is']; says: string; why: string } | null;

@@ -1,6 +1,7 @@
+import type { Chill } from '$core/freeze/chills';
 import type { OwnGating } from '$core/metal/gating-plan';
 import type { GatingHabit } from '$core/mold/mold-gating';
-import type { MoldGating } from './pour';
+import type { MoldChill, MoldGating } from './pour';
 
 const metres = (mm: number | undefined) => (mm === undefined ? undefined : mm / 1000);
 
@@ -28,3 +29,14 @@ export const gatingHabit = (own: MoldGating | null): GatingHabit => ({
   wall_m: metres(own?.wall_mm),
   sand_c: own?.sand_c
 });
+
+/** Chills as they lie in a mold, in metres. */
+export const chillsOf = (kept: readonly MoldChill[] | undefined): Chill[] =>
+  (kept ?? []).map(({ casting, x_mm, y_mm, half, across_mm, thick_mm }) => ({
+    casting,
+    x_m: x_mm / 1000,
+    y_m: y_mm / 1000,
+    half,
+    across_m: across_mm / 1000,
+    thick_m: thick_mm / 1000
+  }));

@@ -1,4 +1,5 @@
 import { array, type InferType } from 'yup';
+import { HALVES } from '$core/freeze/chills';
 import type { Opening } from '$core/heat/opening';
 import { SEEN } from '$core/judge/day-record';
 import { FURNACE_KINDS } from '$core/metal/furnace';
@@ -29,6 +30,19 @@ import { versionSeen, type Change } from './version';
 const celsius = () => between('°C', 100, 1800);
 const name = () => text(60).trim('must not start or end with a space').min(1, 'needs a name');
 
+/** A round chill against a casting: its middle from that of the casting's box, as the casting itself lies. */
+const chill = () =>
+  shape({
+    casting: whole(0, 99).required(REQUIRED),
+    x_mm: between('mm', -1500, 1500).required(REQUIRED),
+    y_mm: between('mm', -1500, 1500).required(REQUIRED),
+    half: choice(HALVES).required(REQUIRED),
+    across_mm: between('mm', 5, 300).required(REQUIRED),
+    thick_mm: between('mm', 3, 150).required(REQUIRED)
+  }).required(REQUIRED);
+export const chills = () => array(chill()).typeError('must be a list').max(8, 'holds at most 8');
+export type MoldChill = InferType<ReturnType<typeof chill>>;
+
 /** How a mold is gated, where somebody has it otherwise than it was worked out; lengths mm. */
 export const moldGating = () =>
   shape({
@@ -52,6 +66,7 @@ export const moldGating = () =>
     basin_length_mm: between('mm', 5, 1000).optional(),
     basin_width_mm: between('mm', 5, 1000).optional(),
     basin_depth_mm: between('mm', 3, 300).optional(),
+    chills: chills().optional(),
     /** Weights and clamps on it, as a weight. */
     held_kg: kgOrNone(5000).optional(),
     /** How hard it is rammed, by the hardness tester or a thumb, 0 to 100. */

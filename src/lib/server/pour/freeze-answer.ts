@@ -9,6 +9,7 @@ import { solidBox, solidVolume } from '$core/pattern/solids';
 import { solidsSurface, thinnestSolid } from '$core/pattern/surface';
 import { ALLOYS } from '$core/reference/alloys';
 import type { FreezeAnswer, FreezeQuestion } from '$lib/schema/freeze';
+import { chillsOf } from '$lib/schema/own-gating';
 import { solidOf } from '$lib/schema/pattern';
 import type { Database } from '../database/database';
 import { impossible } from '../refusal';
@@ -28,11 +29,16 @@ export async function readFreezing(
   question: FreezeQuestion,
   errand: Errand = {}
 ): Promise<FreezeAnswer> {
-  const { mold_id, pour_c, riser_mm } = question;
+  const { mold_id, pour_c, riser_mm, chills, turned } = question;
   if (mold_id === undefined) return answerOf(await heatOf(ownMold(question), errand), question);
   const day = await sessionOfMold(db, mold_id);
   const of = (await pourMolds(db, day)).find(({ mold }) => mold.id === mold_id);
-  const trial = { pour_c, ...(riser_mm !== undefined && { riser_m: riser_mm / 1000 }) };
+  const trial = {
+    pour_c,
+    turned,
+    ...(riser_mm !== undefined && { riser_m: riser_mm / 1000 }),
+    ...(chills && { chills: chillsOf(chills) })
+  };
   if (of && pour_c !== undefined && pour_c <= of.alloy.liquidus_c)
     throw impossible([
       {
@@ -82,13 +88,14 @@ function answerOf({ after, freezing, picture }: MoldHeat, { picture: wanted }: F
     ...whole,
     parts: freezing.parts,
     hot_spots: freezing.hot_spots.map(
-      ({ casting, solid_s: until_s, cut_off_s, liquid_m3, hollow_m3, ...at }) => ({
+      ({ casting, solid_s: until_s, cut_off_s, liquid_m3, hollow_m3, chill, ...at }) => ({
         casting,
         ...mm(at),
         solid_s: until_s,
         cut_off_s,
         cut_off_cm3: cm3(liquid_m3),
-        hollow_cm3: cm3(hollow_m3)
+        hollow_cm3: cm3(hollow_m3),
+        chill: { x_mm: chill.x_m * 1000, y_mm: chill.y_m * 1000, half: chill.half }
       })
     ),
     riser: {

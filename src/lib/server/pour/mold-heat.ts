@@ -1,9 +1,13 @@
 import { createHash } from 'node:crypto';
+import type { Chill } from '$core/freeze/chills';
 import { gatingFor } from '$core/mold/mold-gating';
-import { ownGating } from '$lib/schema/own-gating';
+import { clearances, keeps, type Layout } from '$core/mold/placement';
+import { USUAL_ALLOY } from '$core/reference/alloys';
+import { chillsOf, ownGating } from '$lib/schema/own-gating';
 import type { Database } from '../database/database';
 import { filePath } from '../database/packed-files';
 import { readMeshRecord } from '../pattern/meshes';
+import { impossible } from '../refusal';
 import { inThread, type Errand } from '../worker/crew';
 import type { CastingWithMesh, MoldHeat, MoldToHeat, moldHeat } from './heat-job';
 import { hotMold, type PourMold } from './pour-mold';
@@ -16,6 +20,10 @@ export interface HeatTrial {
   pour_c?: number | undefined;
   /** A riser of this diameter, m; 0 for none. */
   riser_m?: number | undefined;
+  /** Other chills than it has. */
+  chills?: readonly Chill[] | undefined;
+  /** The casting of this number is laid the other way round. */
+  turned?: number | undefined;
 }
 
 /** Answers of before, the last asked at the end: the same mold is worked out once. */
@@ -78,6 +86,8 @@ async function toHeat(db: Database, of: PourMold, trial: HeatTrial): Promise<Mol
     hot,
     laid: {
       ...laid,
+      layout: turned(of, laid, trial.turned),
+      chills: trial.chills ?? chillsOf(of.mold.gating?.chills),
       castings: castings.flatMap((casting, i) =>
         Array.from({ length: of.castings[i]!.count }, () => casting)
       ),
@@ -88,4 +98,27 @@ async function toHeat(db: Database, of: PourMold, trial: HeatTrial): Promise<Mol
       cells: CELLS
     }
   };
+}
+
+/**
+ * A mold's layout with one casting the other way round, so that its gate comes in at its other end.
+ *
+ * @throws Refusal 422 where there is no such casting, or it would come too near to something
+ */
+function turned(of: PourMold, { layout, flask }: NonNullable<PourMold['laid']>, number?: number): Layout {
+  if (number === undefined) return layout;
+  if (!layout.places[number])
+    throw impossible([{ path: 'turned', message: 'is no casting of this mold: they are counted from 0' }]);
+  const places = layout.places.map((place, i) =>
+    i === number ? { ...place, turned_rad: (place.turned_rad + Math.PI) % (2 * Math.PI) } : place
+  );
+  const boxes = of.castings.flatMap(({ box, count }) => Array.from({ length: count }, () => box));
+  const short = (tried: Layout) =>
+    clearances(boxes, of.mold.metal ?? USUAL_ALLOY, flask, tried).filter((each) => !keeps(each)).length;
+  const tried = { ...layout, places };
+  if (short(tried) > short(layout))
+    throw impossible([
+      { path: 'turned', message: 'leaves too little sand round it: move it or the sprue first' }
+    ]);
+  return tried;
 }

@@ -41,6 +41,7 @@
     <g transform="translate({WALL + 2} {TOP})">
       <rect class="ground" width={inside} height={deep} />
       <path class="boiled" d={cut.boiled} />
+      <path class="chill" d={cut.chill} />
       <path class="solid" d={cut.solid} />
       <path class="mush" d={cut.mush} />
       <path class="stiff" d={cut.stiff} />
@@ -84,6 +85,10 @@
   }
   .stiff {
     fill: light-dark(#b4441e, #c9582c);
+    stroke: none;
+  }
+  .chill {
+    fill: light-dark(#3f5f73, #8fb3c7);
     stroke: none;
   }
   .solid {

@@ -20,7 +20,8 @@ describe('a cut through a mold as it freezes', () => {
       mush: '',
       stiff: '',
       solid: '',
-      boiled: ''
+      boiled: '',
+      chill: ''
     });
     expect(cutThrough(picture, 1, 3, 1000)).toMatchObject({
       mush: 'M0 0H20V20H0Z',
@@ -39,8 +40,13 @@ describe('a cut through a mold as it freezes', () => {
       mush: '',
       stiff: '',
       solid: '',
-      boiled: ''
+      boiled: '',
+      chill: ''
     });
+  });
+  it('a chill is neither metal nor sand, whatever boils about it', () => {
+    const chilled = { ...picture, holds: Uint8Array.of(0, 0, 0, 255, 255, 0, 0, 0, 0, 1, 1, 1) };
+    expect(cutThrough(chilled, 1, 60, 1000)).toMatchObject({ chill: 'M0 20H40V30H0Z', boiled: '' });
   });
   it('finds the row that a place lies in, and the outermost beyond it', () => {
     expect([-0.5, -0.01, 0.001, 0.5].map((at) => rowAt(picture, at))).toEqual([0, 0, 1, 1]);

@@ -1,4 +1,5 @@
 import { rounded } from '$core/quantity/rounded';
+import { CHILL, SAND } from '$core/freeze/field';
 import type { Picture } from '$core/freeze/picture';
 
 /** What a cut through a mold shows at a time, each as the path of a drawing: x to the right, the cope's top at 0. */
@@ -10,6 +11,7 @@ export interface CutThrough {
   solid: string;
   /** Sand whose water has come to the boil. */
   boiled: string;
+  chill: string;
 }
 
 /** The row of cells across the flask that a place lies in. */
@@ -27,9 +29,10 @@ export function rowAt({ y_m }: Pick<Picture, 'y_m'>, at_m: number): number {
 export function cutThrough(of: Picture, row: number, at_s: number, scale: number): CutThrough {
   const { x_m, y_m, z_m, holds, begins_s, solid_s, boils_s } = of;
   const [nx, ny, nz] = [x_m.length - 1, y_m.length - 1, z_m.length - 1];
-  const paths: CutThrough = { liquid: '', mush: '', stiff: '', solid: '', boiled: '' };
+  const paths: CutThrough = { liquid: '', mush: '', stiff: '', solid: '', boiled: '', chill: '' };
   const kind = (at: number): keyof CutThrough | null => {
-    if (holds[at] === 0) return boils_s[at]! <= at_s ? 'boiled' : null;
+    if (holds[at] === CHILL) return 'chill';
+    if (holds[at] === SAND) return boils_s[at]! <= at_s ? 'boiled' : null;
     const [begins, solid] = [begins_s[at]!, solid_s[at]!];
     if (at_s < begins) return 'liquid';
     return at_s >= solid ? 'solid' : at_s < (begins + solid) / 2 ? 'mush' : 'stiff';

@@ -1,3 +1,4 @@
+import { isMetal } from '$core/freeze/field';
 import type { Picture } from '$core/freeze/picture';
 
 /** The outside of all metal in a mold, as triangles, and the cell that each belongs to. */
@@ -16,13 +17,13 @@ export function metalSkin({ x_m, y_m, z_m, holds }: Picture): MetalSkin {
   const positions: number[] = [];
   const cells: number[] = [];
   holds.forEach((is, at) => {
-    if (is === 0) return;
+    if (!isMetal(is)) return;
     const n = [at % nx, Math.floor(at / nx) % ny, Math.floor(at / (nx * ny))];
     for (let axis = 0; axis < 3; axis++)
       for (const side of [0, 1] as const) {
         const next = n[axis]! + (side === 1 ? 1 : -1);
         const within = next >= 0 && next < [nx, ny, nz][axis]!;
-        if (within && holds[at + (side === 1 ? 1 : -1) * strides[axis]!] !== 0) continue;
+        if (within && isMetal(holds[at + (side === 1 ? 1 : -1) * strides[axis]!]!)) continue;
         const [u, v] = [(axis + 1) % 3, (axis + 2) % 3];
         const corner = (a: number, b: number) => {
           const point = [0, 0, 0];

@@ -14,6 +14,7 @@
     type Rap
   } from '$core/mold/ramming-steps';
   import type { GatingPlan } from '$core/metal/gating-plan';
+  import type { Chill } from '$core/freeze/chills';
   import { durationText, figureText, lengthFigure, massText } from '$core/quantity/display';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';
@@ -39,12 +40,14 @@
     carry_over: readonly string[];
     /** The way in as it was sized, and what holds the cope down, kg. */
     way: GatingPlan | null;
+    chills: readonly Chill[];
     hold_down_kg: number;
     noted: readonly NotedStep[];
     /** What went into it is still to be logged. */
     wants_sand: boolean;
   }
-  const { session_id, mold, flask, lies, carry_over, way, hold_down_kg, noted, wants_sand }: Props = $props();
+  const { session_id, mold, flask, lies, carry_over, way, chills, hold_down_kg, noted, wants_sand }: Props =
+    $props();
 
   interface Ways {
     dust: Dust | null;
@@ -83,6 +86,7 @@
         bedding: ways.bedding ?? 'bed-in',
         carried_over: carry_over.length > 0,
         facing: mold.facing_heap_id !== null,
+        chilled: chills.map(({ half }) => half),
         rap: ways.rap ?? 'before-cope'
       }),
       steps_noted.all(noted),
@@ -100,6 +104,7 @@
       facing: mold.facing_heap_id !== null,
       length,
       way,
+      chills,
       holds: hold_down_kg > 0 ? massText(hold_down_kg, units()) : null
     });
   const done = $derived(

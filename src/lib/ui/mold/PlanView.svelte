@@ -3,6 +3,7 @@
    * The parting seen from above, to scale: castings and sprue are dragged or moved by keys, and every clearance is coloured
    * as it is kept.
    */
+  import { chillPlace, type Chill } from '$core/freeze/chills';
   import type { CastingBox } from '$core/mold/casting';
   import type { Flask } from '$core/mold/flask';
   import { placedOutline, type Outline } from '$core/pattern/outline';
@@ -19,10 +20,12 @@
     layout: Layout;
     clearances: readonly Clearance[];
     bars: readonly number[];
+    /** Chills against the castings. */
+    chills?: readonly Chill[];
     /** Told of a layout by hand; left out, it is only looked at. */
     onmove?: ((layout: Layout) => void) | undefined;
   }
-  const { flask, castings, of, layout, clearances, bars, onmove }: Props = $props();
+  const { flask, castings, of, layout, clearances, bars, chills = [], onmove }: Props = $props();
 
   const WALL_M = 0.018;
   const long = $derived(flask.length_m);
@@ -143,6 +146,15 @@
       <text x={mm(x_m)} y={-mm(y_m) + 4}>{i + 1}</text>
     </g>
   {/each}
+  {#each chills as chill, i (i)}
+    {@const place = layout.places[chill.casting]}
+    {#if place}
+      {@const [x, y] = chillPlace(chill, place)}
+      <g role="img" aria-label="Chill {chill.half === 'drag' ? 'under' : 'over'} casting {chill.casting + 1}">
+        <circle class="chill" cx={mm(x)} cy={-mm(y)} r={mm(chill.across_m) / 2} />
+      </g>
+    {/if}
+  {/each}
   <!-- svelte-ignore a11y_no_noninteractive_tabindex (it is moved by the arrow keys) -->
   <g
     role={onmove ? 'button' : 'img'}
@@ -158,6 +170,11 @@
 </svg>
 
 <style>
+  .chill {
+    fill: light-dark(#3f5f7355, #8fb3c755);
+    stroke-dasharray: 4 3;
+    pointer-events: none;
+  }
   svg {
     max-height: 26rem;
   }

@@ -1,3 +1,4 @@
+import type { Chill, Half } from '$core/freeze/chills';
 import type { GatingPlan } from '$core/metal/gating-plan';
 import { FACING_M, LAYER_M } from '$core/reference/mold';
 import type { Bedding, Breakage, Dust, Lies, PlannedStep } from '$core/mold/ramming-steps';
@@ -43,6 +44,7 @@ export function stepWords(
     length: (m: number) => string;
     /** The way in, as it was sized; null where that cannot be worked out. */
     way: GatingPlan | null;
+    chills?: readonly Chill[];
     /** To put on the cope, as a mass in words; null where its own weight holds it. */
     holds: string | null;
   }
@@ -80,6 +82,12 @@ export function stepWords(
         text: `Dust the ${plate ? 'plate' : `pattern and the ${on_false_cope ? 'false cope' : 'board'}`} with ${dust}, lightly; blow off what is loose.`,
         caution: 'dust'
       };
+    case 'chill-drag':
+    case 'chill-cope':
+      return {
+        text: chillWords(of.chills ?? [], kind === 'chill-drag' ? 'drag' : 'cope', of.length),
+        caution: 'damp'
+      };
     case 'face-drag':
       return {
         text: `Riddle facing sand over it, a finger deep (${of.length(FACING_M)}), and press it round the pattern by hand.`,
@@ -110,7 +118,7 @@ export function stepWords(
       };
     case 'bed-in':
       return {
-        text: `Cut a hollow in the drag${of.facing ? ` and line it with facing sand, a finger deep (${of.length(FACING_M)})` : ''}. Dust the pattern and press it in to its widest line. Lift it, fill what it did not touch, and press it in again until it sits firm.`
+        text: `${of.chills?.some(({ half }) => half === 'drag') ? `${chillWords(of.chills, 'drag', of.length)} ` : ''}Cut a hollow in the drag${of.facing ? ` and line it with facing sand, a finger deep (${of.length(FACING_M)})` : ''}. Dust the pattern and press it in to its widest line. Lift it, fill what it did not touch, and press it in again until it sits firm.`
       };
     case 'off-false-cope':
       return {
@@ -189,6 +197,13 @@ export function stepWords(
           : 'Close it; its own weight holds it. Cover the sprue.'
       };
   }
+}
+
+/** Which chills go where: the drawing of the mold shows the places. */
+function chillWords(chills: readonly Chill[], half: Half, length: (m: number) => string): string {
+  const own = chills.filter((each) => each.half === half);
+  const sizes = own.map(({ across_m, thick_m }) => `${length(across_m)} across and ${length(thick_m)} thick`);
+  return `Set ${own.length === 1 ? 'the chill' : 'the chills'} against the pattern where the mold, drawn from above, shows ${own.length === 1 ? 'it' : 'them'}: ${sizes.join('; ')}. Clean, dry and hand-warm, with no rust on the face.`;
 }
 
 interface Sized {

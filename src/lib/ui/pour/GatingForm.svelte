@@ -111,6 +111,8 @@
           ];
         })
       ),
+      // They are set and taken out where the mold is seen to freeze.
+      chills: given.chills,
       ingates: number(typed.ingates),
       pour_s: number(typed.pour_s),
       hardness: number(typed.hardness),

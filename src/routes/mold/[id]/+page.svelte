@@ -12,6 +12,8 @@
   import BrokenMold from '$lib/ui/mold/BrokenMold.svelte';
   import MoldFigures from '$lib/ui/mold/MoldFigures.svelte';
   import MoldSection from '$lib/ui/mold/MoldSection.svelte';
+  import { chillsOf } from '$lib/schema/own-gating';
+  import PlanView from '$lib/ui/mold/PlanView.svelte';
   import MoldSteps from '$lib/ui/mold/MoldSteps.svelte';
   import SandStands from '$lib/ui/mold/SandStands.svelte';
   import SandForMold from '$lib/ui/mold/SandForMold.svelte';
@@ -85,6 +87,7 @@
       return own ? [{ ...own, heap_id, wants_kg: kg }] : [];
     })
   );
+  const chills = $derived(chillsOf(mold.gating?.chills));
   // What is stored of a step was held against its schema.
   const steps = $derived(data.day.steps as unknown as NotedStep[]);
   const doneKind = (kind: string) =>
@@ -191,6 +194,7 @@
           {lies}
           carry_over={used.flatMap(({ pattern }) => pattern.carry_over)}
           way={data.way}
+          {chills}
           hold_down_kg={plan?.judged.cope_lift?.hold_down_kg ?? 0}
           noted={steps}
           wants_sand={mold.state === 'planned' && sands.length > 0}
@@ -225,6 +229,22 @@
         gating={data.way}
         label="{flask.name} cut along its length, to scale"
       />
+      {#if chills.length > 0}
+        <h2>Where the chills lie</h2>
+        <PlanView
+          flask={flaskOf(flask)}
+          castings={boxes}
+          of={[]}
+          layout={plan.layout}
+          clearances={plan.clearances}
+          bars={[]}
+          {chills}
+        />
+        <p class="small soft">
+          Seen from above, with the drag below. The drag is rammed upside down: left and right change places
+          then.
+        </p>
+      {/if}
       <MoldFigures
         judged={plan.judged}
         mold_id={mold.id}

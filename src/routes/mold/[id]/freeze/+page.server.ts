@@ -1,4 +1,5 @@
 import type { PageServerLoad } from './$types';
+import { keptLayout } from '$lib/schema/kept-layout';
 import { pathId } from '$lib/server/http/endpoint';
 import { pageLoad } from '$lib/server/http/guard';
 import { gatingOf, hotMold, pourMolds } from '$lib/server/pour/pour-mold';
@@ -20,6 +21,15 @@ export const load: PageServerLoad = pageLoad(async (db, event) => {
       pour_c: of.mold.poured?.pour_c ?? of.pour_c,
       moisture: of.moisture?.value ?? null,
       heap: of.heap?.name ?? null,
+      layout:
+        of.mold.layout ??
+        (of.laid &&
+          keptLayout(
+            of.laid.layout,
+            of.castings.flatMap(({ pattern_id, count }) =>
+              Array.from({ length: count }, () => ({ id: pattern_id }))
+            )
+          )),
       riser_m: way?.riser?.diameter_m ?? null,
       can: hotMold(of, way, of.pour_c) !== null,
       // Once it is poured, what was written down then stands.

@@ -21,7 +21,7 @@
   import OneSlider from '$lib/ui/field/OneSlider.svelte';
   import FreezingBody from '$lib/ui/freeze/FreezingBody.svelte';
   import FreezingSection from '$lib/ui/freeze/FreezingSection.svelte';
-  import RiserTrials from '$lib/ui/freeze/RiserTrials.svelte';
+  import FreezingTrials from '$lib/ui/freeze/FreezingTrials.svelte';
   import { shortDate, shortTime } from '$lib/ui/date/written-date';
   import { rowAt } from '$lib/ui/freeze/cut-through';
   import { keepFreezing, keptFreezing } from '$lib/ui/freeze/kept-freezing';
@@ -233,7 +233,9 @@
       />
       <p class="soft small">
         Light metal is liquid, orange is mush, red is stiff, grey is solid. In darker sand the water has come
-        to the boil. An estimate in {countText(answer.cells)} cells, good to about a tenth.
+        to the boil. {#if of.mold.gating?.chills?.length}Blue is a chill.{/if} An estimate in {countText(
+          answer.cells
+        )} cells, good to about a tenth.
         {#if answer.parts.some(({ known }) => known === 'plate')}A pattern without a mesh is taken as a plate
           of its volume.{/if}
       </p>
@@ -302,11 +304,12 @@
         {/if}
       </div>
       {#if !of.poured}
-        <RiserTrials
+        <FreezingTrials
           session_id={data.session_id}
           mold={of.mold}
           as_it_is={answer}
           riser_m={of.riser_m}
+          layout={of.layout}
           onkept={freeze}
         />
       {/if}
