@@ -54,7 +54,8 @@ export function chillBody(chill: Chill, casting: Body, place: Place): ChillBody 
   };
   const middle = faceAt(...at);
   if (middle === undefined) return null;
-  const r = across_m / 2;
+  // A square of the same face lies on the lines of the grid, so that it takes up as much as it should in few cells too.
+  const half_m = (across_m / 4) * Math.sqrt(Math.PI);
   const spanFrom = (face: number) =>
     half === 'drag' ? ([face - thick_m, face] as const) : ([face, face + thick_m] as const);
   // A face that slopes away by more than the chill is thick is not its.
@@ -63,12 +64,13 @@ export function chillBody(chill: Chill, casting: Body, place: Place): ChillBody 
   const [low, high] = spanFrom(middle);
   return {
     box_m: [
-      [at[0] - r, at[0] + r],
-      [at[1] - r, at[1] + r],
-      [low - thick_m, high + thick_m]
+      [at[0] - half_m, at[0] + half_m],
+      [at[1] - half_m, at[1] + half_m],
+      [low, high]
     ],
     fine_m: thick_m / CELLS,
     within_m: thick_m / CELLS,
-    column: (x, y) => (Math.hypot(x - at[0], y - at[1]) < r ? [spanFrom(near(faceAt(x, y)))] : [])
+    column: (x, y) =>
+      Math.max(Math.abs(x - at[0]), Math.abs(y - at[1])) < half_m ? [spanFrom(near(faceAt(x, y)))] : []
   };
 }

@@ -322,7 +322,7 @@ describe('a chill', () => {
     expect(at.x_m).toBeCloseTo(spot.y_m - y_m, 9);
     expect(at.y_m).toBeCloseTo(x_m - spot.x_m, 9);
     const m3 = cells.map(box).reduce((sum, sides) => sum + sides.reduce((of, [a, b]) => of * (b - a), 1), 0);
-    expect(Math.abs(m3 / ((Math.PI / 4) * 0.04 ** 2 * 0.02) - 1)).toBeLessThan(0.12);
+    expect(Math.abs(m3 / ((Math.PI / 4) * 0.04 ** 2 * 0.02) - 1)).toBeLessThan(1e-6);
     // Against the underside of a block 50 mm deep.
     const tops = cells.map((cell) => box(cell)[2]![1]);
     expect(Math.max(...tops)).toBeCloseTo(-0.05, 6);
