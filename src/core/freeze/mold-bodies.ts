@@ -1,11 +1,13 @@
 import type { GatingPlan } from '../metal/gating-plan';
 import type { CastingBox } from '../mold/casting';
 import type { Flask } from '../mold/flask';
+import { riserAlong } from '../mold/riser-place';
 import { outlineOfCasting, runnerTo, type Layout, type Place } from '../mold/placement';
 import { BASIN_FULL } from '../metal/gating-plan';
 import { areaOf, placedOutline, type Outline } from '../pattern/outline';
 import { solidBox, solidVolume, type Solid } from '../pattern/solids';
-import { chillBody, inCasting, type Chill, type ChillBody } from './chills';
+import { inCasting, type Chill } from '../mold/chill';
+import { chillBody, type ChillBody } from './chills';
 import { ball, less, prism, upright, type Body, type Spans } from './bodies';
 
 /** The shape of a casting where more than its box is known: what of a plumb line lies in it, from the middle of its box. */
@@ -40,11 +42,8 @@ function cells(modulus_m: number, what: keyof typeof CELLS_OF_MODULUS): { fine_m
 }
 /** A gate is cut so long before its casting, reaches so far into it, and looks for it in such steps, m. */
 const GATE = { long_m: 0.015, into_m: 0.003, step_m: 0.001 } as const;
-/** A riser beside its casting stands so far off, m; it is joined by a neck of this share of its width. */
-const RISER_BESIDE_M = 0.01;
+/** A riser beside its casting is joined to it by a neck of this share of its width. */
 const NECK_OF_RISER = 0.6;
-/** In from the end of its casting a riser stands so far, m. */
-const RISER_IN_M = 0.016;
 /** Cold, a casting has so much less volume than its solid at the most, share. */
 const SHRUNK = 0.1;
 /** A solid fits the box that it lies in, m. */
@@ -209,16 +208,12 @@ function risersOf(
   const r = riser.diameter_m / 2;
   return castings.slice(0, riser.count).flatMap(({ of, body, place }, n) => {
     const named = { part: 'riser' as const, number: n, ...cells(riser.modulus_m, 'casting') };
-    const [[x0, x1]] = body.box_m;
-    const far = Math.abs(x0 - sprue[0]) > Math.abs(x1 - sprue[0]) ? x0 : x1;
-    const inward = far === x0 ? 1 : -1;
+    const { x_m, end_m, inward } = riserAlong(body.box_m[0], sprue[0], riser);
+    const at: Point = [x_m, place.y_m];
     if (riser.stands === 'on-top') {
-      const x = far + inward * Math.max(r, Math.min(RISER_IN_M, (x1 - x0) / 4));
-      const at: Point = [x1 - x0 < 2 * r ? (x0 + x1) / 2 : x, place.y_m];
       const top = body.column(...at).at(-1)?.[1] ?? of.box.above_m;
       return [upright(named, at, [top, cope_m], [r, r])];
     }
-    const at: Point = [far - inward * (r + RISER_BESIDE_M), place.y_m];
     const deep = NECK_OF_RISER * riser.diameter_m;
     const { above_m, below_m } = of.box;
     // The neck lies where the casting is, in the half that holds more of it.
@@ -226,7 +221,7 @@ function risersOf(
       below_m >= above_m ? [-Math.min(below_m, deep), 0] : [0, Math.min(above_m, deep)];
     return [
       upright(named, at, [Math.min(0, neck[0]), riser.stands === 'blind' ? riser.height_m : cope_m], [r, r]),
-      prism(named, stretch(at, [far + inward * GATE.into_m, place.y_m], deep), neck[0], neck[1])
+      prism(named, stretch(at, [end_m + inward * GATE.into_m, place.y_m], deep), neck[0], neck[1])
     ];
   });
 }

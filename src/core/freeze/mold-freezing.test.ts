@@ -10,7 +10,8 @@ import { meshShape } from './mesh-shape';
 import { moldBodies } from './mold-bodies';
 import { freezeMold, type MoldToFreeze } from './mold-freezing';
 import { ball } from './bodies';
-import { chillBody, chillPlace, inCasting, type Chill } from './chills';
+import { chillPlace, inCasting, type Chill } from '../mold/chill';
+import { chillBody } from './chills';
 import { CHILL } from './field';
 
 const FLASK: Flask = { shape: 'rectangular', length_m: 0.3, width_m: 0.22, cope_m: 0.09, drag_m: 0.08 };

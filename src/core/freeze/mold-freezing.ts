@@ -6,7 +6,7 @@ import type { Layout } from '../mold/placement';
 import type { AlloyFigures } from '../reference/alloys';
 import { AIR_W_M2_K, WALL_W_M2_K } from '../reference/heat';
 import { arrivals, misruns } from './arrival';
-import { inCasting, type Chill, type Half } from './chills';
+import { inCasting, type Chill, type Half } from '../mold/chill';
 import { Conduction } from './conduct';
 import { METAL, SAND, isMetal, type ToConduct } from './field';
 import { cutOffPlaces } from './feeding';

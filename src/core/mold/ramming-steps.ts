@@ -1,4 +1,4 @@
-import type { Half } from '../freeze/chills';
+import type { Half } from './chill';
 import { LAYER_M } from '$core/reference/mold';
 
 /** What is dusted on the parting, and when one raps: schools differ, so they are chosen and not judged. */

@@ -1,5 +1,5 @@
 import type { InferType } from 'yup';
-import type { Half } from '$core/freeze/chills';
+import type { Half } from '$core/mold/chill';
 import type { RiserVerdict } from '$core/freeze/mold-freezing';
 import type { CodedPicture } from '$core/freeze/picture';
 import type { Part } from '$core/heat/opening';

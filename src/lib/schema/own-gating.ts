@@ -1,4 +1,4 @@
-import type { Chill } from '$core/freeze/chills';
+import type { Chill } from '$core/mold/chill';
 import type { OwnGating } from '$core/metal/gating-plan';
 import type { GatingHabit } from '$core/mold/mold-gating';
 import type { MoldChill, MoldGating } from './pour';

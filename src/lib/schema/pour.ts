@@ -1,5 +1,5 @@
 import { array, type InferType } from 'yup';
-import { HALVES } from '$core/freeze/chills';
+import { HALVES } from '$core/mold/chill';
 import type { Opening } from '$core/heat/opening';
 import { SEEN } from '$core/judge/day-record';
 import { FURNACE_KINDS } from '$core/metal/furnace';

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { Chill } from '$core/freeze/chills';
+import type { Chill } from '$core/mold/chill';
 import { gatingFor } from '$core/mold/mold-gating';
 import { clearances, keeps, type Layout } from '$core/mold/placement';
 import { USUAL_ALLOY } from '$core/reference/alloys';

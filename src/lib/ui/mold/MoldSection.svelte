@@ -3,6 +3,7 @@
    * The mold cut along its length, to scale, as a shop drawing: cope and drag, castings, sprue, basin and runner, riser and
    * vents, and the sand around them with its figures; what is too little in heat.
    */
+  import { riserAlong } from '$core/mold/riser-place';
   import type { CastingBox } from '$core/mold/casting';
   import type { Flask } from '$core/mold/flask';
   import type { GatingPlan } from '$core/metal/gating-plan';
@@ -68,20 +69,22 @@
   const deepest = $derived([...pieces].sort((a, b) => b.casting.below_m - a.casting.below_m)[0]);
   const tallest = $derived([...pieces].sort((a, b) => b.casting.above_m - a.casting.above_m)[0]);
   const heaviest = $derived([...pieces].sort((a, b) => b.casting.kg - a.casting.kg)[0]);
-  /** A riser stands on the thick end, away from the sprue. */
-  const riser = $derived(
-    heaviest &&
-      (Math.abs(heaviest.from - sprue) > Math.abs(heaviest.to - sprue) ? heaviest.from : heaviest.to)
+  const beside = $derived(gating?.riser !== undefined && gating.riser?.stands !== 'on-top');
+  /** On the thick end that is away from the sprue, or beside it. */
+  const riser_at = $derived(
+    heaviest
+      ? riserAlong(
+          [heaviest.from, heaviest.to],
+          sprue,
+          gating?.riser ?? { diameter_m: (2 * way.riser) / scale, stands: 'on-top' }
+        ).x_m
+      : 0
   );
-  const beside = $derived(gating?.riser?.stands === 'beside');
-  /** In from the casting's end; one that stands beside it, out by its own half width and a finger. */
-  const riser_at = $derived.by(() => {
-    if (!heaviest || riser === undefined) return 0;
-    const inward = riser === heaviest.from ? 1 : -1;
-    if (beside) return riser - inward * (way.riser / scale + 0.01);
-    return riser + inward * Math.min(0.016, (heaviest.to - heaviest.from) / 4);
-  });
   const riser_foot = $derived(parting - (beside ? 0 : (heaviest?.casting.above_m ?? 0) * scale));
+  /** A blind one ends under the sand. */
+  const riser_top = $derived(
+    gating?.riser?.stands === 'blind' ? parting - gating.riser.height_m * scale : TOP
+  );
   const figure = (m: number) => {
     const of = lengthFigure(m, units());
     return units() === 'us' ? `${of.value} ${of.unit}` : fixed(m * 1000, 0);
@@ -208,9 +211,10 @@
     {#if heaviest && way.riser > 0}
       <path
         fill="url(#{uid}-metal)"
-        d="M{x(riser_at) - way.riser} {riser_foot}L{x(riser_at) - way.riser} {TOP}H{x(riser_at) +
+        d="M{x(riser_at) - way.riser} {riser_foot}L{x(riser_at) - way.riser} {riser_top}H{x(riser_at) +
           way.riser}L{x(riser_at) + way.riser} {riser_foot}Z"
       />
+      {#if riser_top > TOP}<path class="vent" d="M{x(riser_at)} {TOP + 2}V{riser_top - 2}" />{/if}
       <text x={x(riser_at)} y={TOP - (Math.abs(x(riser_at) - x(sprue)) < 90 ? 28 : 8)}>riser</text>
     {/if}
     {#if tallest}

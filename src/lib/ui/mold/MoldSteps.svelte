@@ -14,7 +14,7 @@
     type Rap
   } from '$core/mold/ramming-steps';
   import type { GatingPlan } from '$core/metal/gating-plan';
-  import type { Chill } from '$core/freeze/chills';
+  import type { Chill } from '$core/mold/chill';
   import { durationText, figureText, lengthFigure, massText } from '$core/quantity/display';
   import Caution from '$lib/ui/caution/Caution.svelte';
   import { KeptDraft } from '$lib/ui/draft/kept-draft.svelte';

@@ -3,7 +3,7 @@
    * The parting seen from above, to scale: castings and sprue are dragged or moved by keys, and every clearance is coloured
    * as it is kept.
    */
-  import { chillPlace, type Chill } from '$core/freeze/chills';
+  import { chillPlace, type Chill } from '$core/mold/chill';
   import type { CastingBox } from '$core/mold/casting';
   import type { Flask } from '$core/mold/flask';
   import { placedOutline, type Outline } from '$core/pattern/outline';

@@ -1,4 +1,4 @@
-import type { Chill, Half } from '$core/freeze/chills';
+import type { Chill, Half } from '$core/mold/chill';
 import type { GatingPlan } from '$core/metal/gating-plan';
 import { FACING_M, LAYER_M } from '$core/reference/mold';
 import type { Bedding, Breakage, Dust, Lies, PlannedStep } from '$core/mold/ramming-steps';

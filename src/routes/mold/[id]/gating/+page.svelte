@@ -1,7 +1,8 @@
 <script lang="ts">
   import { planGating } from '$core/metal/gating-plan';
   import { planMold } from '$core/mold/plan-mold';
-  import { temperatureText } from '$core/quantity/display';
+  import { riserLacks } from '$core/mold/riser-place';
+  import { figureText, lengthFigure, temperatureText } from '$core/quantity/display';
   import { USUAL_ALLOY } from '$core/reference/alloys';
   import { layoutOf } from '$lib/schema/kept-layout';
   import type { MoldGating } from '$lib/schema/pour';
@@ -52,6 +53,11 @@
         )
       : null
   );
+  const riser_lacks = $derived(
+    plan && flask && way.plan?.riser
+      ? riserLacks(boxes, alloy, flaskOf(flask), plan.layout, way.plan.riser)
+      : 0
+  );
 </script>
 
 <svelte:head><title>Gating · Brunkel</title></svelte:head>
@@ -75,6 +81,12 @@
 {:else}
   <div class="columns wide">
     <div class="stack">
+      {#if riser_lacks > 0}
+        <p class="wrong border-l-4 border-(--heat) pl-3" role="alert">
+          The riser lacks {figureText(lengthFigure(riser_lacks, units()))} of sand beside it. Move the casting nearer
+          to the sprue, or stand the riser on it.
+        </p>
+      {/if}
       {#if way.trouble}<p class="wrong" role="alert">{way.trouble}</p>{/if}
       {#if plan && flask}
         <MoldSection
