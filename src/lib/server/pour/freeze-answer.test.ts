@@ -126,6 +126,28 @@ describe('how a mold freezes, as it is answered', () => {
     expect(bare.hot_spots.length).toBeGreaterThan(0);
     expect(bare.parts.some(({ part }) => part === 'riser')).toBe(false);
   });
+  it('of a mold tells what a chill at its last place would do, and the other end of a casting', async () => {
+    const of = { mold_id: mold, pour_c: 720, riser_mm: 0 };
+    const bare = await readFreezing(db, asked(of));
+    const { casting, chill } = bare.hot_spots[0]!;
+    const chills = [{ casting, ...chill, across_mm: 40, thick_mm: 20 }];
+    const chilled = await readFreezing(db, asked({ ...of, chills }));
+    const solid = (answer: typeof bare) => answer.parts.find(({ part }) => part === 'casting')!.solid_s!;
+    expect(solid(chilled)).toBeLessThan(0.95 * solid(bare));
+    // What was tried is nowhere kept.
+    expect(await readFreezing(db, asked(of))).toEqual(bare);
+    // A block is alike at both ends: the other end freezes as this one did.
+    const turned = await readFreezing(db, asked({ ...of, turned: 0 }));
+    expect(Math.abs(solid(turned) / solid(bare) - 1)).toBeLessThan(0.02);
+    await expect(readFreezing(db, asked({ ...of, turned: 9 }))).rejects.toMatchObject({ status: 422 });
+  });
+  it('chills and the other end belong to a mold, and a chill has a place and a size', () => {
+    const own = { casting: 0, x_mm: 0, y_mm: 0, half: 'drag', across_mm: 25, thick_mm: 12 };
+    expect(wrong({ mold_id: 1, chills: [own] })).toEqual([]);
+    expect(wrong({ mold_id: 1, chills: [{ ...own, half: 'side' }] })).toEqual(['chills[0].half']);
+    expect(wrong({ mold_id: 1, chills: [{ ...own, across_mm: 0 }] })).toEqual(['chills[0].across_mm']);
+    expect(wrong({ mold_id: 1, chills: Array(9).fill(own) })).toEqual(['chills']);
+  });
   it('a mold without a flask is not frozen', async () => {
     const bare = await createMold(db, session, {
       backing_heap_id: (await readSession(db, session)).molds[0]!.backing_heap_id!,
