@@ -1,5 +1,5 @@
 import { chillPlace, type Chill } from '../mold/chill';
-import type { Place } from '../mold/placement';
+import type { Place } from '../mold/layout';
 import type { Body } from './bodies';
 
 /** What a chill fills of the sand. */

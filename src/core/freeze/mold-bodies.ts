@@ -2,7 +2,9 @@ import type { GatingPlan } from '../metal/gating-plan';
 import type { CastingBox } from '../mold/casting';
 import type { Flask } from '../mold/flask';
 import { riserAlong } from '../mold/riser-place';
-import { outlineOfCasting, runnerTo, type Layout, type Place } from '../mold/placement';
+import { outlineOfCasting } from '../mold/casting';
+import type { Layout, Place } from '../mold/layout';
+import { runnersOf } from '../mold/runners';
 import { BASIN_FULL } from '../metal/gating-plan';
 import { areaOf, placedOutline, type Outline } from '../pattern/outline';
 import { solidBox, solidVolume, type Solid } from '../pattern/solids';
@@ -164,16 +166,15 @@ function gateEnd(from: Point, to: Point, { box_m, column }: Body, height_m: numb
 
 /** Runner and gate of a casting, from the sprue: square stretches at the parting, in the drag; the last of it is the gate. */
 function wayTo(
-  outline: Outline,
+  runners: readonly Outline[],
   casting: Body,
-  sprue: Point,
   way: GatingPlan,
   castings: number,
   number: number
 ): Body[] {
   const { runner, ingates } = way;
   // A casting that lies over the sprue has no way to it.
-  const stretches = runnerTo(outline, sprue).filter((of) => of.length > 0);
+  const stretches = runners.filter((of) => of.length > 0);
   const gate_wide = (ingates.width_m * ingates.count) / castings;
   return stretches.flatMap((of, i) => {
     const [from, to] = [between(of[0]!, of[3]!), between(of[1]!, of[2]!)];
@@ -248,6 +249,12 @@ export function moldBodies(
     ...castingBody(of, i, places[i]!)
   }));
   const at: Point = [sprue.x_m, sprue.y_m];
+  const runners = runnersOf(
+    laid.map(({ of, place }) =>
+      placedOutline(outlineOfCasting(of.box), place.x_m, place.y_m, place.turned_rad)
+    ),
+    at
+  );
   const half_x = flask.length_m / 2;
   const half_y = (flask.shape === 'round' ? flask.length_m : flask.width_m) / 2;
   const { basin, well, sprue: pin, riser } = way;
@@ -274,16 +281,7 @@ export function moldBodies(
       [-Math.min(well.depth_m, flask.drag_m - 0.005), 0],
       [well.diameter_m / 2, well.diameter_m / 2]
     ),
-    ...laid.flatMap(({ of, body, place }, i) =>
-      wayTo(
-        placedOutline(outlineOfCasting(of.box), place.x_m, place.y_m, place.turned_rad),
-        body,
-        at,
-        way,
-        castings.length,
-        i
-      )
-    )
+    ...laid.flatMap(({ body }, i) => wayTo(runners[i]!, body, way, castings.length, i))
   ];
   return {
     bodies,

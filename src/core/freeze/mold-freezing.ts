@@ -2,7 +2,7 @@ import type { Part } from '../heat/opening';
 import { LEAST_SHUT_S, coolingLimits } from '../heat/opening';
 import type { GatingPlan } from '../metal/gating-plan';
 import type { Flask } from '../mold/flask';
-import type { Layout } from '../mold/placement';
+import type { Layout } from '../mold/layout';
 import type { AlloyFigures } from '../reference/alloys';
 import { AIR_W_M2_K, WALL_W_M2_K } from '../reference/heat';
 import { arrivals, misruns } from './arrival';

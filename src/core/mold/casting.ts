@@ -3,7 +3,7 @@ import { METAL_OF_BOX } from '$core/reference/mold';
 import { castingMass } from '../pattern/shrinkage';
 import type { Solid } from '../pattern/solids';
 import { solidsSurface, thinnestSolid } from '../pattern/surface';
-import type { Outline } from '../pattern/outline';
+import { rectangleOutline, type Outline } from '../pattern/outline';
 
 /** A casting as it lies in the mold: its box at the parting, and how far it reaches into each half, m. */
 export interface CastingBox {
@@ -22,6 +22,9 @@ export interface CastingBox {
   /** Thinnest wall, m; left out while nobody knows it. */
   wall_m?: number | undefined;
 }
+
+export const outlineOfCasting = ({ outline, length_m, width_m }: CastingBox): Outline =>
+  outline ?? rectangleOutline(length_m, width_m);
 
 /** What is known of a pattern that a mold is made with. */
 export interface PatternOutline {

@@ -1,4 +1,4 @@
-import type { Place } from './placement';
+import type { Place } from './layout';
 
 /** Halves of a mold that a chill can lie in. */
 export const HALVES = ['drag', 'cope'] as const;

@@ -4,6 +4,7 @@ import { SPRUE_WIDTH_M, sandAround } from '$core/reference/mold';
 import type { Flask } from './flask';
 import type { CastingBox } from './casting';
 import { keptLayout } from './placement';
+import { betweenRows, inRowsOf, rowsAndColumns } from './rows';
 
 export const SIDES = ['length', 'width', 'cope', 'drag'] as const;
 export type Side = (typeof SIDES)[number];
@@ -23,8 +24,8 @@ const LOOKS = 8000;
 const EXACT_M = 1e-6;
 
 /**
- * The ways in which these castings lie in one row with the sand that they need around them: along their lengths or their
- * widths, the sprue at the end of the row or beside it. Each casting asks for its own margins. The cope takes what stands
+ * The ways in which these castings lie in one row, or several of one kind in more, with the sand that they need around them:
+ * along their lengths or their widths, the sprue at the end of the row or beside it. Each casting asks for its own margins. The cope takes what stands
  * above the parting, the sand over it, and at least the head that fills it.
  *
  * @throws RangeError on no casting
@@ -46,19 +47,45 @@ function arrangements(castings: readonly CastingBox[], alloy: Alloy): LeastFlask
     const side = most((each) => each[across]) + walls;
     return [
       [row + sprue, side],
-      [row, side + sprue]
+      [row, side + sprue],
+      ...rowsOf(around, along, across).map(([a, b]) => [a + walls + sprue, b + walls])
     ].map(([a, b]) => ({ length_m: Math.max(a!, b!), width_m: Math.min(a!, b!), ...halves }));
   });
 }
 
+/** What castings of one kind cover in rows and columns with the sand between them, along and across, m. */
+function rowsOf(
+  around: readonly (CastingBox & ReturnType<typeof sandAround>)[],
+  along: 'length_m' | 'width_m',
+  across: 'length_m' | 'width_m'
+): (readonly [number, number])[] {
+  if (!inRowsOf(around)) return [];
+  const [one] = around as [CastingBox & ReturnType<typeof sandAround>];
+  return rowsAndColumns(around.length).map(({ rows, columns }) => [
+    columns * one[along] + (columns - 1) * one.between_m,
+    rows * one[across] + (rows - 1) * betweenRows(one)
+  ]);
+}
+
+/** Where little more sand makes it squarer, it is squarer: a long flask bends, and drops its sand (handbook default). */
+const LITTLE_MORE = 1.1;
+
 /**
- * The least flask, inside, that holds these castings in one row: of all ways to lay them the one of the smallest area.
+ * The least flask, inside, that holds these castings in rows: of all ways to lay them the one of the smallest area, or a
+ * squarer one of little more.
  *
  * @throws RangeError on no casting
  * @source margins of `sandAround`
  */
-export const leastFlask = (castings: readonly CastingBox[], alloy: Alloy): LeastFlask =>
-  arrangements(castings, alloy).reduce((a, b) => (b.length_m * b.width_m < a.length_m * a.width_m ? b : a));
+export function leastFlask(castings: readonly CastingBox[], alloy: Alloy): LeastFlask {
+  const ways = arrangements(castings, alloy);
+  const area = ({ length_m, width_m }: LeastFlask) => length_m * width_m;
+  const least = Math.min(...ways.map(area));
+  const square = ({ length_m, width_m }: LeastFlask) => length_m / width_m;
+  return ways
+    .filter((way) => area(way) <= (inRowsOf(castings) ? LITTLE_MORE : 1) * least)
+    .reduce((a, b) => (square(b) < square(a) ? b : a));
+}
 
 /**
  * Whether a flask of one's own takes these castings, and what it lacks, laid as it fits them best: in one row, turned as

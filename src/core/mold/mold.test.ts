@@ -104,6 +104,48 @@ describe('the least flask', () => {
       })
     );
   });
+  it('nine discs lie in three rows, and not in one of 795 mm', () => {
+    const disc: CastingBox = { length_m: 0.06, width_m: 0.06, above_m: 0, below_m: 0.01, kg: 0.2 };
+    const nine = Array.from({ length: 9 }, () => disc);
+    const least = leastFlask(nine, 'aluminium');
+    // Along: 3·60 + 2·20 + 2·25 + 25 + 20. Across: 3·60 + 2·25 and two branches of 12 with 10 of sand to each side.
+    expect(least.length_m).toBeCloseTo(0.315, 9);
+    expect(least.width_m).toBeCloseTo(0.294, 9);
+    const into = flaskOf(least);
+    expect(fit(nine, 'aluminium', into).fits).toBe(true);
+    const layout = keptLayout(nine, 'aluminium', into)!;
+    expect(clearances(nine, 'aluminium', into, layout).filter((each) => !keeps(each))).toEqual([]);
+    // One fewer leaves a place; unlike ones lie in one row as before.
+    expect(fit(nine.slice(1), 'aluminium', into).fits).toBe(true);
+    expect(leastFlask([...nine.slice(1), { ...disc, kg: 0.3 }], 'aluminium').length_m).toBeCloseTo(0.795, 9);
+  });
+  it('takes as many as rows and columns of them go into it', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 3, max: 12 }),
+        fc.integer({ min: 2, max: 4 }),
+        fc.double({ min: 0.02, max: 0.09, noNaN: true }),
+        fc.double({ min: 0.02, max: 0.09, noNaN: true }),
+        (count, rows, length_m, width_m) => {
+          const columns = Math.ceil(count / rows);
+          fc.pre((rows - 1) * columns < count);
+          const one: CastingBox = { length_m, width_m, above_m: 0, below_m: 0.01, kg: 0.2 };
+          const all = Array.from({ length: count }, () => one);
+          const into: Flask = {
+            shape: 'rectangular',
+            length_m: columns * length_m + (columns - 1) * 0.02 + 0.05 + 0.025 + 0.02 + 1e-6,
+            width_m: rows * width_m + (rows - 1) * 0.032 + 0.05 + 1e-6,
+            cope_m: 0.1,
+            drag_m: 0.06
+          };
+          const layout = keptLayout(all, 'aluminium', into);
+          expect(layout).not.toBeNull();
+          expect(clearances(all, 'aluminium', into, layout!).every(keeps)).toBe(true);
+        }
+      ),
+      { numRuns: 40 }
+    );
+  });
   it('a flask is turned as it fits, and a round one takes what lies about its sprue', () => {
     const turned: Flask = { shape: 'rectangular', length_m: 0.19, width_m: 0.3, cope_m: 0.1, drag_m: 0.1 };
     expect(fit([plate], 'aluminium', turned).fits).toBe(true);

@@ -17,7 +17,8 @@ import {
   rectangleOutline,
   type Outline
 } from '../pattern/outline';
-import { clearances, gapToWall, keeps, layOut, outlineOfCasting } from './placement';
+import { outlineOfCasting } from './casting';
+import { clearances, gapToWall, keeps, layOut } from './placement';
 import { planMold } from './plan-mold';
 
 const box = (length_m: number, width_m: number, kg = 0.3): CastingBox => ({

@@ -1,7 +1,10 @@
 import { RUNNER, SPRUE_WIDTH_M, sandAround } from '$core/reference/mold';
 import type { Alloy } from '$core/reference/alloys';
-import type { CastingBox } from './casting';
+import { outlineOfCasting, type CastingBox } from './casting';
 import { insideArea, type Flask } from './flask';
+import type { Layout, Place } from './layout';
+import { rowLayouts } from './rows';
+import { runnerTo, runnersOf } from './runners';
 import {
   areaOf,
   gapBetween,
@@ -10,27 +13,12 @@ import {
   gapToPoint,
   liesClear,
   noFitOutline,
-  nearestPoint,
   perimeterOf,
   placedOutline,
   pointLiesClear,
-  rectangleOutline,
   type Box,
   type Outline
 } from '../pattern/outline';
-
-/** A casting on the parting: its middle from the middle of the flask, m, and how it is turned, rad. */
-export interface Place {
-  x_m: number;
-  y_m: number;
-  turned_rad: number;
-}
-
-export interface Layout {
-  /** As many as there are castings, in their order. */
-  places: Place[];
-  sprue: { x_m: number; y_m: number };
-}
 
 /** A stretch of sand between two things, and what it should be. */
 export interface Clearance {
@@ -46,9 +34,6 @@ export interface Clearance {
 /** A clearance that is right to a hundredth of a millimetre is right. */
 const EXACT_M = 1e-5;
 export const keeps = ({ gap_m, wants_m }: Clearance): boolean => gap_m >= wants_m - EXACT_M;
-
-export const outlineOfCasting = ({ outline, length_m, width_m }: CastingBox): Outline =>
-  outline ?? rectangleOutline(length_m, width_m);
 
 /** How far an outline stays from the wall of a flask, m; below 0 it stands out. */
 export function gapToWall(outline: Outline, { shape, length_m, width_m }: Flask): number {
@@ -79,6 +64,7 @@ export function clearances(
     return placedOutline(outlineOfCasting(casting), x_m, y_m, turned_rad);
   });
   const at = [sprue.x_m, sprue.y_m] as const;
+  const runners = runnersOf(outlines, at);
   const found: Clearance[] = [];
   outlines.forEach((outline, i) => {
     const { wall_m, between_m, sprue_m } = around[i]!;
@@ -104,7 +90,7 @@ export function clearances(
       gap_m: gapToPoint(outline, at) - SPRUE_WIDTH_M / 2,
       wants_m: sprue_m
     });
-    const runner = runnerTo(outline, at);
+    const runner = runners[i]!;
     outlines.forEach((other, k) => {
       if (k === i) return;
       const gap_m = Math.min(...runner.map((each) => gapBetween(each, other)));
@@ -115,40 +101,6 @@ export function clearances(
   const sprue_wants = Math.max(...around.map(({ sprue_m }) => sprue_m));
   found.push({ between: 'sprue-wall', casting: null, other: null, gap_m: sprue_gap, wants_m: sprue_wants });
   return found;
-}
-
-/**
- * The runner that feeds a casting, in stretches as wide as they are cut, anticlockwise: a bar along the flask from the
- * sprue, and an ingate square off it; one stretch where the casting lies across the bar.
- */
-export function runnerTo(outline: Outline, [sx, sy]: readonly [number, number]): Outline[] {
-  const ys = outline.map(([, y]) => y);
-  const [low, high] = [Math.min(...ys), Math.max(...ys)];
-  if (low <= sy && sy <= high) {
-    const [x, y] = nearestPoint(outline, [sx, sy]);
-    return [stretch(sx, sy, x, y)];
-  }
-  const side = low > sy ? low : high;
-  // Of the corners nearest to the bar the one nearest to the sprue.
-  const [x] = outline
-    .filter(([, y]) => Math.abs(y - side) < EXACT_M)
-    .reduce((best, each) => (Math.abs(each[0] - sx) < Math.abs(best[0] - sx) ? each : best));
-  const inward = outline.reduce((sum, [each]) => sum + each, 0) / outline.length > x ? 1 : -1;
-  const at = Math.abs(x - sx) < RUNNER.width_m ? sx : x + (inward * RUNNER.width_m) / 2;
-  return [stretch(sx, sy, at, sy), stretch(at, sy, at, side)].filter((of) => of.length > 0);
-}
-
-function stretch(ax: number, ay: number, bx: number, by: number): Outline {
-  const length = Math.hypot(bx - ax, by - ay);
-  if (!(length > EXACT_M)) return [];
-  const half = RUNNER.width_m / 2;
-  const [nx, ny] = [(half * (by - ay)) / length, (half * (ax - bx)) / length];
-  return [
-    [ax + nx, ay + ny],
-    [bx + nx, by + ny],
-    [bx - nx, by - ny],
-    [ax - nx, ay - ny]
-  ];
 }
 
 /** Places that are tried along each side. */
@@ -202,7 +154,14 @@ export function keptLayout(
   looks = MOST_LOOKS
 ): Layout | null {
   if (!roomFor(castings, alloy, flask)) return null;
-  return tryAll(castings, alloy, flask, 1, { left: looks });
+  return tryAll(castings, alloy, flask, 1, { left: looks }) ?? inRows(castings, alloy, flask);
+}
+
+/** Castings that are alike in rows and columns, where all clearances are kept so; else null. */
+function inRows(castings: readonly CastingBox[], alloy: Alloy, flask: Flask): Layout | null {
+  for (const layout of rowLayouts(castings, alloy, flask))
+    if (clearances(castings, alloy, flask, layout).every(keeps)) return layout;
+  return null;
 }
 
 /**

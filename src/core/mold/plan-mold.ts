@@ -5,15 +5,10 @@ import type { CastingBox } from './casting';
 import type { Flask } from './flask';
 import { judgeFlask, type FlaskJudgement } from './judge-flask';
 import { areaOf, placedOutline } from '../pattern/outline';
-import {
-  clearances,
-  keeps,
-  layOut,
-  outlineOfCasting,
-  runnerTo,
-  type Clearance,
-  type Layout
-} from './placement';
+import { outlineOfCasting } from './casting';
+import type { Layout } from './layout';
+import { clearances, keeps, layOut, type Clearance } from './placement';
+import { runnersOf } from './runners';
 
 /** A mold before it is rammed: where everything lies, and what it comes to. */
 export interface MoldPlan {
@@ -65,9 +60,11 @@ export function planMold(
 }
 
 function runnersArea(castings: readonly CastingBox[], { places, sprue }: Layout): number {
-  return castings.reduce((sum, casting, i) => {
+  const outlines = castings.map((casting, i) => {
     const { x_m, y_m, turned_rad } = places[i]!;
-    const outline = placedOutline(outlineOfCasting(casting), x_m, y_m, turned_rad);
-    return sum + runnerTo(outline, [sprue.x_m, sprue.y_m]).reduce((area, each) => area + areaOf(each), 0);
-  }, 0);
+    return placedOutline(outlineOfCasting(casting), x_m, y_m, turned_rad);
+  });
+  return runnersOf(outlines, [sprue.x_m, sprue.y_m])
+    .flat()
+    .reduce((area, each) => area + areaOf(each), 0);
 }

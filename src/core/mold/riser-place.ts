@@ -4,7 +4,9 @@ import { sandAround } from '../reference/mold';
 import { gapToPoint, placedOutline } from '../pattern/outline';
 import type { CastingBox } from './casting';
 import type { Flask } from './flask';
-import { gapToWall, outlineOfCasting, type Layout } from './placement';
+import { outlineOfCasting } from './casting';
+import type { Layout } from './layout';
+import { gapToWall } from './placement';
 
 /** A riser beside its casting stands so far off; in from the end of its casting one stands so far, m. */
 const BESIDE_M = 0.01;

@@ -1,5 +1,5 @@
 import { rounded } from '$core/quantity/rounded';
-import type { Layout } from '$core/mold/placement';
+import type { Layout } from '$core/mold/layout';
 import type { MoldLayout } from './session';
 
 const mm = (m: number) => rounded(m * 1000, 2);

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { Chill } from '$core/mold/chill';
 import { gatingFor } from '$core/mold/mold-gating';
-import { clearances, keeps, type Layout } from '$core/mold/placement';
+import type { Layout } from '$core/mold/layout';
+import { clearances, keeps } from '$core/mold/placement';
 import { USUAL_ALLOY } from '$core/reference/alloys';
 import { chillsOf, ownGating } from '$lib/schema/own-gating';
 import type { Database } from '../database/database';

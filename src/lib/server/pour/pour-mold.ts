@@ -2,7 +2,7 @@ import { flaskOf } from '$lib/schema/flask';
 import type { CastingBox } from '$core/mold/casting';
 import { castingSurface, gatingFor, moldToGate } from '$core/mold/mold-gating';
 import type { Flask } from '$core/mold/flask';
-import type { Layout } from '$core/mold/placement';
+import type { Layout } from '$core/mold/layout';
 import type { Solid } from '$core/pattern/solids';
 import type { FlaskJudgement } from '$core/mold/judge-flask';
 import { sandFrom } from '$core/mold/green-strength';

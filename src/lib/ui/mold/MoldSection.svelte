@@ -8,7 +8,7 @@
   import type { Flask } from '$core/mold/flask';
   import type { GatingPlan } from '$core/metal/gating-plan';
   import type { MoldPlan } from '$core/mold/plan-mold';
-  import { outlineOfCasting } from '$core/mold/placement';
+  import { outlineOfCasting } from '$core/mold/casting';
   import { placedOutline } from '$core/pattern/outline';
   import { RUNNER, SPRUE_WIDTH_M, sandAround } from '$core/reference/mold';
   import type { Alloy } from '$core/reference/alloys';

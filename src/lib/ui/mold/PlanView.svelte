@@ -7,7 +7,10 @@
   import type { CastingBox } from '$core/mold/casting';
   import type { Flask } from '$core/mold/flask';
   import { placedOutline, type Outline } from '$core/pattern/outline';
-  import { keeps, outlineOfCasting, runnerTo, type Clearance, type Layout } from '$core/mold/placement';
+  import { outlineOfCasting } from '$core/mold/casting';
+  import type { Layout } from '$core/mold/layout';
+  import { keeps, type Clearance } from '$core/mold/placement';
+  import { runnersOf } from '$core/mold/runners';
   import { SPRUE_WIDTH_M } from '$core/reference/mold';
   import { figureText, lengthFigure } from '$core/quantity/display';
   import { units } from '$lib/ui/preferences';
@@ -37,7 +40,7 @@
     })
   );
   const sprue = $derived([layout.sprue.x_m, layout.sprue.y_m] as const);
-  const runners = $derived(outlines.flatMap((outline) => runnerTo(outline, sprue)));
+  const runners = $derived(runnersOf(outlines, sprue).flat());
   const short = $derived(clearances.filter((each) => !keeps(each)));
   const wrong = (i: number) => short.some(({ casting, other }) => casting === i || other === i);
   // y grows upward in the mold and downward on paper.

@@ -1,5 +1,5 @@
 import type { CastingBox } from '$core/mold/casting';
-import type { Layout } from '$core/mold/placement';
+import type { Layout } from '$core/mold/layout';
 import { ALLOYS, USUAL_ALLOY, type Alloy } from '$core/reference/alloys';
 
 /** A mold as it is being planned. */
