@@ -1,3 +1,4 @@
+import type { APIRequestContext } from '@playwright/test';
 import { nowMs } from '../src/core/time/now';
 import { NEXT_MOLDS } from '../src/lib/server/demo/scenario';
 import { accessible, expect, made, mixedHeap, open, squeezed, test } from './brunkel';
@@ -28,7 +29,8 @@ test.describe('how a mold of the demo freezes', () => {
   });
 });
 
-test('another riser is tried beside the one it has, and kept', async ({ page, request }) => {
+/** A block of 70 × 60 × 50 mm in a flask of tempered sand, to be poured of aluminium tomorrow. */
+async function blockInFlask(request: APIRequestContext, gating?: { riser_mm: number }) {
   const heap = await mixedHeap(request, 'Gate heap');
   await squeezed(request, heap, 'temper');
   const flask = await made(request, '/flasks', {
@@ -50,12 +52,17 @@ test('another riser is tried beside the one it has, and kept', async ({ page, re
     at: new Date(nowMs() + 86_400_000).toISOString(),
     zone: 'Europe/London'
   });
-  const mold = await made(request, `/sessions/${day.id}/molds`, {
+  return made(request, `/sessions/${day.id}/molds`, {
     backing_heap_id: heap,
     flask_id: flask.id,
     patterns: [{ pattern_id: pattern.id, count: 1 }],
-    metal: 'aluminium'
+    metal: 'aluminium',
+    ...(gating && { gating })
   });
+}
+
+test('another riser is tried beside the one it has, and kept', async ({ page, request }) => {
+  const mold = await blockInFlask(request);
   await open(page, `/mold/${mold.id}/freeze`);
   await expect(page.getByRole('region', verdict)).toContainText('The riser feeds', {
     timeout: 60_000
@@ -84,34 +91,7 @@ test('a chill is tried at the last place, kept, rammed in, and taken out again',
   page,
   request
 }) => {
-  const heap = await mixedHeap(request, 'Gate heap');
-  await squeezed(request, heap, 'temper');
-  const flask = await made(request, '/flasks', {
-    name: 'Deep board',
-    length_mm: 300,
-    width_mm: 220,
-    cope_mm: 90,
-    drag_mm: 80
-  });
-  const pattern = await made(request, '/patterns', {
-    name: 'Door weight',
-    known_by: 'solids',
-    length_mm: 70,
-    width_mm: 60,
-    height_mm: 50,
-    solids: [{ shape: 'box', length_mm: 70, width_mm: 60, height_mm: 50 }]
-  });
-  const day = await made(request, '/sessions', {
-    at: new Date(nowMs() + 86_400_000).toISOString(),
-    zone: 'Europe/London'
-  });
-  const mold = await made(request, `/sessions/${day.id}/molds`, {
-    backing_heap_id: heap,
-    flask_id: flask.id,
-    patterns: [{ pattern_id: pattern.id, count: 1 }],
-    metal: 'aluminium',
-    gating: { riser_mm: 0 }
-  });
+  const mold = await blockInFlask(request, { riser_mm: 0 });
   const says = page.getByRole('region', verdict);
   await open(page, `/mold/${mold.id}/freeze`);
   await expect(says).toContainText('Nothing feeds the last of it', { timeout: 60_000 });

@@ -143,7 +143,7 @@
   const USUAL_MM = [25, 35, 45, 60] as const;
   /** None of them feeds. */
   let none = $state(false);
-  /** Goes through chills and the other end where there are such, then wider risers, up to the first that surely feeds. */
+  /** Goes through wider risers, then the other end and chills where there are such, up to the first that surely feeds. */
   async function find() {
     [finding, none, tried] = [true, false, []];
     const widths = riser_m === null ? USUAL_MM : WIDER.map((times) => Math.round(times * riser_m * 1000));

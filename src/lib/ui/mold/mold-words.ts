@@ -215,7 +215,8 @@ interface Sized {
 const RISER_PLACE = {
   'on-top': 'on the thick part',
   beside: 'beside the thick part, on the parting',
-  blind: 'beside the thick part, on the parting; it stays under the sand, with a vent down to its top'
+  blind:
+    'beside the thick part, on the parting; it stays under the sand, with a vent down to its top, and is drawn from below'
 } as const;
 
 function pinWords({ way, length }: Sized): string {

@@ -263,7 +263,7 @@ export const TERMS = {
   chill: {
     word: 'Chill',
     means:
-      'A piece of clean dry metal set against a thick place in the mold, so that it freezes sooner. Damp or rusty, it makes gas: warm it first.'
+      'A piece of clean dry metal set against a thick place in the mold, so that it freezes sooner. Damp or rusty, it makes gas: warm it first. How it freezes, of a mold, tries one and shows where it goes.'
   },
   chaplet: {
     word: 'Chaplet',
