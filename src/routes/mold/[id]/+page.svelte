@@ -87,7 +87,8 @@
       return own ? [{ ...own, heap_id, wants_kg: kg }] : [];
     })
   );
-  const chills = $derived(chillsOf(mold.gating?.chills));
+  /** Of castings that it still has. */
+  const chills = $derived(chillsOf(mold.gating?.chills).filter(({ casting }) => casting < boxes.length));
   // What is stored of a step was held against its schema.
   const steps = $derived(data.day.steps as unknown as NotedStep[]);
   const doneKind = (kind: string) =>
