@@ -1,16 +1,14 @@
-import type { GatingPlan } from '../metal/gating-plan';
-import type { CastingBox } from '../mold/casting';
+import { BASIN_FULL, type GatingPlan } from '../metal/gating-plan';
+import { outlineOfCasting, type CastingBox } from '../mold/casting';
+import { inCasting, type Chill } from '../mold/chill';
 import type { Flask } from '../mold/flask';
-import { riserAlong } from '../mold/riser-place';
-import { outlineOfCasting } from '../mold/casting';
 import type { Layout, Place } from '../mold/layout';
+import { riserAlong } from '../mold/riser-place';
 import { runnersOf } from '../mold/runners';
-import { BASIN_FULL } from '../metal/gating-plan';
 import { areaOf, placedOutline, type Outline } from '../pattern/outline';
 import { solidBox, solidVolume, type Solid } from '../pattern/solids';
-import { inCasting, type Chill } from '../mold/chill';
-import { chillBody, type ChillBody } from './chills';
 import { ball, less, prism, upright, type Body, type Spans } from './bodies';
+import { chillBody, type ChillBody } from './chills';
 
 /** The shape of a casting where more than its box is known: what of a plumb line lies in it, from the middle of its box. */
 export type OwnShape = (x_m: number, y_m: number) => Spans;

@@ -25,8 +25,8 @@ const EXACT_M = 1e-6;
 
 /**
  * The ways in which these castings lie in one row, or several of one kind in more, with the sand that they need around them:
- * along their lengths or their widths, the sprue at the end of the row or beside it. Each casting asks for its own margins. The cope takes what stands
- * above the parting, the sand over it, and at least the head that fills it.
+ * along their lengths or their widths, the sprue at the end of the row or beside it. Each casting asks for its own margins.
+ * The cope takes what stands above the parting, the sand over it, and at least the head that fills it.
  *
  * @throws RangeError on no casting
  */
@@ -88,7 +88,7 @@ export function leastFlask(castings: readonly CastingBox[], alloy: Alloy): Least
 }
 
 /**
- * Whether a flask of one's own takes these castings, and what it lacks, laid as it fits them best: in one row, turned as
+ * Whether a flask of one's own takes these castings, and what it lacks, laid as it fits them best: in rows, turned as
  * it fits, or placed about the sprue where that takes them and a row does not. What it lacks is told for a row; a round
  * one is then judged by the square that stands in it.
  */

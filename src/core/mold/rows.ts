@@ -5,6 +5,8 @@ import { outlineOfCasting, type CastingBox } from './casting';
 import type { Flask } from './flask';
 import type { Layout } from './layout';
 
+/** A length that is right to a hundredth of a millimetre is right. */
+const EXACT_M = 1e-5;
 /** Castings lie in rows where there are so many at least. */
 const ROWS_FROM = 3;
 
@@ -32,7 +34,7 @@ export const rowsAndColumns = (castings: number): { rows: number; columns: numbe
 
 /**
  * Castings of one kind in rows and columns, the sprue at the end of them, as close as their sand lets them, along the flask
- * and across it. Whether that fits is for who asks to look at.
+ * and across it: what by its boxes goes into the flask. Whether it keeps its sand all round is for who asks to look at.
  */
 export function rowLayouts(castings: readonly CastingBox[], alloy: Alloy, flask: Flask): Layout[] {
   if (!inRowsOf(castings)) return [];
@@ -43,18 +45,21 @@ export function rowLayouts(castings: readonly CastingBox[], alloy: Alloy, flask:
   return [0, Math.PI / 2].flatMap((turned_rad) => {
     const [x0, x1, y0, y1] = boxOf(placedOutline(outlineOfCasting(one), 0, 0, turned_rad));
     const [long_m, wide_m] = [x1 - x0, y1 - y0];
-    return rowsAndColumns(castings.length).map(({ rows, columns }): Layout => {
+    const wide_flask_m = flask.shape === 'round' ? flask.length_m : flask.width_m;
+    return rowsAndColumns(castings.length).flatMap(({ rows, columns }): Layout[] => {
       const first_x = end_m + SPRUE_WIDTH_M + sprue_m - x0;
       const pitch_m = wide_m + betweenRows(sand);
+      const ends_m = first_x + x1 + (columns - 1) * (long_m + between_m);
+      const high_m = wide_m + (rows - 1) * pitch_m;
+      if (ends_m > flask.length_m / 2 - wall_m + EXACT_M || high_m > wide_flask_m - 2 * wall_m + EXACT_M)
+        return [];
       const first_y = -((rows - 1) * pitch_m) / 2 - (y0 + y1) / 2;
-      return {
-        places: castings.map((_, i) => ({
-          x_m: first_x + (i % columns) * (long_m + between_m),
-          y_m: first_y + Math.floor(i / columns) * pitch_m,
-          turned_rad
-        })),
-        sprue: { x_m: end_m + SPRUE_WIDTH_M / 2, y_m: 0 }
-      };
+      const places = castings.map((_, i) => ({
+        x_m: first_x + (i % columns) * (long_m + between_m),
+        y_m: first_y + Math.floor(i / columns) * pitch_m,
+        turned_rad
+      }));
+      return [{ places, sprue: { x_m: end_m + SPRUE_WIDTH_M / 2, y_m: 0 } }];
     });
   });
 }
