@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { gatingBodies } from '../heat/gating-bodies';
 import { gatingFor, moldToGate } from '../mold/mold-gating';
 import { layOut } from '../mold/placement';
 import type { Flask } from '../mold/flask';
@@ -10,7 +11,7 @@ import { meshShape } from './mesh-shape';
 import { moldBodies } from './mold-bodies';
 import { freezeMold, type MoldToFreeze } from './mold-freezing';
 import { ball } from './bodies';
-import { chillPlace, inCasting, type Chill } from '../mold/chill';
+import { chillLacks, chillPlace, inCasting, type Chill } from '../mold/chill';
 import { chillBody } from './chills';
 import { CHILL } from './field';
 
@@ -146,6 +147,19 @@ describe('where the parts of a mold lie', () => {
     const [x0, x1] = [x_m - 0.03, x_m + 0.03];
     const [from, to] = in_drag.reach;
     expect((from < x0 && to > x0) || (from < x1 && to > x1)).toBe(true);
+  });
+  it('a blind riser ends under the sand, and holds what it is planned with', () => {
+    const base = mold('aluminium', [0.08, 0.05, 0.04]);
+    const gate = moldToGate([base.castings[0]!.box], ALLOYS.aluminium, base.flask);
+    const way = gatingFor(gate, { riser_m: 0.03, riser_stands: 'blind' })!;
+    const { bodies } = moldBodies(base.castings, base.layout, base.flask, way);
+    const riser = bodies.find(({ part }) => part === 'riser')!;
+    // 45 mm high in a cope of 90.
+    expect(riser.box_m[2][1]).toBeCloseTo(0.045, 12);
+    const cooled = gatingBodies(way).find(({ part }) => part === 'riser')!;
+    expect(cooled.volume_m3 * cooled.count).toBeCloseTo((Math.PI / 4) * 0.03 ** 2 * 0.045, 12);
+    // Sand at its side and at both ends.
+    expect(cooled.area_m2).toBeCloseTo(Math.PI * 0.03 * 0.045 + (Math.PI / 2) * 0.03 ** 2, 12);
   });
   it('a mesh that was drawn far from its origin lies in the middle of its box', () => {
     const body = moved(
@@ -337,6 +351,15 @@ describe('a chill', () => {
     const poured = (of: typeof alone) =>
       of.picture.grid.bodies.reduce((sum, { volume_m3 }) => sum + volume_m3, 0);
     expect(Math.abs(poured(chilled) / poured(alone) - 1)).toBeLessThan(0.02);
+  });
+  it('wants sand behind it: to the board, or to the top of the cope', () => {
+    const lacks = (half: 'drag' | 'cope', thick_m: number) =>
+      chillLacks({ half, thick_m }, { above_m: 0.03, below_m: 0.05 }, { cope_m: 0.09, drag_m: 0.08 });
+    // 30 mm under it, 60 over it; 10 of sand behind the chill.
+    expect(lacks('drag', 0.02)).toBeCloseTo(0, 12);
+    expect(lacks('drag', 0.025)).toBeCloseTo(0.005, 12);
+    expect(lacks('cope', 0.05)).toBeCloseTo(0, 12);
+    expect(lacks('cope', 0.06)).toBeCloseTo(0.01, 12);
   });
   it('turns with its casting, and lies against a face as that runs', () => {
     const place = { x_m: 0.03, y_m: -0.01, turned_rad: Math.PI / 2 };

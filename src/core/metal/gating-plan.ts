@@ -103,7 +103,8 @@ export type GatingWarning =
   | { is: 'runner-small'; has_m2: number; wants_m2: number }
   | { is: 'basin-out'; has_m: number; most_m: number }
   | { is: 'basin-narrow'; has_m: number; wants_m: number }
-  | { is: 'basin-shallow'; has_m: number; wants_m: number };
+  | { is: 'basin-shallow'; has_m: number; wants_m: number }
+  | { is: 'basin-deep'; has_m: number; most_m: number };
 
 /** No pour by hand is shorter, s (handbook default). */
 const LEAST_POUR_S = 1;
@@ -121,6 +122,8 @@ const RUNNER_TO_CHOKE = 2;
 const TRAP_M = 0.025;
 /** Of its box, share that a basin's metal fills: it tapers, and its dam stands in it. */
 export const BASIN_FULL = 0.6;
+/** Sand that stays under a basin, so that it does not break through to the parting, m (handbook default). */
+const UNDER_BASIN_M = 0.02;
 /** From the basin to the flask's wall, m. */
 const BASIN_TO_WALL_M = 0.02;
 /** A castings' own surface has a vent for so much, m². */
@@ -271,7 +274,7 @@ export function planGating(of: MoldToGate, own: OwnGating = {}): GatingPlan {
   // A runner no wider than the choke squirts; one as wide as it slows nothing.
   if (runner_m2 < choke_m2 * 0.98)
     warnings.push({ is: 'runner-small', has_m2: runner_m2, wants_m2: RUNNER_TO_CHOKE * choke_m2 });
-  warnings.push(...basinWarnings(basin, top_m, [long_m, wide_m], own));
+  warnings.push(...basinWarnings(basin, top_m, [long_m, wide_m], of.sprue_m, own));
   if (!riser && wants_riser) warnings.push({ is: 'no-riser', wants_m: wants_riser.diameter_m });
   else if (riser && !riser.fits)
     warnings.push({ is: 'riser-no-room', room_m: riser.height_m, wants_m: riser.wants_height_m });
@@ -306,6 +309,7 @@ function basinWarnings(
   { length_m, width_m, depth_m }: GatingPlan['basin'],
   sprue_top_m: number,
   [long_m, wide_m]: readonly [number, number],
+  cope_m: number,
   own: OwnGating
 ): GatingWarning[] {
   const found: GatingWarning[] = [];
@@ -315,6 +319,9 @@ function basinWarnings(
   // Metal no deeper than the hole is wide turns, and takes air along (handbook default).
   if (own.basin_depth_m !== undefined && depth_m < sprue_top_m * 0.98)
     found.push({ is: 'basin-shallow', has_m: depth_m, wants_m: sprue_top_m });
+  const most_m = cope_m - UNDER_BASIN_M;
+  if (own.basin_depth_m !== undefined && own.basin_depth_m > most_m + 1e-9)
+    found.push({ is: 'basin-deep', has_m: own.basin_depth_m, most_m });
   // It lies along the flask or across it.
   const lies = (a: number, b: number) => a <= long_m + 1e-9 && b <= wide_m + 1e-9;
   if ((own.basin_length_m ?? own.basin_width_m) && !lies(length_m, width_m) && !lies(width_m, length_m))

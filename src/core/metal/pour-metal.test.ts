@@ -256,6 +256,9 @@ describe('a way in as somebody makes it', () => {
     expect(is({ runner_width_m: 0.8 * bottom_m, runner_height_m: 0.8 * bottom_m })).toEqual(['runner-small']);
     expect(is({ basin_width_m: 0.9 * top_m })).toContain('basin-narrow');
     expect(is({ sprue_top_m: 0.03, sprue_bottom_m: 0.012, basin_depth_m: 0.02 })).toContain('basin-shallow');
+    // Of 100 mm of cope 20 stay under it.
+    expect(is({ basin_depth_m: 0.081 })).toContain('basin-deep');
+    expect(is({ basin_depth_m: 0.08 })).not.toContain('basin-deep');
     const flask_m = [0.3, 0.2] as const;
     const out = (own: OwnGating) => planGating({ ...latch, flask_m }, own).warnings.map((each) => each.is);
     expect(out({ basin_length_m: 0.27 })).toContain('basin-out');

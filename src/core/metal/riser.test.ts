@@ -85,6 +85,11 @@ describe('a riser', () => {
     // 40 mm high at most: 4·40·7.2/(40 − 14.4) = 45 mm.
     expect(riser!.height_m).toBeCloseTo(0.04, 9);
     expect(riser!.diameter_m).toBeCloseTo(0.045, 9);
+    // Twice as wide as high, sand at both ends: a quarter of its height. 24 mm want 96 mm, and 40 are there.
+    const none = riserFor({ ...low, modulus_m: 0.02 }, { stands: 'blind' }).riser!;
+    expect(none.fits).toBe(false);
+    expect(none.height_m).toBeCloseTo(0.04, 9);
+    expect(none.wants_height_m).toBeCloseTo(0.096, 9);
     const own = riserFor(low, { stands: 'blind', diameter_m: 0.03 }).riser!;
     expect(own.height_m).toBeCloseTo(0.04, 9);
     expect(own.gives_m3).toBe(0);

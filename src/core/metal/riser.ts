@@ -17,7 +17,7 @@ export interface Riser {
   /** What the casting asks of it, and what it can give before it is hollow, m³. */
   asks_m3: number;
   gives_m3: number;
-  /** False where the cope is too low for one that feeds; how high it would have to stand on the casting, m. */
+  /** False where the cope is too low for one that feeds; how high it would have to be, m. */
   fits: boolean;
   wants_height_m: number;
 }
@@ -103,7 +103,9 @@ function sized(of: ToFeed, stands: RiserKind): Riser {
 
 function wantedRiser(of: ToFeed): Riser {
   const on_top = sized(of, 'on-top');
-  return on_top.fits ? on_top : sized(of, 'beside');
+  if (on_top.fits) return on_top;
+  // Where neither stands, the lower of both is the one on the casting.
+  return { ...sized(of, 'beside'), wants_height_m: on_top.wants_height_m };
 }
 
 const castingVolume = ({ castings_kg, castings, alloy }: ToFeed) =>
@@ -120,10 +122,10 @@ function diameterFor(of: ToFeed, stands: RiserKind, height_m: number): number {
   return Math.max(by_modulus, Math.sqrt(feedVolume(of) / volume(1, height_m)));
 }
 
-/** How high one on the casting has to be so that twice its height is wide enough. */
-const leastHeight = (of: ToFeed): number =>
+/** How high one of a kind has to be so that twice its height is wide enough. */
+const leastHeight = (of: ToFeed, stands: RiserKind): number =>
   Math.max(
-    (RISER.modulus * of.modulus_m * (4 + ENDS['on-top'] * RISER.widest)) / RISER.widest,
+    (RISER.modulus * of.modulus_m * (4 + ENDS[stands] * RISER.widest)) / RISER.widest,
     Math.cbrt(feedVolume(of) / volume(RISER.widest, 1))
   );
 
@@ -141,6 +143,6 @@ function riserOf(of: ToFeed, stands: RiserKind, diameter_m: number, height_m: nu
     // One that freezes first gives nothing.
     gives_m3: modulus_m < RISER.modulus * of.modulus_m * 0.999 ? 0 : RISER.gives * holds_m3,
     fits,
-    wants_height_m: leastHeight(of)
+    wants_height_m: leastHeight(of, stands)
   };
 }

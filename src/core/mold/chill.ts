@@ -24,6 +24,19 @@ export function inCasting([x, y]: readonly [number, number], place: Place): read
   return [c * px + s * py, -s * px + c * py];
 }
 
+/** Between a chill and the board or the top of the cope there is at least so much sand, m (handbook default). */
+const SAND_M = 0.01;
+
+/** How much a chill is too thick for the sand on its side of the casting, m; 0 where it has room. */
+export function chillLacks(
+  { half, thick_m }: Pick<Chill, 'half' | 'thick_m'>,
+  { above_m, below_m }: { above_m: number; below_m: number },
+  { cope_m, drag_m }: { cope_m: number; drag_m: number }
+): number {
+  const room_m = half === 'drag' ? drag_m - below_m : cope_m - above_m;
+  return Math.max(0, thick_m + SAND_M - room_m);
+}
+
 /** Where a chill lies in the flask, from its middle, m. */
 export function chillPlace(
   { x_m, y_m }: Pick<Chill, 'x_m' | 'y_m'>,

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ALLOYS } from '$core/reference/alloys';
 import type { Flask } from './flask';
-import { usualGating } from './mold-gating';
+import type { RiserKind } from '../metal/riser';
+import { gatingFor, moldToGate, usualGating } from './mold-gating';
 import { castingBoxes, judgeFlask, outlineMass, type CastingOutline } from './judge-flask';
 
 const flask: Flask = { shape: 'rectangular', length_m: 0.35, width_m: 0.25, cope_m: 0.09, drag_m: 0.07 };
@@ -56,6 +57,18 @@ describe('a flask for some castings', () => {
     );
     expect(above.cope_lift!.lift_kg).toBeCloseTo(0.0216 * 0.07 * 2400, 9);
     expect(judged.drop_out).toBeNull();
+  });
+  it('metal under sand lifts the cope over a blind riser too, and not over one that is open', () => {
+    const boxes = castingBoxes({ ...plate, height_m: 0.04 }, 'aluminium');
+    const gate = moldToGate(boxes, ALLOYS.aluminium, flask);
+    const lift = (riser_stands: RiserKind) => {
+      const way = gatingFor(gate, { riser_m: 0.03, riser_stands })!;
+      return judgeFlask(boxes, 'aluminium', flask, bare, sand, 0, way).cope_lift!.lift_kg;
+    };
+    // 30 mm across and 45 mm high: 45 mm of head over it.
+    const more_kg = (Math.PI / 4) * 0.03 ** 2 * 0.045 * 2400;
+    expect(lift('blind') - lift('beside')).toBeCloseTo(more_kg, 9);
+    expect(lift('on-top')).toBeCloseTo(lift('beside'), 9);
   });
   it('says what falls short, and gives no sand where the pattern is more than the flask', () => {
     const large = castingBoxes({ ...plate, length_m: 0.34, kg: 4 }, 'tin-bronze');

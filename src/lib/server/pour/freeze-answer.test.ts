@@ -134,6 +134,15 @@ describe('how a mold freezes, as it is answered', () => {
     const chilled = await readFreezing(db, asked({ ...of, chills }));
     const solid = (answer: typeof bare) => answer.parts.find(({ part }) => part === 'casting')!.solid_s!;
     expect(solid(chilled)).toBeLessThan(0.95 * solid(bare));
+    const refused = (wrong: object) =>
+      expect(readFreezing(db, asked({ ...of, chills: [{ ...chills[0]!, ...wrong }] }))).rejects.toMatchObject(
+        {
+          status: 422
+        }
+      );
+    // No casting of it; and one that would lie on the board.
+    await refused({ casting: 7 });
+    await refused({ thick_mm: 60 });
     // What was tried is nowhere kept.
     expect(await readFreezing(db, asked(of))).toEqual(bare);
     // A block is alike at both ends: the other end freezes as this one did.

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import type { Chill } from '$core/mold/chill';
+import { chillLacks, type Chill } from '$core/mold/chill';
+import type { Flask } from '$core/mold/flask';
 import { gatingFor } from '$core/mold/mold-gating';
 import type { Layout } from '$core/mold/layout';
 import { clearances, keeps } from '$core/mold/placement';
@@ -67,6 +68,7 @@ async function toHeat(db: Database, of: PourMold, trial: HeatTrial): Promise<Mol
   if (!hot || !way) return null;
   const { laid, alloy } = of;
   if (!laid) return { hot, laid: null };
+  if (trial.chills) mustFit(trial.chills, of, laid.flask);
   const castings = await Promise.all(
     of.castings.map(async (casting): Promise<CastingWithMesh> => {
       const { box, solid, volume_m3, area_m2, mesh } = casting;
@@ -101,6 +103,25 @@ async function toHeat(db: Database, of: PourMold, trial: HeatTrial): Promise<Mol
   };
 }
 
+/** @throws Refusal 422 for a chill of no casting, or one that would lie against the board or out of the cope */
+function mustFit(chills: readonly Chill[], of: PourMold, flask: Flask): void {
+  const boxes = boxesOf(of);
+  chills.forEach((chill, i) => {
+    const box = boxes[chill.casting];
+    if (!box)
+      throw impossible([
+        { path: `chills[${i}].casting`, message: 'is no casting of this mold: they are counted from 0' }
+      ]);
+    if (chillLacks(chill, box, flask) > 0)
+      throw impossible([
+        { path: `chills[${i}].thick_mm`, message: 'leaves less than 10 mm of sand behind the chill' }
+      ]);
+  });
+}
+
+const boxesOf = ({ castings }: PourMold) =>
+  castings.flatMap(({ box, count }) => Array.from({ length: count }, () => box));
+
 /**
  * A mold's layout with one casting the other way round, so that its gate comes in at its other end.
  *
@@ -113,7 +134,7 @@ function turned(of: PourMold, { layout, flask }: NonNullable<PourMold['laid']>, 
   const places = layout.places.map((place, i) =>
     i === number ? { ...place, turned_rad: (place.turned_rad + Math.PI) % (2 * Math.PI) } : place
   );
-  const boxes = of.castings.flatMap(({ box, count }) => Array.from({ length: count }, () => box));
+  const boxes = boxesOf(of);
   const short = (tried: Layout) =>
     clearances(boxes, of.mold.metal ?? USUAL_ALLOY, flask, tried).filter((each) => !keeps(each)).length;
   const tried = { ...layout, places };

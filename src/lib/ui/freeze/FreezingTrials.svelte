@@ -6,6 +6,7 @@
   import type { FreezeAnswer } from '$lib/schema/freeze';
   import type { MoldChill, MoldGating } from '$lib/schema/pour';
   import type { MoldLayout } from '$lib/schema/session';
+  import type { MoldState } from '$core/session/mold-life';
   import { amend, api } from '$lib/ui/api-client';
   import { waitText } from '$lib/ui/pour/pour-words';
   import { units } from '$lib/ui/preferences';
@@ -15,7 +16,13 @@
 
   interface Props {
     session_id: number;
-    mold: { id: number; gating: MoldGating | null; layout: MoldLayout | null; version: number };
+    mold: {
+      id: number;
+      state: MoldState;
+      gating: MoldGating | null;
+      layout: MoldLayout | null;
+      version: number;
+    };
     as_it_is: FreezeAnswer;
     /** Of the riser that it has; null for none. */
     riser_m: number | null;
@@ -201,11 +208,16 @@
           {says(answer)}
           {#if way.ask.chills?.length}A chill goes in clean, dry and hand-warm: damp or rust on it throws
             metal.{/if}
-          <button type="button" class="quiet mt-2 block" onclick={() => keep(way)}>{way.keep}</button>
+          {#if mold.state === 'planned'}
+            <button type="button" class="quiet mt-2 block" onclick={() => keep(way)}>{way.keep}</button>
+          {/if}
         </dd>
       </div>
     {/each}
   </dl>
+  {#if mold.state !== 'planned' && tried.length > 0}
+    <p class="small">This mold is rammed: keep it in mind for the next one.</p>
+  {/if}
   {#if none}
     <p class="small" role="status">
       None of these surely feeds it. A wider way to the riser, a riser nearer to the last place, or a thinner

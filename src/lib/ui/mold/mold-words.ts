@@ -118,7 +118,7 @@ export function stepWords(
       };
     case 'bed-in':
       return {
-        text: `${of.chills?.some(({ half }) => half === 'drag') ? `${chillWords(of.chills, 'drag', of.length)} ` : ''}Cut a hollow in the drag${of.facing ? ` and line it with facing sand, a finger deep (${of.length(FACING_M)})` : ''}. Dust the pattern and press it in to its widest line. Lift it, fill what it did not touch, and press it in again until it sits firm.`
+        text: `Cut a hollow in the drag${of.facing ? ` and line it with facing sand, a finger deep (${of.length(FACING_M)})` : ''}. ${of.chills?.some(({ half }) => half === 'drag') ? `${chillWords(of.chills, 'drag', of.length)} ` : ''}Dust the pattern and press it in to its widest line. Lift it, fill what it did not touch, and press it in again until it sits firm.`
       };
     case 'off-false-cope':
       return {

@@ -94,7 +94,8 @@
   form.keep(
     `gating:${mold.id}`,
     () => typed,
-    (back) => (typed = back)
+    // A draft of before knows nothing of fields that came later.
+    (back) => (typed = { ...typed, ...back, lengths: { ...typed.lengths, ...back.lengths } })
   );
   const number = (text: string) => (text.trim() === '' ? undefined : Number(text.replace(',', '.')));
   const now = $derived<MoldGating>(
@@ -164,6 +165,18 @@
   const GATE_WORDS = { parting: 'At the parting', bottom: 'At the bottom', top: 'At the top' } as const;
 </script>
 
+{#snippet lengthField({ field, label, hint }: { field: Length; label: string; hint?: string })}
+  <QuantityField
+    {label}
+    {hint}
+    dimension="length"
+    optional
+    bind:text={typed.lengths[field].text}
+    bind:si={typed.lengths[field].si}
+    error={errorOf(field)}
+  />
+{/snippet}
+
 <form class="stack" onsubmit={save} novalidate>
   <SelectField
     label="Poured of"
@@ -206,17 +219,7 @@
     {/each}
   </div>
   <div class="pair">
-    {#each LENGTHS as { field, label, hint } (field)}
-      <QuantityField
-        {label}
-        {hint}
-        dimension="length"
-        optional
-        bind:text={typed.lengths[field].text}
-        bind:si={typed.lengths[field].si}
-        error={errorOf(field)}
-      />
-    {/each}
+    {#each LENGTHS as each (each.field)}{@render lengthField(each)}{/each}
     <QuantityField
       label="Gates"
       dimension="count"
@@ -271,16 +274,7 @@
         bind:value={typed.riser_stands}
       />
       <div class="pair">
-        {#each ROOMY as { field, label } (field)}
-          <QuantityField
-            {label}
-            dimension="length"
-            optional
-            bind:text={typed.lengths[field].text}
-            bind:si={typed.lengths[field].si}
-            error={errorOf(field)}
-          />
-        {/each}
+        {#each ROOMY as each (each.field)}{@render lengthField(each)}{/each}
       </div>
     </div>
   </details>

@@ -179,6 +179,8 @@ export function warningSays(warning: GatingWarning, system: UnitSystem): string 
       return `The basin is ${length(warning.has_m, system)} across, the mouth of its sprue ${length(warning.wants_m, system)}. Cut it wider.`;
     case 'basin-shallow':
       return `The basin is ${length(warning.has_m, system)} deep: metal turns over the mouth and takes air along. Cut it at least ${length(warning.wants_m, system)} deep.`;
+    case 'basin-deep':
+      return `A basin ${length(warning.has_m, system)} deep breaks through to the parting. Cut it no deeper than ${length(warning.most_m, system)}.`;
     case 'basin-out':
       return `A basin of ${length(warning.has_m, system)} comes too near the flask’s wall; ${length(warning.most_m, system)} is the most.`;
     case 'no-riser':
