@@ -204,6 +204,47 @@ describe('heat through metal and sand, against what is known exactly', () => {
     expect(warmed_k / ((1000 * 680 * 100) / (540 * 1e9))).toBeCloseTo(1, 1);
   });
 
+  it('passes heat on alike along each axis, in a flask longer one way than the others', () => {
+    // A slab in the middle of sand; the same one along each axis, the flask turned with it.
+    const cells = [14, 22, 30] as const;
+    const slab = (order: readonly [number, number, number]) => {
+      const [nx, ny, nz] = order.map((i) => cells[i]!) as [number, number, number];
+      const holds = new Uint8Array(nx * ny * nz);
+      for (let k = 0, at = 0; k < nz; k++)
+        for (let j = 0; j < ny; j++)
+          for (let i = 0; i < nx; i++, at++)
+            if (
+              [i, j, k].every(
+                (n, axis) => Math.abs(n + 0.5 - cells[order[axis]!]! / 2) < [3, 4, 6][order[axis]!]!
+              )
+            )
+              holds[at] = METAL;
+      const lines = (n: number) => evenly(0, 0.004 * n, n);
+      const heat = new Conduction({
+        lines: { x: lines(nx), y: lines(ny), z: lines(nz) },
+        holds,
+        metal: metalOf('aluminium'),
+        pour_c: 720,
+        moisture: 0.04,
+        outside_w_m2_k: NOTHING_OUT
+      });
+      runTo(heat, 240, 0.05);
+      const hottest = Math.max(...heat.celsius);
+      const dried = heat.gone_kg_m3.reduce((sum, gone) => sum + gone, 0);
+      return { hottest, dried };
+    };
+    const one = slab([0, 1, 2]);
+    for (const order of [
+      [1, 2, 0],
+      [2, 0, 1],
+      [0, 2, 1]
+    ] as const) {
+      const other = slab(order);
+      expect(Math.abs(other.hottest / one.hottest - 1)).toBeLessThan(0.01);
+      expect(Math.abs(other.dried / one.dried - 1)).toBeLessThan(0.03);
+    }
+  });
+
   it('loses and makes no heat, whatever boils and freezes, and counts what goes to the air', () => {
     const x = evenly(-0.03, 0.03, 24);
     const holds = new Uint8Array(24 ** 3);

@@ -4,6 +4,32 @@ import { Conduction } from './conduct';
 import { METAL } from './field';
 import { freeze } from './freezing';
 
+it('marks the first time that metal stops running, though heat from beside it melts it once more', () => {
+  const shares = [1.2, 0.6, 0.8, 0.1, -0.1];
+  const heat = {
+    time_s: 0,
+    celsius: Float32Array.of(20),
+    boils_s: Float32Array.of(Infinity),
+    lost_j: 0,
+    held_j: () => 1,
+    liquidShare: () => shares[Math.min(shares.length - 1, heat.time_s)]!,
+    step: () => void (heat.time_s += 1)
+  };
+  // Only what is asked of it.
+  const { begins_s, runs_s, feeds_s, solid_s } = freeze(
+    heat as unknown as Conduction,
+    Uint8Array.of(METAL),
+    1,
+    () => true,
+    350
+  );
+  expect(begins_s[0]).toBeCloseTo(1 / 3, 6);
+  // From 1.2 to 0.6 within the first second.
+  expect(runs_s[0]).toBeCloseTo((1.2 - 2 / 3) / 0.6, 6);
+  expect(feeds_s[0]).toBeCloseTo(2 + 0.5 / 0.7, 6);
+  expect(solid_s[0]).toBeCloseTo(3.5, 6);
+});
+
 it('metal that gives off its heat evenly begins, stops running, stops feeding and is solid in even shares of the time', () => {
   // It freezes within 2 K, so that the air takes about as much from it all the while.
   const one = Float64Array.of(0, 0.05);

@@ -383,5 +383,21 @@ describe('a chill', () => {
     expect(high - low).toBeCloseTo(0.008, 9);
     expect(body.column(0.0101, 0)).toEqual([]);
     expect(chillBody({ ...chill, x_m: 0.05 }, sphere, flat)).toBeNull();
+    // Of a bridge, which a plumb line meets twice: over its deck, under its foot.
+    const bridge = {
+      ...sphere,
+      column: () =>
+        [
+          [-0.03, -0.02],
+          [0.01, 0.02]
+        ] as const
+    };
+    const on = (half: 'drag' | 'cope') =>
+      chillBody({ casting: 0, x_m: 0, y_m: 0, half, across_m: 0.02, thick_m: 0.008 }, bridge, flat)!.column(
+        0,
+        0
+      )[0]!;
+    expect(on('cope')).toEqual([0.02, 0.028]);
+    expect(on('drag')[1]).toBe(-0.03);
   });
 });

@@ -42,6 +42,14 @@ describe('where a riser stands', () => {
     expect(lacks(0.06)).toBeCloseTo(0.01, 9);
     // Another casting from 85 mm on: 5 mm of sand where 10 are wanted.
     expect(lacks(0, [{ x_m: 0.125, y_m: 0 }])).toBeCloseTo(0.005, 9);
+    // Each has its own: that of the second meets the first.
+    const two = {
+      places: [{ ...lay(0.125).places[0]! }, { ...lay(0).places[0]! }],
+      sprue: { x_m: -0.1, y_m: 0 }
+    };
+    expect(
+      riserLacks([box, box], 'aluminium', { ...flask, length_m: 0.6 }, two, { ...riser, count: 2 })
+    ).toBeCloseTo(0.005, 9);
     expect(riserLacks([box], 'aluminium', flask, lay(0.06), { ...riser, stands: 'on-top' })).toBe(0);
   });
 });

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { chillLacks, type Chill } from '$core/mold/chill';
 import type { Flask } from '$core/mold/flask';
-import { gatingFor } from '$core/mold/mold-gating';
 import type { Layout } from '$core/mold/layout';
-import { clearances, keeps } from '$core/mold/placement';
+import { gatingFor } from '$core/mold/mold-gating';
+import { turnedRound } from '$core/mold/turned';
 import { USUAL_ALLOY } from '$core/reference/alloys';
 import { chillsOf, ownGating } from '$lib/schema/own-gating';
 import type { Database } from '../database/database';
@@ -123,7 +123,7 @@ const boxesOf = ({ castings }: PourMold) =>
   castings.flatMap(({ box, count }) => Array.from({ length: count }, () => box));
 
 /**
- * A mold's layout with one casting the other way round, so that its gate comes in at its other end.
+ * A mold's layout with one casting the other way round.
  *
  * @throws Refusal 422 where there is no such casting, or it would come too near to something
  */
@@ -131,16 +131,9 @@ function turned(of: PourMold, { layout, flask }: NonNullable<PourMold['laid']>, 
   if (number === undefined) return layout;
   if (!layout.places[number])
     throw impossible([{ path: 'turned', message: 'is no casting of this mold: they are counted from 0' }]);
-  const places = layout.places.map((place, i) =>
-    i === number ? { ...place, turned_rad: (place.turned_rad + Math.PI) % (2 * Math.PI) } : place
-  );
-  const boxes = boxesOf(of);
-  const short = (tried: Layout) =>
-    clearances(boxes, of.mold.metal ?? USUAL_ALLOY, flask, tried).filter((each) => !keeps(each)).length;
-  const tried = { ...layout, places };
-  if (short(tried) > short(layout))
-    throw impossible([
-      { path: 'turned', message: 'leaves too little sand round it: move it or the sprue first' }
-    ]);
-  return tried;
+  const round = turnedRound(boxesOf(of), of.mold.metal ?? USUAL_ALLOY, flask, layout, number);
+  if (round) return round;
+  throw impossible([
+    { path: 'turned', message: 'leaves too little sand round it: move it or the sprue first' }
+  ]);
 }
