@@ -1,4 +1,4 @@
-import { watertight } from './mesh/seams';
+import { watertight, type Seams } from './mesh/seams';
 import { repaired, type Repairs } from './mesh/repair';
 import { measure, sidesOf, type Box } from './mesh/measure';
 import { Rays } from './mesh/rays';
@@ -14,7 +14,7 @@ export interface MeshAnalysis {
   area_m2: number;
   box: Box;
   watertight: boolean;
-  seams: { open: number; turned: number; crowded: number };
+  seams: SkinFaults;
   repairs: Repairs;
   walls: Walls;
   /** Ways to draw it, best first. */
@@ -28,6 +28,22 @@ export interface Step {
   doing: 'measuring' | 'searching' | 'drawing';
   done: number;
 }
+
+/** What is wrong with the skin of a body, after all that could be mended. */
+export interface SkinFaults {
+  open: number;
+  turned: number;
+  crowded: number;
+  /** Volume that bodies in one another hold again, of all that they hold once. */
+  again_share: number;
+}
+
+export const skinFaults = ({ open, turned, crowded }: Seams, again_share: number): SkinFaults => ({
+  open,
+  turned,
+  crowded,
+  again_share
+});
 
 /** A body made ready: measured, mended, with the tree for its rays. */
 export interface Ready {
@@ -45,9 +61,10 @@ export interface Ready {
  */
 export function* analyse(given: Triangles): Generator<Step, Ready> {
   yield { doing: 'measuring', done: 0 };
-  const { triangles, seams, repairs } = repaired(given);
+  const { triangles, seams, repairs, again_m3 } = repaired(given);
   yield { doing: 'measuring', done: 0.08 };
   const { volume_m3, area_m2, box } = measure(triangles);
+  const held_m3 = Math.abs(volume_m3) - again_m3;
   const rays = new Rays(triangles);
   const search = searchPull(triangles, rays);
   let next = search.next();
@@ -58,11 +75,11 @@ export function* analyse(given: Triangles): Generator<Step, Ready> {
   yield { doing: 'drawing', done: 0.95 };
   const analysis: MeshAnalysis = {
     triangles: triangleCount(triangles),
-    volume_m3: Math.abs(volume_m3),
+    volume_m3: held_m3,
     area_m2,
     box,
     watertight: watertight(seams),
-    seams: { open: seams.open, turned: seams.turned, crowded: seams.crowded },
+    seams: skinFaults(seams, again_m3 / held_m3),
     repairs,
     walls: wallsOf(triangles, rays, size(sidesOf(box))),
     pulls,

@@ -37,6 +37,10 @@ export const REMEDIES = {
   },
   thicken: { name: 'Thicken it there', costs: 'filler and sandpaper, and a heavier casting' },
   hot: { name: 'Pour at the hot end, a gate near it', costs: 'more gas and shrinkage in the thick parts' },
+  unite: {
+    name: 'Unite its bodies where it was drawn',
+    costs: 'a minute at the drawing: add them into one, and export again'
+  },
   mend: {
     name: 'Mend the mesh where it was drawn',
     costs: 'a while at the drawing; the figures here are guesses until then'

@@ -4,7 +4,7 @@ import { COVERS } from '$core/heap/state/drying';
 import { GATES } from '$core/metal/gating';
 import { SHAPES } from '$core/heat/shape';
 import { MADE_UP } from '$core/reference/alloy-recipes';
-import { ALLOYS, ALLOY_NAMES } from '$core/reference/alloys';
+import { ALLOYS, ALLOY_NAMES, USUAL_ALLOY } from '$core/reference/alloys';
 import { HEAP_BINDERS } from '$core/reference/targets';
 import {
   MOST_KG,
@@ -36,6 +36,10 @@ import {
   sieveReadings,
   squeezeAnswers
 } from './heap-test';
+
+/** Below its melting range no metal is poured. */
+const pours = (liquidus_c: number): string =>
+  `must be above the melting range, which ends at ${liquidus_c} °C: below it the metal does not pour`;
 
 const list = <T extends AnySchema>(of: T, least: number, most: number) =>
   array(of)
@@ -227,6 +231,10 @@ export const calculators = {
     volume_cm3: moreThanNothing('cm³', 1e7).required(REQUIRED),
     area_cm2: moreThanNothing('cm²', 1e7).required(REQUIRED),
     metal: choice(ALLOY_NAMES).optional(),
+    shape: choice(SHAPES).optional(),
+    pour_c: between('°C', 150, 1800).optional(),
+    sand_moisture_percent: percent(WETTEST_TARGET).optional(),
+    sand_thickness_mm: between('mm', 5, 500).optional(),
     metal_kg_m3: between('kg/m³', 100, 25_000).optional(),
     latent_kj_kg: between('kJ/kg', 1, 2000).optional(),
     liquid_kj_kg_k: between('kJ/kg·K', 0.05, 10).optional(),
@@ -240,6 +248,11 @@ export const calculators = {
     .required(REQUIRED)
     .test('hotter', 'the metal must freeze above the temperature of the sand', (of) => {
       return !of || (of.freezing_c ?? 51) > (of.sand_c ?? 20);
+    })
+    .test('pours', function (of) {
+      if (!of || of.pour_c === undefined) return true;
+      const { liquidus_c } = ALLOYS[of.metal ?? USUAL_ALLOY];
+      return of.pour_c >= liquidus_c || this.createError({ path: 'pour_c', message: pours(liquidus_c) });
     }),
   'sand-heat': shape({
     metal: choice(ALLOY_NAMES).required(REQUIRED),
@@ -265,7 +278,7 @@ export const calculators = {
       if (!metal || pour_c === undefined || pour_c >= ALLOYS[metal].liquidus_c) return true;
       return this.createError({
         path: 'pour_c',
-        message: `must be above the melting range, which ends at ${ALLOYS[metal].liquidus_c} °C: below it the metal does not pour`
+        message: pours(ALLOYS[metal].liquidus_c)
       });
     })
     .test('chunky', function (of) {

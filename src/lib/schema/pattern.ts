@@ -242,7 +242,7 @@ export interface MeshAnswer {
   open_edges: number;
   turned_edges: number;
   crowded_edges: number;
-  repairs: { dropped: number; turned: number; filled: number; joined: boolean };
+  repairs: { dropped: number; turned: number; filled: number; joined: boolean; united?: number };
   wall_mm: {
     usual: number | null;
     thinnest: { at_mm: [number, number, number]; thickness_mm: number }[];

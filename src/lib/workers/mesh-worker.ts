@@ -1,12 +1,13 @@
 import * as Comlink from 'comlink';
-import { analyse, type MeshAnalysis, type Ready, type Step } from '$core/pattern/analyse';
+import { analyse, skinFaults, type MeshAnalysis, type Ready, type Step } from '$core/pattern/analyse';
 import { drawAlong, type Drawing, type PartingChoice } from '$core/pattern/draw/drawing';
 import { findingsOf, type Finding } from '$core/pattern/draw/findings';
 import type { MeshUnit } from '$core/pattern/file/format';
 import { readMesh } from '$core/pattern/file/read-mesh';
 import { lyingAlong, type Lying } from '$core/pattern/lying';
 import { repaired } from '$core/pattern/mesh/repair';
-import { boxOf, reachAlong, sidesOf } from '$core/pattern/mesh/measure';
+import { watertight } from '$core/pattern/mesh/seams';
+import { boxOf, measure, reachAlong, sidesOf } from '$core/pattern/mesh/measure';
 import { Rays } from '$core/pattern/mesh/rays';
 import { size, type Vector } from '$core/pattern/mesh/triangles';
 import { wallsOf } from '$core/pattern/draw/thickness';
@@ -101,7 +102,7 @@ const desk = {
     choice: PartingChoice
   ): Analysed {
     const read = readMesh(bytes, unit);
-    const { triangles, seams, repairs } = repaired(read.triangles);
+    const { triangles, seams, repairs, again_m3 } = repaired(read.triangles);
     const rays = new Rays(triangles);
     const { drawing, faces } = drawAlong(triangles, rays, way, choice);
     const box = boxOf(triangles);
@@ -110,8 +111,8 @@ const desk = {
       volume_m3: 0,
       area_m2: 0,
       box,
-      watertight: seams.open + seams.turned + seams.crowded === 0,
-      seams: { open: seams.open, turned: seams.turned, crowded: seams.crowded },
+      watertight: watertight(seams),
+      seams: skinFaults(seams, again_m3 / (measure(triangles).volume_m3 - again_m3)),
       repairs,
       walls: wallsOf(triangles, rays, size(sidesOf(box))),
       pulls,

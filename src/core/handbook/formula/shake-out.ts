@@ -1,6 +1,6 @@
 import { SAND_HEAT, solidificationTime } from '../../metal/solidification';
 import { countText } from '../../quantity/count';
-import { durationText, massText } from '../../quantity/display';
+import { fixed, massText } from '../../quantity/display';
 import { ALLOYS } from '../../reference/alloys';
 import { mm } from './written';
 import type { Formula } from './formula';
@@ -15,7 +15,7 @@ export const SHAKE_OUT_FORMULAS: readonly Formula[] = [
     own: ({ casting }, units) => {
       if (!casting || !(casting.area_m2 > 0)) return null;
       const alloy = ALLOYS[casting.alloy];
-      const seconds = solidificationTime(casting.volume_m3 / casting.area_m2, {
+      const a_square_mm_s = solidificationTime(0.001, {
         metal_kg_m3: alloy.liquid_kg_m3,
         latent_j_kg: alloy.latent_j_kg,
         liquid_j_kg_k: alloy.liquid_j_kg_k,
@@ -23,7 +23,7 @@ export const SHAKE_OUT_FORMULAS: readonly Formula[] = [
         freezing_c: (alloy.solidus_c + alloy.liquidus_c) / 2,
         ...SAND_HEAT
       });
-      return `${casting.name}: ${mm(casting.volume_m3 / casting.area_m2, units)} of modulus, about ${durationText(seconds)} by this rule: of dry sand, whatever its shape. The mold’s own page counts its shape and its damp sand`;
+      return `${casting.name}: a modulus of ${mm(casting.volume_m3 / casting.area_m2, units)}; ${fixed(a_square_mm_s, 2)} s for each mm² of it in dry sand, whatever the shape. How long it takes in your sand stands on its mold’s page`;
     }
   },
   {

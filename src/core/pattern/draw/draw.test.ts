@@ -43,6 +43,8 @@ const MUSHROOM = turned([
   [0.03, 0.04],
   [0, 0.04]
 ]);
+/** A bar bent down by its own height in the middle: two flats at two heights. */
+const STEPS = together(block(0.05, 0.04, 0.01), moved(block(0.05, 0.04, 0.01), [0.05, 0, 0.015]));
 const SPOOL = turned([
   [0, 0],
   [0.04, 0],
@@ -85,9 +87,7 @@ describe('undercut area', () => {
   });
 
   it('a stepped body frees by stepping the parting what a flat one holds', () => {
-    // A bar bent down by its own height in the middle: two flats at two heights.
-    const stairs = together(block(0.05, 0.04, 0.01), moved(block(0.05, 0.04, 0.01), [0.05, 0, 0.015]));
-    const [flat, stepped] = [along(stairs, UP, 'flat'), along(stairs, UP, 'stepped')];
+    const [flat, stepped] = [along(STEPS, UP, 'flat'), along(STEPS, UP, 'stepped')];
     expect(flat.undercut_m2 / (0.05 * 0.04)).toBeCloseTo(1, 1.5);
     expect(stepped.undercut_m2).toBe(0);
   });
@@ -278,6 +278,35 @@ describe('findings', () => {
     const found = of(SPOOL, UP);
     expect(found.map(({ is }) => is)).toContain('better-way');
     expect(found.find(({ is }) => is === 'undercut')?.remedies).toContain('loose-piece');
+  });
+  it('sawing it is said only where a flat parting frees the halves', () => {
+    const remedies = (found: ReturnType<typeof of>, is: string) =>
+      found.find((each) => each.is === is)?.remedies;
+    expect(remedies(of(SPOOL, UP), 'undercut')).not.toContain('split');
+    // Parted at its foot, a ball is held by its lower half; parted at its widest line it is not.
+    const round = turned([
+      [0, 0],
+      [0.03, 0.03],
+      [0, 0.06]
+    ]);
+    const { analysis, triangles, rays } = ended(analyse(round));
+    const low = drawAlong(triangles, rays, UP, { height_m: 0.001 }).drawing;
+    expect(
+      remedies(findingsOf(low, analysis.pulls, analysis.walls, analysis.seams, 'aluminium'), 'stepped')
+    ).toEqual(['split', 'cope-down']);
+    // A body whose widest line climbs has no flat line to be sawn along.
+    expect(remedies(of(STEPS, UP), 'stepped')).toEqual(['cope-down']);
+  });
+  it('bodies that could not be made one are told, and are no whole answer', () => {
+    const { analysis } = ended(analyse(plate(rectangle(0.12, 0.08), 0.02, [], 0.1)));
+    const told = findingsOf(
+      analysis.drawing,
+      analysis.pulls,
+      analysis.walls,
+      { ...analysis.seams, again_share: 0.2 },
+      'aluminium'
+    );
+    expect(told[0]).toMatchObject({ is: 'overlap', share: 0.2, remedies: ['unite'] });
   });
   it('a wall thinner than the metal runs is thin, and an open body is told first', () => {
     expect(of(plate(rectangle(0.1, 0.06), 0.002, [], 0.01)).map(({ is }) => is)).toContain('thin');

@@ -10,6 +10,7 @@ import type { Walls } from './thickness';
 /** Something about a body that one wants to know before the first grain is rammed. */
 export type Finding =
   | { is: 'open'; edges: number; remedies: Remedy[] }
+  | { is: 'overlap'; share: number; remedies: Remedy[] }
   | { is: 'undercut'; area_m2: number; share: number; at: Vector | null; remedies: Remedy[] }
   | { is: 'stepped'; flat_m2: number; remedies: Remedy[] }
   | { is: 'no-draft'; area_m2: number; share: number; deep: boolean; remedies: Remedy[] }
@@ -32,14 +33,16 @@ export function findingsOf(
   drawing: Drawing,
   best: readonly Pull[],
   walls: Walls,
-  seams: Pick<Seams, 'open' | 'turned' | 'crowded'>,
+  skin: Pick<Seams, 'open' | 'turned' | 'crowded'> & { again_share: number },
   alloy: Alloy
 ): Finding[] {
   const surface = Object.values(drawing.area_m2).reduce((sum, each) => sum + each, 0);
   const share = (area: number) => area / surface;
   const findings: Finding[] = [];
-  const loose = seams.open + seams.turned + seams.crowded;
+  const loose = skin.open + skin.turned + skin.crowded;
   if (loose > 0) findings.push({ is: 'open', edges: loose, remedies: ['mend'] });
+  if (skin.again_share > WORTH_SAYING)
+    findings.push({ is: 'overlap', share: skin.again_share, remedies: ['unite'] });
   const { undercut_m2, stepped_m2, stepped, undercuts } = drawing;
   const first = best[0];
   const heldBack = ({ stepped_m2: any, flat_m2: flat }: Pull) => (stepped ? any : flat);
@@ -51,10 +54,16 @@ export function findingsOf(
       area_m2: stepped_m2,
       share: share(stepped_m2),
       at: undercuts[0]?.at ?? null,
-      remedies: ['split', 'back-fill', 'loose-piece', 'core', 'insert']
+      // Sawn at its parting it is held by the same sand.
+      remedies: ['back-fill', 'loose-piece', 'core', 'insert']
     });
   if (!stepped && share(undercut_m2 - stepped_m2) > WORTH_SAYING)
-    findings.push({ is: 'stepped', flat_m2: undercut_m2 - stepped_m2, remedies: ['cope-down', 'split'] });
+    findings.push({
+      is: 'stepped',
+      flat_m2: undercut_m2 - stepped_m2,
+      // Halves sawn flat come free only where a flat parting frees all that can be freed.
+      remedies: share(drawing.flat_m2 - stepped_m2) > WORTH_SAYING ? ['cope-down'] : ['split', 'cope-down']
+    });
   const { none } = drawing.area_m2;
   const depth = Math.max(drawing.cope_m, drawing.drag_m);
   if (share(none) > WORTH_SAYING) {
@@ -83,7 +92,7 @@ export function findingsOf(
     });
   else if (walls.edge && walls.edge.thickness_m < least_m && walls.edge.share > WORTH_SAYING)
     findings.push({ is: 'thin-edge', ...walls.edge, remedies: ['thicken', 'hot'] });
-  if (findings.every(({ is }) => is === 'thin' || is === 'thin-edge' || is === 'open'))
+  if (findings.every(({ is }) => is === 'thin' || is === 'thin-edge' || is === 'open' || is === 'overlap'))
     findings.push({ is: 'draws', remedies: [] });
   return findings;
 }

@@ -2,7 +2,8 @@ import { zipSync, strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { measure } from '../mesh/measure';
 import { block, cylinder } from '../shape/bodies';
-import { guessUnit, readMesh } from './read-mesh';
+import { readMesh } from './read-mesh';
+import { guessUnit, unitChances } from './unit-guess';
 import { writeStl } from './write-stl';
 
 const body = cylinder(0.02, 0.05);
@@ -90,7 +91,13 @@ describe('a part that is mirrored', () => {
 
 describe('units', () => {
   it('are guessed by what makes a casting, and asked about', () => {
-    expect([120, 5, 0.12, 3000].map(guessUnit)).toEqual(['mm', 'in', 'm', 'mm']);
+    expect([120, 25, 5, 0.12, 3000].map(guessUnit)).toEqual(['mm', 'mm', 'in', 'm', 'mm']);
+    // 8 mm, 20.3 cm, 8 cm or 8 m: 0.75·e^(−4.53), 0.15·e^(−0.17), 0.06·e^(−0.10) and 4·10⁻⁶ to one another.
+    const eight = unitChances(8);
+    expect(eight.in).toBeCloseTo(0.6698, 3);
+    expect(eight.cm).toBeCloseTo(0.2873, 3);
+    expect(eight.mm).toBeCloseTo(0.043, 3);
+    expect(Object.values(unitChances(1e9)).reduce((sum, each) => sum + each, 0)).toBeCloseTo(1, 12);
     const inches = readMesh(writeStl(body), 'in');
     expect(measure(inches.triangles).volume_m3 / volume / 25.4 ** 3).toBeCloseTo(1, 4);
   });

@@ -5,6 +5,7 @@ import type { Triangles } from '../mesh/triangles';
 import { readObj } from './obj';
 import { isBinaryStl, readStl } from './stl';
 import { readThreeMf } from './three-mf';
+import { guessUnit } from './unit-guess';
 import { LARGEST_MESH_BYTES, MESH_UNITS, MESH_UNIT_NAMES, type MeshFormat, type MeshUnit } from './format';
 
 export interface MeshFile {
@@ -15,9 +16,6 @@ export interface MeshFile {
   /** The file says its unit; else it is a guess, to be asked about. */
   unit_stated: boolean;
 }
-
-/** A hand-rammed casting's longest side lies between these, m: it tells a guessed unit. */
-const PLAUSIBLE_M = [0.01, 1] as const;
 
 /**
  * The body in a mesh file.
@@ -56,15 +54,6 @@ function mustBeNumbers(triangles: Triangles, { least, most }: Box): void {
   const first = triangles.findIndex((value) => !Number.isFinite(value));
   throw new MeshFault(
     `Corner ${countText(Math.floor(first / 3) + 1)} is no number: the file is damaged. Export it again.`
-  );
-}
-
-/** What a body would be drawn in that is so long: the first of millimetres, inches, centimetres, metres that makes a casting. */
-export function guessUnit(longest: number): MeshUnit {
-  const order = ['mm', 'in', 'cm', 'm'] as const;
-  const [least, most] = PLAUSIBLE_M;
-  return (
-    order.find((unit) => longest * MESH_UNITS[unit] >= least && longest * MESH_UNITS[unit] <= most) ?? 'mm'
   );
 }
 

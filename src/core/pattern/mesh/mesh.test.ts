@@ -16,6 +16,8 @@ import {
 import { measure, sidesOf } from './measure';
 import { repaired } from './repair';
 import { seamsOf, watertight } from './seams';
+import { shellsOf } from './shells';
+import type { Triangles } from './triangles';
 
 /** Area of a regular polygon of n corners about a circle's radius, as a share of the circle's. */
 const polygon = (n: number) => (n / (2 * Math.PI)) * Math.sin((2 * Math.PI) / n);
@@ -104,6 +106,55 @@ describe('seams and trivial faults', () => {
     expect(back.repairs.turned).toBe(3);
     expect(measure(back.triangles).volume_m3).toBeCloseTo(volume, 12);
     expect(watertight(back.seams)).toBe(true);
+  });
+
+  describe('bodies in one another', () => {
+    const slab = block(0.1, 0.06, 0.03);
+    /** Another body, so far along and so far up. */
+    const beside = (body: Triangles, x: number, z: number) => moved(body, [x, 0.004, z]);
+    it.each([
+      ['a boss sunk into a slab', beside(block(0.02, 0.02, 0.05), 0.01, 0.02), 180 + 20 - 4],
+      ['a boss that stands on it', beside(block(0.02, 0.02, 0.03), 0.01, 0.03), 180 + 12],
+      ['a slab run into its like', moved(slab, [0.05, 0, 0]), 270],
+      ['a block inside', beside(block(0.02, 0.02, 0.01), 0.01, 0.01), 180]
+    ])('are one: %s', (_, other, volume_cm3) => {
+      const whole = repaired(together(slab, other));
+      expect(whole.repairs.united).toBe(2);
+      expect(watertight(whole.seams)).toBe(true);
+      expect(measure(whole.triangles).volume_m3 * 1e6).toBeCloseTo(volume_cm3, 3);
+      expect(whole.again_m3).toBe(0);
+    });
+    it('round ones too, and three', () => {
+      const knob = beside(ball(0.02, 48), 0.01, 0.03);
+      const half = measure(ball(0.02, 48)).volume_m3 / 2;
+      expect(measure(repaired(together(slab, knob)).triangles).volume_m3).toBeCloseTo(180e-6 + half, 9);
+      const ring = torus(0.05, 0.01, 96, 48);
+      const post = moved(cylinder(0.004, 0.08, 72), [0.05, 0, -0.04]);
+      const three = repaired(together(ring, post, moved(post, [-0.1, 0, 0])));
+      expect(three.repairs.united).toBe(3);
+      expect(watertight(three.seams)).toBe(true);
+    });
+    it('corner to corner they are two', () => {
+      const touching = together(slab, moved(slab, [0.1, 0.06, 0.03]));
+      expect(shellsOf(seamsOf(touching)).count).toBe(2);
+      expect(shellsOf(seamsOf(cylinder(0.02, 0.1, 500))).count).toBe(1);
+    });
+    it('apart, or round a hollow, they stay as they are', () => {
+      const two = together(slab, beside(slab, 0.2, 0));
+      expect(repaired(two)).toMatchObject({ repairs: { united: 0 }, again_m3: 0 });
+      const hollow = together(ball(0.05, 48), insideOut(ball(0.03, 48)));
+      const loose = together(hollow, ball(0.02, 48));
+      expect(repaired(loose)).toMatchObject({ repairs: { united: 0 }, again_m3: 0 });
+      expect(measure(repaired(loose).triangles).volume_m3).toBeCloseTo(measure(loose).volume_m3, 12);
+    });
+    it('too many to be united in time are told: what they hold twice counts once', () => {
+      const fine = ball(0.05, 384);
+      const { triangles, repairs, again_m3 } = repaired(together(fine, moved(fine, [0.05, 0, 0])));
+      expect(repairs.united).toBe(0);
+      // The lens of two balls of radius r, r apart: 5π/12·r³.
+      expect(again_m3 / ((5 * Math.PI) / 12 / 0.05 ** -3)).toBeCloseTo(1, 2);
+      expect(measure(triangles).volume_m3 - again_m3).toBeCloseTo((8 / 3 - 5 / 12) * Math.PI * 0.05 ** 3, 6);
+    });
   });
 
   it('a body that looks inwards altogether is turned inside out', () => {

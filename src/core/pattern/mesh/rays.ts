@@ -42,14 +42,20 @@ export class Rays {
     return hit ? { distance_m: hit.distance, triangle: hit.faceIndex! } : null;
   }
 
-  /** The stretches of a ray that lie in the body, from and to, m along it; of one that only grazes it none. */
-  spans(from: Vector, along: Vector): [number, number][] {
+  /** Every triangle that a ray goes through, nearest first; on an edge two at once. */
+  crossings(from: Vector, along: Vector): Hit[] {
     this.ray.origin.set(from[0], from[1], from[2]);
     this.ray.direction.set(along[0], along[1], along[2]);
-    const at = this.tree
+    return this.tree
       .raycast(this.ray, DoubleSide)
-      .map(({ distance }) => distance)
-      .sort((a, b) => a - b)
+      .map(({ distance, faceIndex }) => ({ distance_m: distance, triangle: faceIndex! }))
+      .sort((a, b) => a.distance_m - b.distance_m);
+  }
+
+  /** The stretches of a ray that lie in the body, from and to, m along it; of one that only grazes it none. */
+  spans(from: Vector, along: Vector): [number, number][] {
+    const at = this.crossings(from, along)
+      .map(({ distance_m }) => distance_m)
       // On an edge two triangles are met at once.
       .filter((distance, i, all) => i === 0 || distance - all[i - 1]! > GRAZE_M);
     return Array.from({ length: Math.floor(at.length / 2) }, (_, i) => [at[2 * i]!, at[2 * i + 1]!]);

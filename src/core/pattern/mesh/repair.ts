@@ -2,6 +2,7 @@ import { MeshFault } from './fault';
 import { boxOf, measure, sidesOf } from './measure';
 import { edgesOf, seamsOf, watertight, type Seams } from './seams';
 import { size, type Triangles } from './triangles';
+import { united } from './united';
 
 /** What was put right in a body. */
 export interface Repairs {
@@ -13,12 +14,16 @@ export interface Repairs {
   filled: number;
   /** Corners within this of each other were taken as one, m; 0 where that was not needed. */
   snapped_m: number;
+  /** Bodies that lay in one another and became one. */
+  united: number;
 }
 
 export interface Whole {
   triangles: Triangles;
   seams: Seams;
   repairs: Repairs;
+  /** Volume that bodies hold which lie in one another and could not be made one: it is counted again, m³. */
+  again_m3: number;
 }
 
 /** Corners apart by this share of the body's diagonal are apart by rounding. */
@@ -28,12 +33,12 @@ const MOST_HOLE_EDGES = 12;
 
 /**
  * Puts trivial faults right: triangles without area and doubled ones are left out, corners apart by rounding are joined,
- * triangles that look inwards are turned over, holes of a few edges are closed. What is sound goes through as it is.
+ * triangles that look inwards are turned over, holes of a few edges are closed, bodies that lie in one another become one. What is sound goes through as it is.
  *
  * @throws MeshFault when nothing with a volume is left
  */
 export function repaired(given: Triangles): Whole {
-  const repairs: Repairs = { dropped: 0, turned: 0, filled: 0, snapped_m: 0 };
+  const repairs: Repairs = { dropped: 0, turned: 0, filled: 0, snapped_m: 0, united: 0 };
   let triangles = given;
   let seams = seamsOf(triangles);
   const dropped = withoutIdle(triangles, seams.point_of);
@@ -79,7 +84,21 @@ export function repaired(given: Triangles): Whole {
   }
   if (watertight(seams) && !(measure(triangles).volume_m3 > 0))
     throw new MeshFault('It encloses no volume: it is a sheet, not a body.');
-  return { triangles, seams, repairs };
+  const one = united(triangles, seams);
+  if (!one.triangles) return { triangles, seams, repairs, again_m3: one.again_m3 };
+  const joined = closedUp(one.triangles);
+  if (!watertight(joined.seams)) return { triangles, seams, repairs, again_m3: one.again_m3 };
+  return { ...joined, repairs: { ...repairs, united: one.bodies }, again_m3: 0 };
+}
+
+/** Corners apart by rounding joined, faces without area left out. */
+function closedUp(triangles: Triangles): { triangles: Triangles; seams: Seams } {
+  const seams = seamsOf(triangles);
+  if (watertight(seams)) return { triangles, seams };
+  const snap_m = size(sidesOf(boxOf(triangles))) * SNAP_SHARE;
+  const joined = joinedUp(triangles, seams, snap_m);
+  const whole = withoutIdle(joined, seamsOf(joined).point_of);
+  return { triangles: whole, seams: seamsOf(whole) };
 }
 
 /** Triangles of one point that are gone through one by one. */

@@ -353,17 +353,26 @@ describe('molds', () => {
     const plate = { volume_cm3: 500, area_cm2: 1000, metal_kg_m3: 2400, latent_kj_kg: 389, superheat_c: 60 };
     expect(answers.solidification({ ...plate, liquid_kj_kg_k: 1.08, freezing_c: 600 } as never)).toEqual({
       modulus_mm: 5,
-      solid_s: expect.closeTo(56.2, 1) as number
+      solid_s: expect.closeTo(56.2, 1) as number,
+      by: 'rule',
+      shape: 'plate'
     });
-    const usual = answers.solidification({ volume_cm3: 500, area_cm2: 1000 } as never) as { solid_s: number };
-    const bronze = answers.solidification({
-      volume_cm3: 500,
-      area_cm2: 1000,
-      metal: 'tin-bronze'
-    } as never) as {
-      solid_s: number;
-    };
-    expect(usual.solid_s).toBeGreaterThan(50);
-    expect(bronze.solid_s).toBeGreaterThan(usual.solid_s);
   });
+  it.each(['plate', 'bar', 'chunky'])(
+    'freeze as the heat in the sand says where no figure is one’s own: a %s',
+    (shape) => {
+      const iron = { metal: 'iron', volume_cm3: 1000, area_cm2: 600, shape, pour_c: 1380 };
+      const sand = { sand_moisture_percent: 3.5, sand_thickness_mm: 80 };
+      const freezes = answers.solidification({ ...iron, ...sand } as never);
+      const heats = answers['sand-heat']({ ...iron, ...sand, binder: 'sodium-bentonite' } as never) as {
+        open_after_s: { solid: number };
+      };
+      expect(freezes).toEqual({
+        modulus_mm: expect.closeTo(16.667, 3) as number,
+        solid_s: heats.open_after_s.solid,
+        by: 'conduction',
+        shape
+      });
+    }
+  );
 });

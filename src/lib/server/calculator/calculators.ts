@@ -405,6 +405,24 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
   solidification(request) {
     const alloy = ALLOYS[(request.metal as Alloy | undefined) ?? USUAL_ALLOY];
     const modulus_m = request.volume_cm3 / request.area_cm2 / 100;
+    const shape = (request.shape ?? 'plate') as Shape;
+    if (RULE_FIGURES.every((figure) => request[figure] === undefined)) {
+      const [solid_s] = coolsTo(
+        {
+          volume_m3: request.volume_cm3 / 1e6,
+          area_m2: request.area_cm2 / 1e4,
+          around: spreadOfShape(shape, modulus_m)
+        },
+        {
+          alloy,
+          pour_c: request.pour_c ?? alloy.pour_c,
+          moisture: (request.sand_moisture_percent ?? 0) / 100,
+          thick_m: (request.sand_thickness_mm ?? PLENTY_OF_SAND_MM) / 1000
+        },
+        [alloy.solidus_c]
+      ).reached_s;
+      return { modulus_mm: modulus_m * 1000, solid_s: solid_s ?? null, by: 'conduction', shape };
+    }
     const middle_c = (alloy.solidus_c + alloy.liquidus_c) / 2;
     const freezing_c = request.freezing_c ?? middle_c;
     const solid_s = solidificationTime(modulus_m, {
@@ -419,7 +437,7 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
       sand_kg_m3: request.sand_kg_m3 ?? SAND_HEAT.sand_kg_m3,
       sand_j_kg_k: request.sand_j_kg_k ?? SAND_HEAT.sand_j_kg_k
     });
-    return { modulus_mm: modulus_m * 1000, solid_s };
+    return { modulus_mm: modulus_m * 1000, solid_s, by: 'rule', shape: 'plate' };
   },
 
   'sand-heat'(request) {
@@ -508,6 +526,21 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
     return controlChart(values);
   }
 };
+
+/** Figures of a metal or a sand of one's own: with any of them freezing goes by the rule that takes them. */
+const RULE_FIGURES = [
+  'metal_kg_m3',
+  'latent_kj_kg',
+  'liquid_kj_kg_k',
+  'superheat_c',
+  'freezing_c',
+  'sand_c',
+  'sand_w_m_k',
+  'sand_kg_m3',
+  'sand_j_kg_k'
+] as const;
+/** So much sand round a casting is as good as any more, while it freezes. */
+const PLENTY_OF_SAND_MM = 150;
 
 const SET_POINT_WHY: Record<SetPoint['is'], string> = {
   'never-melts': 'Below the melting range: it never melts.',

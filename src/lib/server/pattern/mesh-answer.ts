@@ -30,7 +30,8 @@ export function meshAnswer(of: MeshAnalysis): MeshAnswer {
       dropped: of.repairs.dropped,
       turned: of.repairs.turned,
       filled: of.repairs.filled,
-      joined: of.repairs.snapped_m > 0
+      joined: of.repairs.snapped_m > 0,
+      united: of.repairs.united
     },
     wall_mm: {
       usual: of.walls.usual_m === null ? null : mm(of.walls.usual_m),

@@ -6,6 +6,7 @@ import { codePicture, type CodedPicture } from '$core/freeze/picture';
 import { moldAfterPour, type HotMold, type MoldAfterPour } from '$core/heat/mold-after-pour';
 import type { MeshUnit } from '$core/pattern/file/format';
 import { readMesh } from '$core/pattern/file/read-mesh';
+import { repaired } from '$core/pattern/mesh/repair';
 import { SLOW_END } from '$core/reference/heat';
 import type { PatternDraw } from '$lib/schema/pattern';
 import { startPartner } from '../worker/partner';
@@ -93,7 +94,7 @@ function withShapes(castings: readonly CastingWithMesh[]): CastingToFreeze[] {
     const { path, unit, draw } = mesh;
     const key = JSON.stringify([path, unit, draw]);
     if (!shapes.has(key)) {
-      const { triangles } = readMesh(new Uint8Array(readFileSync(path)), unit);
+      const { triangles } = repaired(readMesh(new Uint8Array(readFileSync(path)), unit).triangles);
       const [x, y, z] = draw.way;
       shapes.set(key, meshShape(triangles, [x, y, z], draw.parting_mm / 1000, casting.box) ?? undefined);
     }

@@ -4,8 +4,9 @@
   import { Upload } from '@lucide/svelte';
   import { FileUpload } from '@skeletonlabs/skeleton-svelte';
   import { LARGEST_MESH_BYTES, MESH_UNITS, MESH_UNIT_NAMES, type MeshUnit } from '$core/pattern/file/format';
+  import { unitChances } from '$core/pattern/file/unit-guess';
   import { sidesOf } from '$core/pattern/mesh/measure';
-  import { figureText, lengthFigure } from '$core/quantity/display';
+  import { figureText, lengthFigure, percentText } from '$core/quantity/display';
   import type { Alloy } from '$core/reference/alloys';
   import Choice from '$lib/ui/field/Choice.svelte';
   import { units } from '$lib/ui/preferences';
@@ -66,13 +67,9 @@
   });
 
   const box = $derived(desk.mesh ? sidesOf(desk.mesh.analysis.box) : null);
-  const sides = $derived(
-    box
-      ? [...box]
-          .sort((a, b) => b - a)
-          .map((m) => figureText(lengthFigure(m, units())))
-          .join(' × ')
-      : ''
+  const chances = $derived(box && unit ? unitChances(Math.max(...box) / MESH_UNITS[unit]) : null);
+  const likeliest = $derived(
+    chances && MESH_UNIT_NAMES.reduce((best, each) => (chances[each] > chances[best] ? each : best))
   );
   const UNIT_WORDS: Record<MeshUnit, string> = {
     mm: 'millimetres',
@@ -132,7 +129,11 @@
     value={unit}
     onchoose={(as) => file && take(file, as)}
   />
-  <p class="soft small">The file does not say; this is a guess by its size: {sides}.</p>
+  <p class="soft small">
+    The file does not say its unit{likeliest
+      ? `. By its size, ${UNIT_WORDS[likeliest]} are likeliest (${percentText(chances![likeliest], 0)})`
+      : ''}. Check one side against your drawing.
+  </p>
 {/if}
 {#if !desk.step}
   <WorkProgress progress={upload.work.progress} onstop={() => upload.work.stop()} />

@@ -52,7 +52,8 @@
       of.dropped > 0 && `${of.dropped} idle faces left out`,
       of.turned > 0 && `${of.turned} faces turned over`,
       of.filled > 0 && `${of.filled} faces put into small holes`,
-      of.snapped_m > 0 && 'corners apart by rounding joined'
+      of.snapped_m > 0 && 'corners apart by rounding joined',
+      of.united > 0 && `${of.united} bodies that lay in one another made one`
     ].filter(Boolean);
   });
 </script>

@@ -11,6 +11,7 @@ export function surfaceText(m2: number, system: UnitSystem): string {
 /** What a finding is called. */
 export const FINDING_TITLES: Record<Finding['is'], string> = {
   open: 'The mesh does not close',
+  overlap: 'Bodies lie in one another',
   'better-way': 'Turned another way it draws better',
   undercut: 'Undercut',
   stepped: 'Not from a flat parting',
@@ -32,6 +33,12 @@ export function findingWords(
       return {
         title: FINDING_TITLES[finding.is],
         text: `${finding.edges} ${finding.edges === 1 ? 'edge has' : 'edges have'} no second face: its volume is a guess.`,
+        bad: true
+      };
+    case 'overlap':
+      return {
+        title: FINDING_TITLES[finding.is],
+        text: `Two of them hold the same ${share(finding.share)} of the volume. It counts once here; walls and undercuts between them are a guess.`,
         bad: true
       };
     case 'better-way':
