@@ -12,17 +12,23 @@ export const MOLD_FAULTS = [
 ] as const;
 export type MoldFault = (typeof MOLD_FAULTS)[number];
 
-/** A mold in section, mm from the lower left corner of the drag, heights upward. */
+/**
+ * A mold in section through its gate, mm from the lower left corner of the drag, heights upward; and its parting from
+ * above, where the runner goes along the casting's side, past the gate.
+ */
 export interface DrawnMold {
   width: number;
+  /** From front to back. */
+  breadth: number;
   drag: number;
   cope: number;
-  /** The casting as it lies: in the drag up to the parting, and above it into the cope. */
-  pattern: { from: number; to: number; depth: number; above: number };
-  sprue: { at: number; width: number };
-  runner: { floor: number; height: number; to: number };
-  /** The gate's own floor, above or below that of the runner. */
-  gate: { floor: number; height: number };
+  /** The casting as it lies: in the drag up to the parting, and above it into the cope; so far across. */
+  pattern: { from: number; to: number; depth: number; above: number; across: number };
+  /** Over the runner, so far before the gate. */
+  sprue: { width: number; before: number };
+  runner: { from: number; width: number; floor: number; height: number };
+  /** The gate's own floor, above or below that of the runner; in the middle of the casting's side. */
+  gate: { floor: number; height: number; width: number };
   /** The runner goes on past the gate by so much. */
   trap: number;
   vents: { at: number; foot: number }[];
@@ -47,13 +53,16 @@ export function moldQuestion(fault: MoldFault, level: 1 | 2 | 3, seed: number): 
     fault === 'margin' ? LEAST.wall - between(random, 8, 18) * strength - 2 : between(random, 32, 48);
   const depth = between(random, 14, 30);
   const above = between(random, 0, 16);
-  const runner_run = between(random, 28, 44);
+  const across = between(random, 90, 120);
+  const breadth = across + 2 * between(random, 40, 48);
+  const before = between(random, 28, 44);
   const sprue_width = between(random, 14, 20);
   const trap = fault === 'no-trap' ? 0 : between(random, 16, 26);
   const from = left_margin;
   const to = from + length;
-  const sprue_at = to + 14 + runner_run;
-  const width = sprue_at + sprue_width + Math.max(trap, 4) + between(random, 28, 38);
+  const runner_from = to + between(random, 12, 16);
+  const runner_width = between(random, 10, 14);
+  const width = runner_from + Math.max(runner_width, sprue_width) + between(random, 32, 42);
   const drag = depth + between(random, 36, 52);
   const cope_full = Math.max(above + LEAST.over, LEAST.head + above) + between(random, 8, 24);
   const cope = fault === 'thin-cope' ? above + LEAST.over - between(random, 8, 16) * strength - 2 : cope_full;
@@ -76,12 +85,13 @@ export function moldQuestion(fault: MoldFault, level: 1 | 2 | 3, seed: number): 
   }));
   return {
     width,
+    breadth,
     drag,
     cope,
-    pattern: { from, to, depth, above },
-    sprue: { at: sprue_at, width: sprue_width },
-    runner: { floor: runner_floor, height: runner_height, to: sprue_at + sprue_width / 2 + trap },
-    gate: { floor: gate_floor, height: gate_height },
+    pattern: { from, to, depth, above, across },
+    sprue: { width: sprue_width, before },
+    runner: { from: runner_from, width: runner_width, floor: runner_floor, height: runner_height },
+    gate: { floor: gate_floor, height: gate_height, width: between(random, 10, 18) },
     trap,
     vents,
     facing: between(random, 8, 14),
@@ -92,11 +102,12 @@ export function moldQuestion(fault: MoldFault, level: 1 | 2 | 3, seed: number): 
 
 /** What is wrong with a drawn mold, by its measures alone; none: it is sound. */
 export function faultsOf(mold: DrawnMold): Exclude<MoldFault, 'sound'>[] {
-  const { pattern, vents, drag, cope, width } = mold;
+  const { pattern, vents, drag, cope } = mold;
   const top = drag + pattern.above;
   const found: Exclude<MoldFault, 'sound'>[] = [];
-  if (pattern.from < LEAST.wall || width - mold.sprue.at - mold.sprue.width / 2 < LEAST.wall)
-    found.push('margin');
+  const right =
+    mold.width - mold.runner.from - (mold.runner.width + Math.max(mold.runner.width, mold.sprue.width)) / 2;
+  if (Math.min(pattern.from, right, (mold.breadth - pattern.across) / 2) < LEAST.wall) found.push('margin');
   if (mold.gate.floor < mold.runner.floor) found.push('gate-below-floor');
   if (vents.some(({ foot }) => foot < top + LEAST.vent)) found.push('vent-in-pattern');
   if (mold.trap < LEAST.trap) found.push('no-trap');

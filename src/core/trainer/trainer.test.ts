@@ -108,8 +108,11 @@ describe('a drawn mold', () => {
       fc.property(fc.constantFrom(...MOLD_FAULTS), levels, seeds, (fault, level, seed) => {
         const mold = moldQuestion(fault, level, seed);
         expect(faultsOf(mold)).toEqual(fault === 'sound' ? [] : [fault]);
-        expect(mold.pattern.to).toBeLessThan(mold.sprue.at);
-        expect(mold.runner.to).toBeLessThan(mold.width);
+        expect(mold.pattern.to).toBeLessThan(mold.runner.from);
+        // Sprue, gate and trap lie along the runner with sand to both walls.
+        const { sprue, gate, breadth } = mold;
+        expect(breadth / 2 - gate.width / 2 - sprue.before - sprue.width).toBeGreaterThan(10);
+        expect(breadth / 2 + gate.width / 2 + mold.trap).toBeLessThan(breadth - 25);
         expect(mold.pattern.above).toBeLessThan(mold.cope);
       }),
       { numRuns: 400 }

@@ -1,22 +1,17 @@
 <script lang="ts">
-  /** The places: all of them on the desk's rail; on the phone the stage that is on under the thumb, the rest a tap away. */
+  /** The places: all of them on the desk's rail; on the phone four under the thumb that never change, the rest a tap away. */
   import { onMount } from 'svelte';
   import { page } from '$app/state';
   import { Navigation } from '@skeletonlabs/skeleton-svelte';
   import { Menu } from '@lucide/svelte';
   import { clockText, secondsLeft, timers } from '$lib/ui/timer/timers.svelte';
-  import { dueWords } from '$lib/ui/session/due-words';
   import SessionNote from './SessionNote.svelte';
   import { overlay } from '$lib/ui/page/overlay.svelte';
-  import { PLACES, placeOf, withinReach, type Place } from '$lib/ui/page/places';
+  import { PLACES, WITHIN_REACH, placeOf, type Place } from '$lib/ui/page/places';
 
   const here = $derived(placeOf(page.url.pathname));
   const groups = [...new Set(PLACES.map(({ group }) => group))].map((group) =>
     PLACES.filter((place) => place.group === group)
-  );
-  const session = $derived(page.data.session);
-  const due = $derived(
-    session?.due ? placeOf(dueWords(session.due, session.due_mold).href.split('?')[0]!) : null
   );
   const next = $derived(timers()[0]);
   let awake = $state(false);
@@ -90,11 +85,15 @@
   class="fixed inset-x-0 bottom-0 z-5 bg-(--rail) pb-[env(safe-area-inset-bottom)] text-(--rail-ink) short:static desk:hidden print:hidden"
 >
   <Navigation.Menu class="flex">
-    {#each withinReach(here, due) as place (place.href)}
+    {#each WITHIN_REACH as place (place.href)}
       {@render anchor(place, 'min-h-16 min-w-0 flex-1 flex-col justify-center gap-0.5 text-[0.82rem]')}
     {/each}
     <Navigation.Trigger
-      class="flex min-h-16 min-w-0 flex-1 cursor-pointer flex-col items-center justify-center gap-0.5 text-[0.82rem]"
+      class="flex min-h-16 min-w-0 flex-1 cursor-pointer flex-col items-center justify-center gap-0.5 text-[0.82rem] {WITHIN_REACH.some(
+        ({ href }) => href === here
+      )
+        ? ''
+        : 'bg-(--heat-ground) font-semibold text-white'}"
       aria-haspopup="dialog"
       onclick={() => (overlay.open = 'places')}
     >

@@ -12,11 +12,11 @@
 {#if words}
   <a
     href={due?.href ?? '/#casting'}
-    class="block min-w-0 truncate rounded-base border border-dashed border-white/40 px-2 py-1 text-xs text-inherit no-underline desk:whitespace-normal"
+    class="flex min-h-12 min-w-0 flex-col justify-center rounded-base border border-dashed border-white/40 px-2 py-1 text-xs text-inherit no-underline desk:min-h-0"
   >
-    <strong class="text-[#f3e6c8]">{words.name}</strong>
-    {#if due}<span class="desk:block">{due.says}</span>{:else}<span class="hidden desk:block"
-        >{words.when}</span
+    <strong class="max-w-full truncate text-[#f3e6c8] desk:whitespace-normal">{words.name}</strong>
+    {#if due}<span class="max-w-full truncate desk:whitespace-normal">{due.says}</span>{:else}<span
+        class="hidden desk:block">{words.when}</span
       >{/if}
   </a>
 {/if}

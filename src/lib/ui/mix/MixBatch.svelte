@@ -113,7 +113,10 @@
         </p>
       </header>
       <form class="stack" onsubmit={(event) => event.preventDefault()}>
-        <div class="pair">
+        <FoldedOnPhone
+          title="From dry sand, or a bag you have"
+          opened={(recipe.wanted_as ?? 'total') !== 'total'}
+        >
           <Choice
             legend="How much do you want?"
             options={[
@@ -125,6 +128,8 @@
             onchoose={(as) => as === 'all-sand' && wholeBag()}
             post="wanted_as"
           />
+        </FoldedOnPhone>
+        <div class="pair">
           <QuantityField
             label={WANTED_LABELS[recipe.wanted_as ?? 'total']}
             dimension="mass"
@@ -138,8 +143,6 @@
               ? 'Type it as you think of it: 55 lb, 2 lb 6 oz'
               : 'Type it as you think of it: 25 kg, 2 lb 6 oz'}
           />
-        </div>
-        <div class="pair">
           <SelectField
             label="Sand"
             bind:value={recipe.sand}
@@ -330,16 +333,21 @@
     <div class="stack desk:col-start-1">
       {#if answer}
         <MadeOrBought {answer} aim={recipe.moisture.si ?? aim} {oil} heap_id={heap.id} />
-        <section>
-          <h2>In this order</h2>
-          <TickSteps
-            bind:ticked
-            name="mix:{heap.id}"
-            of="Mix for {heap.name}"
-            steps={steps.map(({ text, minutes, caution }) => ({ text, wait_s: minutes * 60, caution }))}
-          />
-          <PrintSheet />
-        </section>
+        {#each new Set(steps.flatMap(({ caution }) => caution ?? [])) as caution (caution)}
+          <Caution name={caution} />
+        {/each}
+        <FoldedOnPhone title="In this order, {steps.length} steps">
+          <section>
+            <h2>In this order</h2>
+            <TickSteps
+              bind:ticked
+              name="mix:{heap.id}"
+              of="Mix for {heap.name}"
+              steps={steps.map(({ text, minutes }) => ({ text, wait_s: minutes * 60 }))}
+            />
+            <PrintSheet />
+          </section>
+        </FoldedOnPhone>
       {/if}
     </div>
   </div>

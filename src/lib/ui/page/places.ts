@@ -61,21 +61,8 @@ export function placeOf(pathname: string): string {
   return under ?? PLACES.find(({ href }) => href !== '/' && pathname.startsWith(href))?.href ?? '/';
 }
 
-/** Stages within the thumb's reach at once, besides the Bench. */
-const IN_REACH = 3;
-
-/**
- * What lies in the bar under the thumb: the Bench, and the stages about the one that is worked at.
- *
- * @param due where a running casting goes on: it lies in reach from everywhere that is no stage itself
- */
-export function withinReach(here: string, due: string | null = null): readonly Place[] {
-  const wheel = PLACES.filter(({ group }) => group === 'wheel');
-  const of = (place: string | null) => wheel.findIndex(({ href }) => href === place);
-  const at = of(here) >= 0 ? of(here) : of(due);
-  const first = Math.max(0, Math.min(at - 1, wheel.length - IN_REACH));
-  return [PLACES[0]!, ...wheel.slice(first, first + IN_REACH)];
-}
+/** What lies in the bar under the thumb: the Bench and the stages that one has from the first day on, each at its place for good. */
+export const WITHIN_REACH: readonly Place[] = PLACES.slice(0, 4);
 
 /** Which chapter of the handbook the figures of a place are of; null where it has none. */
 export function chapterOfPlace(place: string): string | null {

@@ -18,7 +18,12 @@
 
 <script lang="ts">
   /** Own line drawings of the terms that a drawing tells sooner than words. */
-  const { name }: { name: TermName } = $props();
+  interface Props {
+    name: TermName;
+    /** Without what is written on it, which would give the word away. */
+    wordless?: boolean;
+  }
+  const { name, wordless = false }: Props = $props();
 </script>
 
 <svg class="drawing h-auto" viewBox="0 0 200 84" width="200" height="84" aria-hidden="true">
@@ -45,7 +50,9 @@
     <path class="sand" d="M10 34h180v14H10z" /><path d="M78 26h54v30H78z" />
     <circle cx="92" cy="41" r="7" fill="var(--paper)" /><path d="M92 41h-34" stroke-dasharray="2 4" />
     <path class="moves" d="M54 60v-18m-5 18h10l-5-9z" />
-    <text x="105" y="20">window</text><text x="92" y="76">tested</text><text x="40" y="76">now</text>
+    {#if !wordless}<text x="105" y="20">window</text><text x="92" y="76">tested</text><text x="40" y="76"
+        >now</text
+      >{/if}
   {:else if name === 'spread'}
     <path d="M8 62h184" /><path class="sand" d="M20 62c2-8 8-11 18-11h120c12 0 18 3 20 11z" />
     <path d="M150 52V34c0-5 9-5 9 0v18" />
@@ -58,7 +65,7 @@
     <path class="sand" d="M40 10h120v62H40z" />
     <path d="M32 10h8v62h-8z M160 10h8v62h-8z" />
     <path d="M20 40h160" stroke-dasharray="10 4 2 4" />
-    <text x="100" y="29">cope</text><text x="100" y="60">drag</text>
+    {#if !wordless}<text x="100" y="29">cope</text><text x="100" y="60">drag</text>{/if}
   {:else if name === 'draft'}
     <path class="sand" d="M14 20h172v52H14z" />
     <path d="M66 20l8 44h52l8-44z" fill="var(--paper)" />

@@ -124,14 +124,18 @@
       />
     {/if}
   {:else if mold}
-    <p class="soft">A light-alloy mold before the pour, in section. What will go wrong with it?</p>
+    <p class="soft">
+      A light-alloy mold before the pour, in section and from above. What will go wrong with it?
+    </p>
     <MoldLook
       {mold}
       label="Section of a mold: {Math.round(mold.pattern.from)} mm of sand to the wall, {Math.round(
         mold.cope - mold.pattern.above
       )} mm over the casting, gate {Math.round(
         mold.gate.floor - mold.runner.floor
-      )} mm above the runner's floor, trap of {Math.round(mold.trap)} mm, lowest vent {Math.round(
+      )} mm above the runner's floor, {Math.round(
+        mold.trap
+      )} mm of runner past the gate, lowest vent {Math.round(
         Math.min(...mold.vents.map(({ foot }) => foot)) - mold.drag - mold.pattern.above
       )} mm over the pattern, facing {fixed(mold.facing_moisture, 1)} % moist"
     />
@@ -149,6 +153,7 @@
     <div class="grid min-h-24 place-items-center border-y border-(--rule) py-4">
       {#if group === 'defect'}<DefectDrawing name={parts[2] as DefectName} />{:else}<TermDrawing
           name={parts[2] as TermName}
+          wordless
         />{/if}
     </div>
     {#if !told}<Choice

@@ -1,5 +1,5 @@
 <script lang="ts">
-  /** A mold in section, drawn to scale from its measures, which stand at it. */
+  /** A mold in section and its parting from above, drawn to scale from its measures, which stand at it. */
   import { figureText, fixed, lengthFigure } from '$core/quantity/display';
   import type { DrawnMold } from '$core/trainer/mold-question';
   import { units } from '$lib/ui/preferences';
@@ -10,10 +10,16 @@
   const up = (mm: number) => height - mm + wall;
   const text = (mm: number) => figureText(lengthFigure(mm / 1000, units()));
   const top = $derived(mold.drag + mold.pattern.above);
+  const sprue_x = $derived(mold.runner.from + mold.runner.width / 2);
+  const gate_from = $derived((mold.breadth - mold.gate.width) / 2);
+  const runner_from = $derived(gate_from - mold.sprue.before);
+  const runner_to = $derived(gate_from + mold.gate.width + mold.trap);
+  /** Under the section, with room for its name. */
+  const plan = $derived(height + 3 * wall + 14);
 </script>
 
 <svg
-  viewBox="-14 -12 {mold.width + 2 * wall + 60} {height + wall + 14}"
+  viewBox="-14 -12 {mold.width + 2 * wall + 60} {plan + mold.breadth + 2 * wall + 6}"
   class="h-auto w-full max-w-2xl"
   role="img"
   aria-label={label}
@@ -40,24 +46,27 @@
       height={mold.pattern.depth + mold.pattern.above}
       fill="var(--paper)"
     />
+    <!-- The sprue stands behind the cut. -->
     <rect
-      x={mold.sprue.at - mold.sprue.width / 2}
+      x={sprue_x - mold.sprue.width / 2}
       y={up(height)}
       width={mold.sprue.width}
-      height={mold.cope + mold.runner.height}
+      height={mold.cope}
       fill="var(--paper)"
+      fill-opacity="0.6"
+      stroke-dasharray="4 3"
     />
     <rect
-      x={mold.pattern.to + 12}
+      x={mold.runner.from}
       y={up(mold.runner.floor + mold.runner.height)}
-      width={mold.runner.to - mold.pattern.to - 12}
+      width={mold.runner.width}
       height={mold.runner.height}
       fill="var(--paper)"
     />
     <rect
       x={mold.pattern.to}
       y={up(mold.gate.floor + mold.gate.height)}
-      width="14"
+      width={mold.runner.from - mold.pattern.to}
       height={mold.gate.height}
       fill="var(--paper)"
     />
@@ -87,7 +96,44 @@
       >
       <text x={mold.width + wall + 4} y={up(mold.drag + mold.cope / 2)}>cope</text>
       <text x={mold.width + wall + 4} y={up(mold.drag / 2)}>drag</text>
-      <text x={mold.sprue.at - 12} y={up(height + 3)}>sprue</text>
+      <text x={sprue_x} y={up(height + 3)} text-anchor="middle">sprue</text>
+    </g>
+  </g>
+  <g transform="translate({wall} {plan + wall})">
+    <rect
+      x={-wall}
+      y={-wall}
+      width={mold.width + 2 * wall}
+      height={mold.breadth + 2 * wall}
+      fill="var(--clay)"
+      fill-opacity="0.35"
+    />
+    <rect width={mold.width} height={mold.breadth} fill="var(--grain)" />
+    <rect
+      x={mold.pattern.from}
+      y={(mold.breadth - mold.pattern.across) / 2}
+      width={mold.pattern.to - mold.pattern.from}
+      height={mold.pattern.across}
+      fill="var(--paper)"
+    />
+    <rect
+      x={mold.runner.from}
+      y={runner_from}
+      width={mold.runner.width}
+      height={runner_to - runner_from}
+      fill="var(--paper)"
+    />
+    <rect
+      x={mold.pattern.to}
+      y={gate_from}
+      width={mold.runner.from - mold.pattern.to}
+      height={mold.gate.width}
+      fill="var(--paper)"
+    />
+    <circle cx={sprue_x} cy={runner_from} r={mold.sprue.width / 2} fill="var(--paper)" />
+    <g fill="currentColor" stroke="none" font-size="8" font-family="var(--mono)">
+      <text x={mold.width + wall + 4} y={mold.breadth / 2}>from</text>
+      <text x={mold.width + wall + 4} y={mold.breadth / 2 + 10}>above</text>
     </g>
   </g>
 </svg>

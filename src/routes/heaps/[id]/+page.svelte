@@ -142,7 +142,7 @@
         <h2>Not sure? Test it</h2>
         {#if now.best_next_test}
           {@const best = now.best_next_test}
-          <p class="small soft">
+          <p class="small soft max-desk:hidden">
             The water is in doubt by ± {massText(NINE_IN_TEN * best.sd_before_kg, units())}. Most for the
             work: {best.kind === 'moisture' ? `dry and weigh (${best.method})` : best.kind.replace('-', ' ')},
             which narrows it to ± {massText(NINE_IN_TEN * best.sd_after_kg, units())}.
@@ -408,7 +408,7 @@
       flex: 1;
     }
     /* The rest is a tap away. */
-    .short-ledger :global(.ledger > li:nth-child(n + 4)) {
+    .short-ledger :global(.ledger > li:nth-child(n + 2)) {
       display: none;
     }
     .folds {
