@@ -53,6 +53,7 @@ export const RAMMING_STEPS = [
   'draw',
   'inspect',
   'gates',
+  'wash',
   'trial-close',
   'close'
 ] as const;
@@ -68,6 +69,8 @@ export interface MoldToRam {
   carried_over: boolean;
   facing: boolean;
   rap: Rap;
+  /** Metal so hot that it wets bare sand: the face gets a mold wash. */
+  washed: boolean;
   /** Halves in which a chill lies against a casting. */
   chilled?: readonly Half[] | undefined;
 }
@@ -91,6 +94,7 @@ const ONLY_DRAWN: readonly RammingStep[] = [
   'draw',
   'inspect',
   'gates',
+  'wash',
   'trial-close'
 ];
 /** Not done where the pattern is pressed into a drag that is rammed already. */
@@ -106,7 +110,7 @@ const NOT_BEDDED_IN: readonly RammingStep[] = [
 /** Whether a step is one of this mold's. */
 function belongs(
   kind: RammingStep,
-  { lies, bedding, carried_over, facing, rap, chilled = [] }: MoldToRam
+  { lies, bedding, carried_over, facing, washed, rap, chilled = [] }: MoldToRam
 ): boolean {
   const bedded = lies === 'up-in-cope' ? bedding : null;
   if (lies === 'left-in' && ONLY_DRAWN.includes(kind)) return false;
@@ -136,6 +140,8 @@ function belongs(
       return chilled.includes('drag') && bedded !== 'bed-in';
     case 'chill-cope':
       return chilled.includes('cope');
+    case 'wash':
+      return washed;
     case 'rap-first':
       return rap === 'before-cope';
     case 'rap-last':

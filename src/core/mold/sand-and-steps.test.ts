@@ -119,9 +119,16 @@ describe('steps of ramming', () => {
       bedding: 'bed-in',
       carried_over: false,
       facing: false,
+      washed: false,
       rap: 'before-cope',
       ...over
     }).map(({ kind }) => kind);
+  it('a mold for iron is washed once its gates are cut, before it is closed; one of foam with its foam', () => {
+    expect(kinds({})).not.toContain('wash');
+    const washed = kinds({ washed: true });
+    expect(washed.slice(washed.indexOf('gates'))).toEqual(['gates', 'wash', 'trial-close', 'close']);
+    expect(kinds({ washed: true, lies: 'left-in' })).not.toContain('wash');
+  });
   it('chills go against the pattern before sand does, in the half that they lie in', () => {
     expect(kinds({}).filter((kind) => kind.startsWith('chill'))).toEqual([]);
     const both = kinds({ chilled: ['drag', 'cope'], facing: true });

@@ -105,7 +105,7 @@ export const CHAPTERS: readonly Chapter[] = [
     id: 'pour',
     name: 'Pour',
     about: 'How much metal, how hot, by which way, and whether it is safe.',
-    terms: ['melt', 'flux', 'heel', 'liquidus', 'gating', 'choke', 'riser', 'chill', 'modulus'],
+    terms: ['melt', 'flux', 'heel', 'liquidus', 'gating', 'choke', 'filter', 'riser', 'chill', 'modulus'],
     tests: [],
     cautions: [
       'wet',

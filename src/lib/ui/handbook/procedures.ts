@@ -50,6 +50,7 @@ function rammed(own: OwnFigures, units: UnitSystem, lies: Lies, first: Procedure
     bedding: 'bed-in',
     carried_over: false,
     facing: false,
+    washed: false,
     rap: 'before-cope'
   });
   return [
@@ -64,6 +65,7 @@ function rammed(own: OwnFigures, units: UnitSystem, lies: Lies, first: Procedure
         facing: false,
         length: length(units),
         way: null,
+        filter: null,
         holds: null
       }).text,
       drawn: step.kind,

@@ -67,6 +67,7 @@ export const SAID_AS: Readonly<Record<string, string>> = {
   'word-drop-out': 'sand falls out of top half cope drops falls when lifted',
   'word-gagger': 'sand falls out of big cope support deep flask',
   'word-melt': 'crucible furnace scrap aluminium aluminum cans beer cans soda drink cans charge slag',
+  'word-filter': 'ceramic foam filter strainer screen slag in casting sieve in runner',
   'word-flux': 'borax degas degassing tablets bubbles in melt clean melt skim slag slag off cans dross',
   'word-liquidus': 'pouring temperature how hot melting point too cold too hot heat',
   'formula-trial-lot':

@@ -129,6 +129,8 @@ const ASKED: readonly (readonly [string, ...string[]])[] = [
   ['gagger', 'word-gagger'],
   ['jacket', 'word-jacket'],
   ['mold wash', 'word-skin-dried'],
+  ['ceramic filter', 'word-filter'],
+  ['vent at the end of a leg', 'word-vent'],
   ['cut off sprue', 'word-fettling'],
   ['saw', 'word-fettling'],
   ['penetration', 'word-burn-on', 'defect-rough'],

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import { smallAreaText } from '$core/quantity/small-area';
+  import type { Alloy } from '$core/reference/alloys';
+  import { FAMILY } from '$core/reference/mold';
   import { nowIso } from '$core/time/now';
   /** A mold rammed step by step: what is due stands large; steps are done, skipped with why, moved, and timed. */
   import { onMount } from 'svelte';
@@ -41,13 +44,27 @@
     /** The way in as it was sized, and what holds the cope down, kg. */
     way: GatingPlan | null;
     chills: readonly Chill[];
+    alloy: Alloy;
     hold_down_kg: number;
     noted: readonly NotedStep[];
     /** What went into it is still to be logged. */
     wants_sand: boolean;
   }
-  const { session_id, mold, flask, lies, carry_over, way, chills, hold_down_kg, noted, wants_sand }: Props =
-    $props();
+  const {
+    session_id,
+    mold,
+    flask,
+    lies,
+    carry_over,
+    way,
+    chills,
+    alloy,
+    hold_down_kg,
+    noted,
+    wants_sand
+  }: Props = $props();
+  /** Iron wets bare sand and carries slag. */
+  const iron = $derived(FAMILY[alloy] === 'iron');
 
   interface Ways {
     dust: Dust | null;
@@ -86,6 +103,7 @@
         bedding: ways.bedding ?? 'bed-in',
         carried_over: carry_over.length > 0,
         facing: mold.facing_heap_id !== null,
+        washed: iron,
         chilled: chills.map(({ half }) => half),
         rap: ways.rap ?? 'before-cope'
       }),
@@ -105,6 +123,7 @@
       length,
       way,
       chills,
+      filter: iron && way ? smallAreaText(way.filter_m2, units()) : null,
       holds: hold_down_kg > 0 ? massText(hold_down_kg, units()) : null
     });
   const done = $derived(

@@ -18,10 +18,10 @@
   const upside_down = $derived(!from('roll-over') && kind !== 'foam' && kind !== 'false-cope');
   const cope = $derived(from('cope-on'));
   const lifted = $derived(kind === 'lift-cope' || kind === 'trial-close' ? 14 : 0);
-  const apart = $derived(['rap-last', 'draw', 'inspect', 'gates'].includes(kind));
+  const apart = $derived(['rap-last', 'draw', 'inspect', 'gates', 'wash'].includes(kind));
   const drag_sand = $derived(from('butt-drag') || kind === 'false-cope');
   const cope_sand = $derived(from('butt-cope'));
-  const gone = $derived(['inspect', 'gates', 'trial-close', 'close'].includes(kind));
+  const gone = $derived(['inspect', 'gates', 'wash', 'trial-close', 'close'].includes(kind));
   const pattern_up = $derived(kind === 'draw' ? 20 : 0);
 </script>
 
@@ -150,6 +150,8 @@
       <circle cx="100" cy="16" r="7" /><path class="moves" d="M86 26l-10 18 M100 28v20 M114 26l10 18" />
     {:else if kind === 'gates'}
       <path d="M150 30l-8 20" /><path class="moves" d="M152 50h-18m5-4l-5 4 5 4" />
+    {:else if kind === 'wash'}
+      <path d="M112 14l26-10 M100 26l12-12 6 6-12 12z" /><path class="moves" d="M78 40q8-8 16 0t16 0 16 0" />
     {:else if kind === 'trial-close'}
       <path class="moves" d="M20 26v24m-4-5l4 5 4-5 M180 50V26m-4 5l4-5 4 5" />
     {:else if kind === 'close'}

@@ -45,6 +45,8 @@ export function stepWords(
     /** The way in, as it was sized; null where that cannot be worked out. */
     way: GatingPlan | null;
     chills?: readonly Chill[];
+    /** Holes of a filter across the runner, as an area in words; null where none is set. */
+    filter: string | null;
     /** To put on the cope, as a mass in words; null where its own weight holds it. */
     holds: string | null;
   }
@@ -162,7 +164,7 @@ export function stepWords(
         text:
           of.lies === 'left-in'
             ? 'Vent it twice as densely as usual, down to a finger above the foam: all of it leaves as smoke.'
-            : 'Vent it with a wire over the high places, down to a finger above the pattern, never into it.'
+            : 'Vent it with a wire over the high places and the ends of legs, handles and fins, where the gas is caught. Stop a finger above the pattern, never in it.'
       };
     case 'basin':
       return {
@@ -188,6 +190,11 @@ export function stepWords(
       return { text: 'Look into both halves with a light: mend edges, blow out every loose grain.' };
     case 'gates':
       return { text: gateWords(of) };
+    case 'wash':
+      return {
+        text: 'Brush a thin mold wash over both faces and the gates, two coats, no puddles in corners. Dry it through, with a torch kept moving or overnight: damp wash blows.',
+        caution: 'damp'
+      };
     case 'trial-close':
       return { text: 'Close it once on trial, open it, and see where it touched.' };
     case 'close':
@@ -209,6 +216,7 @@ function chillWords(chills: readonly Chill[], half: Half, length: (m: number) =>
 interface Sized {
   lies: Lies;
   way: GatingPlan | null;
+  filter: string | null;
   length: (m: number) => string;
 }
 
@@ -219,7 +227,7 @@ const RISER_PLACE = {
     'beside the thick part, on the parting; it stays under the sand, with a vent down to its top, and is drawn from below'
 } as const;
 
-function pinWords({ way, length }: Sized): string {
+function pinWords({ way, length }: Omit<Sized, 'filter'>): string {
   if (!way) return 'Stand the sprue pin, and the riser if there is one.';
   const { sprue, riser } = way;
   const pin = `Stand the sprue pin here: ${length(sprue.bottom_m)} at its foot, ${length(sprue.top_m)} at its mouth`;
@@ -228,7 +236,7 @@ function pinWords({ way, length }: Sized): string {
   return `${pin}; and ${riser.count > 1 ? `${riser.count} riser pins` : 'the riser’s'} of ${length(riser.diameter_m)}, ${length(riser.height_m)} high, ${where}.`;
 }
 
-function gateWords({ lies, way, length }: Sized): string {
+function gateWords({ lies, way, length, filter }: Sized): string {
   const leave = 'smooth them with a finger, leave nothing loose.';
   const cut = lies === 'on-plate' ? 'Cut what the plate does not carry' : 'Cut';
   if (!way)
@@ -236,7 +244,7 @@ function gateWords({ lies, way, length }: Sized): string {
       ? `${cut} of runner and gates; ${leave}`
       : `Cut the runner and the gates; ${leave}`;
   const { runner, ingates, well } = way;
-  return `${cut}${lies === 'on-plate' ? ':' : ''} a well under the sprue, ${length(well.diameter_m)} wide and ${length(well.depth_m)} deep; the runner, ${length(runner.width_m)} × ${length(runner.height_m)}; ${ingates.count === 1 ? 'one gate' : `${ingates.count} gates`} of ${length(ingates.width_m)} × ${length(ingates.height_m)}; ${leave}`;
+  return `${cut}${lies === 'on-plate' ? ':' : ''} a well under the sprue, ${length(well.diameter_m)} wide and ${length(well.depth_m)} deep; the runner, ${length(runner.width_m)} × ${length(runner.height_m)}; ${ingates.count === 1 ? 'one gate' : `${ingates.count} gates`} of ${length(ingates.width_m)} × ${length(ingates.height_m)}; ${leave}${filter ? ` A ceramic filter of ${filter} goes across the runner before the first gate, on edge.` : ''}`;
 }
 
 export const BREAKAGE_ADVICE: Record<Breakage, string> = {

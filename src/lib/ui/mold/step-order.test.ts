@@ -12,6 +12,7 @@ const planned = rammingSteps({
   bedding: 'bed-in',
   carried_over: false,
   facing: false,
+  washed: false,
   rap: 'before-cope'
 });
 const done = (kind: string) => ({ id: stepId(4, kind), kind, state: 'done' as const });

@@ -124,7 +124,11 @@ export const TERMS = {
     means:
       'A bloom of cornstarch or silica-free compound that keeps sand from sand, and sand from the pattern.'
   },
-  vent: { word: 'Vent', means: 'A hole pricked with a wire for the gas, a finger short of the pattern.' },
+  vent: {
+    word: 'Vent',
+    means:
+      'A hole pricked with a wire for the gas, a finger short of the pattern: over high places, and over the ends of legs, handles and fins, where the gas is caught. Where metal ran into one it leaves a spike on the casting: that vent went too deep.'
+  },
   core: {
     word: 'Core, insert',
     means:
@@ -308,6 +312,11 @@ export const TERMS = {
     word: 'Fillet',
     means:
       'A rounded inner corner, of wax, putty or wood on the pattern. A sharp one breaks out of the sand and tears the metal as it shrinks.'
+  },
+  filter: {
+    word: 'Filter',
+    means:
+      'A ceramic sieve set on edge across the runner, for iron above all: slag stays behind and the metal comes through calm. Its holes are four times the choke together, or it holds the metal up.'
   },
   'skin-dried': {
     word: 'Skin-dried mold, mold wash',

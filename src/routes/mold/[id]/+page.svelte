@@ -195,6 +195,7 @@
           {lies}
           carry_over={used.flatMap(({ pattern }) => pattern.carry_over)}
           way={data.way}
+          {alloy}
           {chills}
           hold_down_kg={plan?.judged.cope_lift?.hold_down_kg ?? 0}
           noted={steps}
