@@ -72,7 +72,8 @@ test('from a mesh that is dropped in to a closed mold', async ({ page, request }
   await drop(page, LATCH);
   await expect(page.getByText('It draws')).toBeVisible();
   await expect(page.getByRole('application')).toBeVisible();
-  await expect(page.getByText(/The file does not say/)).toContainText('120');
+  await expect(page.getByText(/The file does not say/)).toContainText('millimetres are likeliest');
+  await expect(page.getByText('millimetres', { exact: true })).toBeVisible();
   await expect(page.getByLabel('Length', { exact: true })).toHaveValue(/^120/);
   await expect(page.getByText(/of aluminium, 7 % silicon/).last()).toBeVisible();
   await accessible(page);

@@ -24,13 +24,15 @@
       version: number;
     };
     as_it_is: FreezeAnswer;
+    /** That answer is of the mold as it was: it is worked out anew. */
+    stale: boolean;
     /** Of the riser that it has; null for none. */
     riser_m: number | null;
     /** Where everything lies, as it is kept or was worked out. */
     layout: MoldLayout | null;
     onkept: () => void;
   }
-  const { session_id, mold, as_it_is, riser_m, layout, onkept }: Props = $props();
+  const { session_id, mold, as_it_is, stale, riser_m, layout, onkept }: Props = $props();
 
   /** What is asked otherwise, told in words, and what becomes of the mold where it is kept. */
   interface Way {
@@ -45,7 +47,7 @@
   let trouble = $state<string | null>(null);
   /** One that feeds is looked for. */
   let finding = $state(false);
-  const busy = $derived(finding || work.progress !== null);
+  const busy = $derived(stale || finding || work.progress !== null);
   const length = (mm: number) => figureText(lengthFigure(mm / 1000, units()));
   const riserWay = (riser_mm: number): Way => ({
     is: riser_mm === 0 ? 'No riser' : length(riser_mm),
@@ -199,7 +201,7 @@
       <dt class="font-semibold">
         {riser_m === null ? 'No riser' : length(riser_m * 1000)}{chilled}, as it is
       </dt>
-      <dd class="small">{says(as_it_is)}</dd>
+      <dd class="small">{stale ? 'Being worked out anew …' : says(as_it_is)}</dd>
     </div>
     {#each tried as { way, answer } (way.is)}
       <div>

@@ -56,6 +56,13 @@
     }
     if (answer) place = placeOf(0.3 * (answer.all_solid_s ?? 60), answer);
   }
+  /** The mold is another than the one that the answer is of. */
+  let stale = $state(false);
+  async function freezeAnew() {
+    stale = true;
+    await freeze();
+    stale = false;
+  }
   onMount(() => {
     if (of?.can) void freeze();
     return () => work.stop();
@@ -154,7 +161,12 @@
 {:else}
   <!-- On the phone what comes of it stands first, then the picture, then what to try. -->
   <div class="columns wide grid-rows-[auto_1fr]">
-    <section class="ticket grid gap-3 min-[62rem]:col-start-2" aria-label="What comes of it">
+    <section
+      class="ticket grid gap-3 min-[62rem]:col-start-2"
+      class:opacity-60={stale}
+      aria-busy={stale}
+      aria-label="What comes of it"
+    >
       {#if kept_at}
         <p class="row" role="status">
           <span>Worked out {shortDate(kept_at)}, {shortTime(kept_at)}.</span>
@@ -310,7 +322,8 @@
           as_it_is={answer}
           riser_m={of.riser_m}
           layout={of.layout}
-          onkept={freeze}
+          {stale}
+          onkept={freezeAnew}
         />
       {/if}
       <Caution name="hot" />
