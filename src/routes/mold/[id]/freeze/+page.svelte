@@ -163,10 +163,10 @@
   <div class="columns wide grid-rows-[auto_1fr]">
     <section
       class="ticket grid gap-3 min-[62rem]:col-start-2"
-      class:opacity-60={stale}
       aria-busy={stale}
       aria-label="What comes of it"
     >
+      {#if stale}<p class="small" role="status">Of the mold as it was: it is worked out anew …</p>{/if}
       {#if kept_at}
         <p class="row" role="status">
           <span>Worked out {shortDate(kept_at)}, {shortTime(kept_at)}.</span>
