@@ -107,6 +107,7 @@ describe('a drawn mold', () => {
     fc.assert(
       fc.property(fc.constantFrom(...MOLD_FAULTS), levels, seeds, (fault, level, seed) => {
         const mold = moldQuestion(fault, level, seed);
+        expect(faultsOf({ ...mold, breadth: mold.pattern.across + 40 })).toContain('margin');
         expect(faultsOf(mold)).toEqual(fault === 'sound' ? [] : [fault]);
         expect(mold.pattern.to).toBeLessThan(mold.runner.from);
         // Sprue, gate and trap lie along the runner with sand to both walls.

@@ -147,6 +147,18 @@ describe('seams and trivial faults', () => {
       expect(repaired(loose)).toMatchObject({ repairs: { united: 0 }, again_m3: 0 });
       expect(measure(repaired(loose).triangles).volume_m3).toBeCloseTo(measure(loose).volume_m3, 12);
     });
+    it('beside a hollow body they are one, and the hollow stays', () => {
+      const hollow = together(ball(0.05, 48), insideOut(ball(0.03, 48)));
+      const peg = moved(cylinder(0.01, 0.04, 72), [0, 0, 0.035]);
+      const whole = repaired(together(hollow, peg));
+      expect(whole.repairs.united).toBe(2);
+      // The peg has 25 mm outside and 15 mm in the shell, less the cap that bulges into it.
+      const apart = measure(hollow).volume_m3 + measure(peg).volume_m3;
+      const cap_m = 0.05 - Math.sqrt(0.05 ** 2 - 0.01 ** 2);
+      const sunk =
+        Math.PI * (0.01 ** 2 * (0.05 - cap_m - 0.035) + (cap_m * (3 * 0.01 ** 2 + cap_m ** 2)) / 6);
+      expect((apart - measure(whole.triangles).volume_m3) / sunk).toBeCloseTo(1, 1.5);
+    });
     it('too many to be united in time are told: what they hold twice counts once', () => {
       const fine = ball(0.05, 384);
       const { triangles, repairs, again_m3 } = repaired(together(fine, moved(fine, [0.05, 0, 0])));

@@ -1,5 +1,6 @@
 import { BufferAttribute, BufferGeometry } from 'three';
-import { ADDITION, Brush, Evaluator } from 'three-bvh-csg';
+// Its main entry requires a second copy of three.js.
+import { ADDITION, Brush, Evaluator } from 'three-bvh-csg/src/index.js';
 import { boxOf, measure, sidesOf, type Box } from './measure';
 import { overlapOf } from './overlap';
 import { watertight, type Seams } from './seams';
@@ -45,10 +46,16 @@ export function united(triangles: Triangles, seams: Seams): United {
   const told = { triangles: null, bodies: 0, again_m3 };
   const many = groups.filter((group) => group.length > 1).flat();
   if (many.length * many.reduce((sum, part) => sum + part.triangles.length / 9, 0) > MOST_WORK) return told;
-  const pieces = [
-    ...parts.filter(({ sign }) => sign < 0).map((part) => part.triangles),
-    ...groups.map((group) => group.map((part) => part.triangles).reduce(unionOf))
-  ];
+  let pieces: Triangles[];
+  try {
+    pieces = [
+      ...parts.filter(({ sign }) => sign < 0).map((part) => part.triangles),
+      ...groups.map((group) => group.map((part) => part.triangles).reduce(unionOf))
+    ];
+  } catch {
+    // Some needles the library cannot cut: the body is worked out as it came.
+    return told;
+  }
   const whole = new Float32Array(pieces.reduce((sum, piece) => sum + piece.length, 0));
   let at = 0;
   for (const piece of pieces) {
