@@ -37,9 +37,8 @@
 <div class="stack">
   <header><h1>Hands that squeeze</h1></header>
   <p class="about">
-    Every hand squeezes in its own way. Where a squeeze stands beside a drying test of the same sand, Brunkel
-    learns how far that hand leans, and how far it strays. Hold a hand where you know it better, or let it be
-    learned anew.
+    Every hand squeezes in its own way. Squeeze and dry the same sand: Brunkel learns how far that hand leans,
+    and how far it strays. Hold a hand where you know it better, or let it be learned anew.
   </p>
   {#if data.members.length === 0}
     <p class="soft">Nobody is named yet. Name who squeezes, and choose the name on the squeeze’s page.</p>

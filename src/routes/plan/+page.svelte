@@ -70,8 +70,8 @@
   <div class="columns wide">
     <Casting casting={null} errands={[]} />
     <p class="soft">
-      A plan is made back from a pour: set its day and hour, say which castings you want, and every coat,
-      errand, wait and mold finds its evening.
+      A plan is made back from a pour. Set its day and hour and say which castings you want. Every coat,
+      errand, wait and mold then finds its evening.
     </p>
   </div>
 {:else if !schedule || changing}

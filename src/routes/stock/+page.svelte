@@ -22,7 +22,7 @@
 
 {#if data.lots.length === 0}
   <p class="none">
-    Nothing in stock yet. Put in the bags you have, and Brunkel takes off what their damp brings, tells you
+    Nothing in stock yet. Put in the bags you have. Brunkel then takes off the water they bring, and tells you
     what a batch costs and when a bag runs short. <a href="/stock/new">Put the first bag in</a>
   </p>
 {:else}

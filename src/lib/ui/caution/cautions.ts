@@ -5,7 +5,7 @@
 export const CAUTIONS = {
   dust: {
     title: 'Silica and clay dust scars the lungs.',
-    text: 'Damp it or work outdoors, and wear a fitted respirator while sand, clay or fines are dry or being sieved.'
+    text: 'Damp it or work outdoors. Wear a fitted respirator while sand, clay or fines are dry or being sieved.'
   },
   flammable: {
     title: 'Activator is flammable.',

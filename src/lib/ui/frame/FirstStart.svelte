@@ -22,8 +22,8 @@
   <header class="max-w-3xl">
     <h1 class="text-[clamp(2.2rem,6vw,3.2rem)]">Your sand, kept in temper</h1>
     <p class="mt-2 text-lg">
-      Brunkel works out what goes on the scale, tells you when a heap is too dry or too wet, and says in grams
-      what to add.
+      Brunkel works out what goes on the scale. It tells you when a heap is too dry or too wet, and says in
+      grams what to add.
     </p>
   </header>
   <p class="row">

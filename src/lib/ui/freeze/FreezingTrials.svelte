@@ -222,8 +222,8 @@
   {/if}
   {#if none}
     <p class="small" role="status">
-      None of these surely feeds it. A wider way to the riser, a riser nearer to the last place, or a thinner
-      place there helps more.
+      None of these surely feeds it. Try a wider way to the riser, a riser nearer to the last place, or a
+      thinner place there.
     </p>
   {/if}
   {#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}

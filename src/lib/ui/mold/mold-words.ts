@@ -164,7 +164,7 @@ export function stepWords(
         text:
           of.lies === 'left-in'
             ? 'Vent it twice as densely as usual, down to a finger above the foam: all of it leaves as smoke.'
-            : 'Vent it with a wire over the high places and the ends of legs, handles and fins, where the gas is caught. Stop a finger above the pattern, never in it.'
+            : 'Vent it with a wire over high places and the ends of legs, handles and fins: gas is caught there. Stop a finger above the pattern, never in it.'
       };
     case 'basin':
       return {

@@ -93,8 +93,8 @@
   <h2>Who has time when</h2>
   {#if !member}
     <p class="soft small">
-      Nobody is named, so evenings of the week from 18:30 to 21:30 and weekends from 9:00 to 18:00 are taken
-      (a guess). <a href="/hands">Name who takes part</a>, and each has hours and a calendar of their own.
+      Nobody is named yet. The plan guesses: weekday evenings from 18:30 to 21:30, weekends from 9:00 to
+      18:00. <a href="/hands">Name who takes part</a>, and each has hours and a calendar of their own.
     </p>
   {:else}
     {#if members.length > 1}

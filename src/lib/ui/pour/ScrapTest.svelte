@@ -35,8 +35,8 @@
 
 <div class="grid gap-3">
   <p class="soft small">
-    Weigh one clean piece. Then stand a pot of water on the scale, set it to zero, and hang the piece in the
-    water by a thread: all of it under water, touching nothing. The scale shows the water it pushes aside.
+    Weigh one clean piece. Stand a pot of water on the scale and set it to zero. Hang the piece in it by a
+    thread: all of it under water, touching nothing. The scale shows the water it pushes aside.
   </p>
   <div class="pair">
     <QuantityField

@@ -43,12 +43,12 @@ export const TERMS = {
   own: {
     word: 'My own figure',
     means:
-      'Brunkel learns this from what you weigh and test. A figure that you give stands in its place, and is not learned over, until you let it be learned anew.'
+      'Brunkel learns this from what you weigh and test. A figure that you give stands in its place until you let it be learned anew.'
   },
   guess: {
     word: 'Taken as a guess',
     means:
-      'Where nothing is said, the middle of the usual range is taken, with so much doubt that the first test settles it.'
+      'Where you say nothing, the middle of the usual range is taken, with much doubt. The first test settles it.'
   },
   binder: {
     word: 'Binder, clay, bentonite',
@@ -87,8 +87,7 @@ export const TERMS = {
   },
   green: {
     word: 'Green strength, green compression',
-    means:
-      'What a rammed cylinder bears before it breaks, kPa, while it is still green, that is damp and unfired.'
+    means: 'What a rammed cylinder bears before it breaks, in kPa, while it is green: damp and unfired.'
   },
   permeability: {
     word: 'Permeability',
@@ -156,7 +155,7 @@ export const TERMS = {
   renewal: {
     word: 'Renewal, discard',
     means:
-      'Some of the old sand goes out and new sand and clay come in, so that dead clay and fines settle where they do no harm.'
+      'Some of the old sand goes out, new sand and clay come in. Dead clay and fines then settle where they do no harm.'
   },
   condition: {
     word: 'Recondition',
@@ -262,7 +261,7 @@ export const TERMS = {
   looks: {
     word: 'Hand, scale, oven',
     means:
-      'A squeeze tells moisture to about half a percent, a pan and kitchen scale to a quarter, an oven to a tenth.'
+      'A squeeze tells moisture to about half a percent. A pan and kitchen scale tell it to a quarter, an oven to a tenth.'
   },
   chill: {
     word: 'Chill',
@@ -296,7 +295,7 @@ export const TERMS = {
   jacket: {
     word: 'Jacket',
     means:
-      'A frame slipped over a mold whose flask was taken off, so that it does not burst when it is poured.'
+      'A frame slipped over a mold whose flask was taken off. It keeps it from bursting when it is poured.'
   },
   slick: {
     word: 'Slick, trowel, gate cutter',
@@ -321,7 +320,7 @@ export const TERMS = {
   'skin-dried': {
     word: 'Skin-dried mold, mold wash',
     means:
-      'A mold whose face is dried with a torch, often over a wash of fine refractory, so that heavy or hot metal meets no water. Pour it soon: the face draws water again.'
+      'A mold whose face is dried with a torch, often over a wash of fine refractory. Heavy or hot metal then meets no water. Pour it soon: the face draws water again.'
   },
   flux: {
     word: 'Flux, skimming, degassing',

@@ -81,9 +81,8 @@
     </p>
   {/if}
   <p class="soft small">
-    By permutation tests on ranks and counts, whole days shuffled where a thing belongs to the day, corrected
-    for the
-    {of.properties.length} things looked at (Westfall and Young). That two things go together does not say that
+    By permutation tests on ranks and counts. What belongs to a day is shuffled by whole days. Corrected for
+    the {of.properties.length} things looked at (Westfall and Young). That two things go together does not say that
     one makes the other.
   </p>
 </section>

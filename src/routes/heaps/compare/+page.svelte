@@ -97,8 +97,8 @@
       </tbody>
     </table>
     <p class="soft small">
-      Dotted figures are estimates with the range that holds nine times in ten. A difference is called real
-      when doubt about both heaps together would make it less than one time in ten.
+      Dotted figures are estimates with the range that holds nine times in ten. A difference is real when
+      doubt alone would show it less than one time in ten.
     </p>
     <ComparedStories heaps={comparison.heaps} />
   {/if}

@@ -61,7 +61,7 @@
 <header class="mb-5">
   <h1>What if, {data.heap.name}</h1>
   <p class="soft max-w-2xl">
-    A branch goes on from how the heap stands now, by the same estimate as its ledger, and is written in no
+    A branch goes on from how the heap stands now, by the same estimate. Nothing of it is written in the
     ledger. Beside it stands the same heap left alone.
   </p>
 </header>
