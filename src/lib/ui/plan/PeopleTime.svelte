@@ -27,6 +27,11 @@
   const member = $derived(members.find(({ id }) => String(id) === chosen) ?? members[0]);
   const HALF_HOURS = Array.from({ length: 49 }, (_, i) => ({ value: String(i * 30), name: clockOf(i * 30) }));
 
+  /** Hours that are guessed for a day of the week, by the reader's clock. */
+  const usual = (weekday: number) => {
+    const { from_min, to_min } = USUAL_HOURS.find((each) => each.weekday === weekday)!;
+    return `${clockOf(from_min)} to ${clockOf(to_min)}`;
+  };
   const span = (of: Member, weekday: number) =>
     (of.hours ?? USUAL_HOURS).find((each) => each.weekday === weekday) ?? null;
 
@@ -93,8 +98,8 @@
   <h2>Who has time when</h2>
   {#if !member}
     <p class="soft small">
-      Nobody is named yet. The plan guesses: weekday evenings from 18:30 to 21:30, weekends from 9:00 to
-      18:00. <a href="/hands">Name who takes part</a>, and each has hours and a calendar of their own.
+      Nobody is named yet. The plan guesses: weekday evenings from {usual(1)}, weekends from {usual(6)}.
+      <a href="/hands">Name who takes part</a>, and each has hours and a calendar of their own.
     </p>
   {:else}
     {#if members.length > 1}
