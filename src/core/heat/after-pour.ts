@@ -46,7 +46,11 @@ export interface AfterPour {
 }
 
 /** How a body cools: when it is as cool as each of some limits, hottest first, in `reached_s`, s. */
-export function coolsTo(body: HotBody, into: Omit<PouredInto, 'binder'>, limits_c: readonly number[]): HeatRun {
+export function coolsTo(
+  body: HotBody,
+  into: Omit<PouredInto, 'binder'>,
+  limits_c: readonly number[]
+): HeatRun {
   const { alloy, pour_c } = into;
   const { solid_kg_m3, liquidus_c, solidus_c, latent_j_kg, liquid_j_kg_k, solid_j_kg_k } = alloy;
   return heatRun(

@@ -143,6 +143,7 @@
         {#each items as step (step.id)}
           <li
             data-step={step.id}
+            data-picked={picked === step.id ? '' : undefined}
             {...step.about.do === 'metal' && {
               'data-figure': figureId('session.charge-kg', session_id),
               'data-value': step.about.charge_kg

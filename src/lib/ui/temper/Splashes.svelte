@@ -22,11 +22,16 @@
   }
 </script>
 
-<ul class="ruled">
+<!-- On the phone two stand side by side, by their numbers: all of a dose is in sight at once. -->
+<ul class="ruled grid grid-cols-2 gap-x-4 desk:block">
   {#each splashes_kg as kg, i (i)}
-    <li>
-      <label class="grid min-h-13 cursor-pointer grid-cols-[1fr_auto_3rem] items-center gap-3">
-        <span class="leading-tight {i >= sure ? 'soft small' : ''}">{nameOf(i)}</span>
+    <li class={i >= sure || splashes_kg.length === 1 ? 'col-span-2' : ''}>
+      <label class="grid min-h-13 cursor-pointer grid-cols-[1fr_auto_3rem] items-center gap-2 desk:gap-3">
+        <span class="leading-tight {i >= sure ? 'soft small' : ''}">
+          {#if i < sure && splashes_kg.length > 1}<span class="desk:hidden">{i + 1}.</span><span
+              class="hidden desk:inline">{nameOf(i)}</span
+            >{:else}{nameOf(i)}{/if}
+        </span>
         <span class="text-xl text-(--water)"><Figure figure={massFigure(kg, units())} /></span>
         <span class="relative justify-self-end"
           ><SplashBox bind:checked={ticked[i]} provisional={i >= sure} {onchange} /></span

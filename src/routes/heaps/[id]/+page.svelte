@@ -139,7 +139,7 @@
     {/if}
     {#if !empty}
       <section class="sure">
-        <h2>Not sure? Test it</h2>
+        <h2 class="max-desk:hidden">Not sure? Test it</h2>
         {#if now.best_next_test}
           {@const best = now.best_next_test}
           <p class="small soft max-desk:hidden">
@@ -149,7 +149,7 @@
           </p>
         {/if}
         {#if untold?.suspect === 'unweighed'}
-          <p class="small soft">
+          <p class="small soft max-desk:hidden">
             It has been through {untold.casting_days} casting days unweighed, and a little is lost each time.
             <a href="/heaps/{heap.id}/log?kind=weighed">Weigh the whole heap</a>
           </p>
@@ -286,6 +286,9 @@
             <a class="quiet" href="/heaps/{heap.id}/learned">What it has taught</a>
             <a class="quiet" href="/heaps/{heap.id}/charts">Its drift</a>
             <a class="quiet" href="/heaps/{heap.id}/what-if">What if</a>
+            {#if untold?.suspect === 'unweighed'}
+              <a class="quiet desk:hidden" href="/heaps/{heap.id}/log?kind=weighed">Weigh the whole heap</a>
+            {/if}
             <PrintSheet />
             {#if data.heaps.length > 1}
               <a class="quiet" href="/heaps/compare?first={heap.id}">Beside another heap</a>
@@ -294,28 +297,30 @@
         </FoldedOnPhone>
       </div>
     {/if}
-    <section class="short-ledger">
-      <header class="ledger-head">
-        <h2>Ledger</h2>
-        <p class="row">
-          <a class="quiet" href="/heaps/{heap.id}/mix">Mix a batch</a>
-          <a class="quiet" href="/heaps/{heap.id}/log">Write an entry</a>
-        </p>
-      </header>
-      {#if data.ledger.items.length === 0}
-        <p class="soft gap">
-          Nothing has happened to this heap yet. What you mix, add, test and throw out is kept here, and can
-          be undone.
-        </p>
-      {:else}
-        <Ledger rows={data.ledger.items} />
-        {#if data.ledger.total > data.ledger.items.length}
-          <p class="gap">
-            <a class="quiet" href="/heaps/{heap.id}/ledger">All {data.ledger.total} entries, to search</a>
+    <FoldedOnPhone title="Ledger" opened={data.ledger.total === 0}>
+      <section>
+        <header class="ledger-head">
+          <h2 class="max-desk:hidden">Ledger</h2>
+          <p class="row">
+            <a class="quiet" href="/heaps/{heap.id}/mix">Mix a batch</a>
+            <a class="quiet" href="/heaps/{heap.id}/log">Write an entry</a>
           </p>
+        </header>
+        {#if data.ledger.items.length === 0}
+          <p class="soft gap">
+            Nothing has happened to this heap yet. What you mix, add, test and throw out is kept here, and can
+            be undone.
+          </p>
+        {:else}
+          <Ledger rows={data.ledger.items} />
+          {#if data.ledger.total > data.ledger.items.length}
+            <p class="gap">
+              <a class="quiet" href="/heaps/{heap.id}/ledger">All {data.ledger.total} entries, to search</a>
+            </p>
+          {/if}
         {/if}
-      {/if}
-    </section>
+      </section>
+    </FoldedOnPhone>
   </div>
 </div>
 
@@ -406,10 +411,6 @@
   @media (max-width: 61.99rem) {
     .sure a {
       flex: 1;
-    }
-    /* The rest is a tap away. */
-    .short-ledger :global(.ledger > li:nth-child(n + 2)) {
-      display: none;
     }
     .folds {
       border-top: 1px solid var(--rule);
