@@ -112,7 +112,7 @@ test('on the phone a page begins with what is needed, and the rest is a tap away
   await expect(page.locator('#word-temper')).toBeInViewport();
   await page.goto(`${shed.url}/heaps/1`);
   await ready(page);
-  expect(await length()).toBeLessThan(2000);
+  expect(await length()).toBeLessThan(1900);
   const links = page.getByRole('link', { name: 'How it will dry' });
   await expect(links).toBeHidden();
   await page.getByRole('button', { name: 'More about this heap' }).click();

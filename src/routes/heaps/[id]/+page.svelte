@@ -98,7 +98,7 @@
         aim={needs ? now.prescription.result.moisture_percent : null}
       />
       {#if data.measured !== null}
-        <p class="soft small">
+        <p class="soft small hidden desk:block">
           <Term name="ring">The ring</Term>: measured by drying, {fixed(data.measured, 1)} %.
         </p>
       {/if}
@@ -139,17 +139,17 @@
     {/if}
     {#if !empty}
       <section class="sure">
-        <h2 class="max-desk:hidden">Not sure? Test it</h2>
+        <h2 class="hidden desk:block">Not sure? Test it</h2>
         {#if now.best_next_test}
           {@const best = now.best_next_test}
-          <p class="small soft max-desk:hidden">
+          <p class="small soft hidden desk:block">
             The water is in doubt by ± {massText(NINE_IN_TEN * best.sd_before_kg, units())}. Most for the
             work: {best.kind === 'moisture' ? `dry and weigh (${best.method})` : best.kind.replace('-', ' ')},
             which narrows it to ± {massText(NINE_IN_TEN * best.sd_after_kg, units())}.
           </p>
         {/if}
         {#if untold?.suspect === 'unweighed'}
-          <p class="small soft max-desk:hidden">
+          <p class="small soft hidden desk:block">
             It has been through {untold.casting_days} casting days unweighed, and a little is lost each time.
             <a href="/heaps/{heap.id}/log?kind=weighed">Weigh the whole heap</a>
           </p>
@@ -300,7 +300,7 @@
     <FoldedOnPhone title="Ledger" opened={data.ledger.total === 0}>
       <section>
         <header class="ledger-head">
-          <h2 class="max-desk:hidden">Ledger</h2>
+          <h2 class="hidden desk:block">Ledger</h2>
           <p class="row">
             <a class="quiet" href="/heaps/{heap.id}/mix">Mix a batch</a>
             <a class="quiet" href="/heaps/{heap.id}/log">Write an entry</a>
