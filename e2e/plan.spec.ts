@@ -188,7 +188,7 @@ test('a step goes to another day by the keys and by dragging; a tick out of reac
     );
   const before = await placeOf();
   // By the keys: picked up, taken there and back, then there again; let go it is moved once, and keeps the focus.
-  // The page that has just been planned takes the focus to itself once.
+  // A key that is pressed before the new page has settled is lost, and pressed again.
   await expect(async () => {
     await item.focus();
     await page.keyboard.press('Space');

@@ -54,9 +54,14 @@ export function moldQuestion(fault: MoldFault, level: 1 | 2 | 3, seed: number): 
   const depth = between(random, 14, 30);
   const above = between(random, 0, 16);
   const across = between(random, 90, 120);
-  const breadth = across + 2 * between(random, 40, 48);
   const before = between(random, 28, 44);
+  const gate_width = between(random, 10, 18);
   const sprue_width = between(random, 14, 20);
+  // The sprue wants its sand to the wall too.
+  const breadth = Math.max(
+    across + 2 * between(random, 40, 48),
+    gate_width + 2 * before + sprue_width + 2 * between(random, 30, 38)
+  );
   const trap = fault === 'no-trap' ? 0 : between(random, 16, 26);
   const from = left_margin;
   const to = from + length;
@@ -91,7 +96,7 @@ export function moldQuestion(fault: MoldFault, level: 1 | 2 | 3, seed: number): 
     pattern: { from, to, depth, above, across },
     sprue: { width: sprue_width, before },
     runner: { from: runner_from, width: runner_width, floor: runner_floor, height: runner_height },
-    gate: { floor: gate_floor, height: gate_height, width: between(random, 10, 18) },
+    gate: { floor: gate_floor, height: gate_height, width: gate_width },
     trap,
     vents,
     facing: between(random, 8, 14),
@@ -100,14 +105,25 @@ export function moldQuestion(fault: MoldFault, level: 1 | 2 | 3, seed: number): 
   };
 }
 
+/** Sand between what is filled with metal and each wall: left, right, behind and in front. */
+function wallsOf({ width, breadth, pattern, runner, sprue, gate, trap }: DrawnMold): number[] {
+  const beside = (breadth - pattern.across) / 2;
+  const gate_edge = (breadth - gate.width) / 2;
+  const right_of = runner.from + (runner.width + Math.max(runner.width, sprue.width)) / 2;
+  return [
+    pattern.from,
+    width - right_of,
+    Math.min(beside, gate_edge - sprue.before - sprue.width / 2),
+    Math.min(beside, gate_edge - trap)
+  ];
+}
+
 /** What is wrong with a drawn mold, by its measures alone; none: it is sound. */
 export function faultsOf(mold: DrawnMold): Exclude<MoldFault, 'sound'>[] {
   const { pattern, vents, drag, cope } = mold;
   const top = drag + pattern.above;
   const found: Exclude<MoldFault, 'sound'>[] = [];
-  const right =
-    mold.width - mold.runner.from - (mold.runner.width + Math.max(mold.runner.width, mold.sprue.width)) / 2;
-  if (Math.min(pattern.from, right, (mold.breadth - pattern.across) / 2) < LEAST.wall) found.push('margin');
+  if (Math.min(...wallsOf(mold)) < LEAST.wall) found.push('margin');
   if (mold.gate.floor < mold.runner.floor) found.push('gate-below-floor');
   if (vents.some(({ foot }) => foot < top + LEAST.vent)) found.push('vent-in-pattern');
   if (mold.trap < LEAST.trap) found.push('no-trap');

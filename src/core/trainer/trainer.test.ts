@@ -112,8 +112,9 @@ describe('a drawn mold', () => {
         expect(mold.pattern.to).toBeLessThan(mold.runner.from);
         // Sprue, gate and trap lie along the runner with sand to both walls.
         const { sprue, gate, breadth } = mold;
-        expect(breadth / 2 - gate.width / 2 - sprue.before - sprue.width).toBeGreaterThan(10);
-        expect(breadth / 2 + gate.width / 2 + mold.trap).toBeLessThan(breadth - 25);
+        expect((breadth - gate.width - sprue.width) / 2 - sprue.before).toBeGreaterThanOrEqual(25);
+        expect((breadth - gate.width) / 2 - mold.trap).toBeGreaterThanOrEqual(25);
+        expect(faultsOf({ ...mold, sprue: { ...sprue, before: sprue.before + 60 } })).toContain('margin');
         expect(mold.pattern.above).toBeLessThan(mold.cope);
       }),
       { numRuns: 400 }

@@ -37,6 +37,21 @@ import {
   squeezeAnswers
 } from './heap-test';
 
+/** Figures of a metal or a sand of one's own: with any of them freezing goes by the rule that takes them. */
+export const RULE_FIGURES = [
+  'metal_kg_m3',
+  'latent_kj_kg',
+  'liquid_kj_kg_k',
+  'superheat_c',
+  'freezing_c',
+  'sand_c',
+  'sand_w_m_k',
+  'sand_kg_m3',
+  'sand_j_kg_k'
+] as const;
+/** What that rule cannot take into account. */
+const BESIDE_THE_RULE = ['shape', 'pour_c', 'sand_moisture_percent', 'sand_thickness_mm'] as const;
+
 /** Below its melting range no metal is poured. */
 const pours = (liquidus_c: number): string =>
   `must be above the melting range, which ends at ${liquidus_c} °C: below it the metal does not pour`;
@@ -248,6 +263,17 @@ export const calculators = {
     .required(REQUIRED)
     .test('hotter', 'the metal must freeze above the temperature of the sand', (of) => {
       return !of || (of.freezing_c ?? 51) > (of.sand_c ?? 20);
+    })
+    .test('one way', function (of) {
+      if (!of || RULE_FIGURES.every((figure) => of[figure] === undefined)) return true;
+      const unheard = BESIDE_THE_RULE.find((figure) => of[figure] !== undefined);
+      return (
+        unheard === undefined ||
+        this.createError({
+          path: unheard,
+          message: 'cannot be counted together with figures of your own for the metal or the sand'
+        })
+      );
     })
     .test('pours', function (of) {
       if (!of || of.pour_c === undefined) return true;

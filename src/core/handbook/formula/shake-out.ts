@@ -15,6 +15,7 @@ export const SHAKE_OUT_FORMULAS: readonly Formula[] = [
     own: ({ casting }, units) => {
       if (!casting || !(casting.area_m2 > 0)) return null;
       const alloy = ALLOYS[casting.alloy];
+      const [squared, of] = units === 'us' ? [2.54, 'tenths of an inch'] : [1, 'mm'];
       const a_square_mm_s = solidificationTime(0.001, {
         metal_kg_m3: alloy.liquid_kg_m3,
         latent_j_kg: alloy.latent_j_kg,
@@ -23,7 +24,7 @@ export const SHAKE_OUT_FORMULAS: readonly Formula[] = [
         freezing_c: (alloy.solidus_c + alloy.liquidus_c) / 2,
         ...SAND_HEAT
       });
-      return `${casting.name}: a modulus of ${mm(casting.volume_m3 / casting.area_m2, units)}; ${fixed(a_square_mm_s, 2)} s for each mm² of it in dry sand, whatever the shape. How long it takes in your sand stands on its mold’s page`;
+      return `${casting.name}: a modulus of ${mm(casting.volume_m3 / casting.area_m2, units)}; ${fixed(a_square_mm_s * squared ** 2, 1)} s × (modulus in ${of})² in dry sand, whatever the shape. How long it takes in your sand stands on its mold’s page`;
     }
   },
   {

@@ -33,7 +33,8 @@ const MOST_HOLE_EDGES = 12;
 
 /**
  * Puts trivial faults right: triangles without area and doubled ones are left out, corners apart by rounding are joined,
- * triangles that look inwards are turned over, holes of a few edges are closed, bodies that lie in one another become one. What is sound goes through as it is.
+ * triangles that look inwards are turned over, holes of a few edges are closed, bodies that lie in one another become one.
+ * What is sound goes through as it is.
  *
  * @throws MeshFault when nothing with a volume is left
  */

@@ -26,8 +26,8 @@ const ALIKE = 0.03;
 
 /**
  * Bodies of a mesh that overlap, or lie face to face, made one: a plate with a boss drawn into it is one casting, and what
- * they share is metal once. A hollow stays what it is. What comes out is taken only if it holds water and has the volume
- * that rays count; else only the overlap is told.
+ * they share is metal once. A hollow stays what it is. What comes out is taken only if it has the volume that rays count;
+ * else only the overlap is told. Whether it holds water is left to whoever mends the rest.
  */
 export function united(triangles: Triangles, seams: Seams): United {
   if (!watertight(seams)) return APART;

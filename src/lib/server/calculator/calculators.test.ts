@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { CalculatorRequest } from '$lib/schema/calculator';
+import { calculators, type CalculatorRequest } from '$lib/schema/calculator';
 import { Refusal } from '../refusal';
 import { answers } from './calculators';
 
@@ -357,6 +357,14 @@ describe('molds', () => {
       by: 'rule',
       shape: 'plate'
     });
+  });
+  it('a shape or a damp sand is not dropped beside figures of one’s own: it is refused', async () => {
+    const own = { volume_cm3: 500, area_cm2: 1000, superheat_c: 60 };
+    await expect(calculators.solidification.validate(own)).resolves.toBeTruthy();
+    for (const more of [{ shape: 'bar' }, { pour_c: 700 }, { sand_moisture_percent: 4 }])
+      await expect(calculators.solidification.validate({ ...own, ...more })).rejects.toMatchObject({
+        path: Object.keys(more)[0]
+      });
   });
   it.each(['plate', 'bar', 'chunky'])(
     'freeze as the heat in the sand says where no figure is one’s own: a %s',

@@ -17,7 +17,7 @@ import { splashes } from '$core/mix/splashes';
 import { asPercent, fixed } from '$core/quantity/display';
 import { TARGETS, middle, type HeapBinder, type System } from '$core/reference/targets';
 import type { SqueezeReading } from '$core/bench/formula/squeeze';
-import type { CalculatorName, CalculatorRequest } from '$lib/schema/calculator';
+import { RULE_FIGURES, type CalculatorName, type CalculatorRequest } from '$lib/schema/calculator';
 import { gradingFields } from '$core/bench/tests/sieve';
 import { judgeSetPoint, setPointRange, type SetPoint } from '$core/metal/furnace';
 import {
@@ -527,18 +527,6 @@ export const answers: { [N in CalculatorName]: (request: CalculatorRequest<N>) =
   }
 };
 
-/** Figures of a metal or a sand of one's own: with any of them freezing goes by the rule that takes them. */
-const RULE_FIGURES = [
-  'metal_kg_m3',
-  'latent_kj_kg',
-  'liquid_kj_kg_k',
-  'superheat_c',
-  'freezing_c',
-  'sand_c',
-  'sand_w_m_k',
-  'sand_kg_m3',
-  'sand_j_kg_k'
-] as const;
 /** So much sand round a casting is as good as any more, while it freezes. */
 const PLENTY_OF_SAND_MM = 150;
 

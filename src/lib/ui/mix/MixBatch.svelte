@@ -336,7 +336,10 @@
         {#each new Set(steps.flatMap(({ caution }) => caution ?? [])) as caution (caution)}
           <Caution name={caution} />
         {/each}
-        <FoldedOnPhone title="In this order, {steps.length} steps">
+        <FoldedOnPhone
+          title="In this order, {steps.length} steps"
+          opened={Object.values(ticked).some(Boolean)}
+        >
           <section>
             <h2>In this order</h2>
             <TickSteps

@@ -45,7 +45,7 @@ export function stepWords(
     /** The way in, as it was sized; null where that cannot be worked out. */
     way: GatingPlan | null;
     chills?: readonly Chill[];
-    /** Holes of a filter across the runner, as an area in words; null where none is set. */
+    /** Open holes of a filter in the runner, as an area in words; null where none is set. */
     filter: string | null;
     /** To put on the cope, as a mass in words; null where its own weight holds it. */
     holds: string | null;
@@ -192,7 +192,7 @@ export function stepWords(
       return { text: gateWords(of) };
     case 'wash':
       return {
-        text: 'Brush a thin mold wash over both faces and the gates, two coats, no puddles in corners. Dry it through, with a torch kept moving or overnight: damp wash blows.',
+        text: 'Brush a thin water-based mold wash over both faces and the gates: two coats, no puddles in corners. Dry it through overnight, or with a torch kept moving. No torch on oil-bonded sand: it burns. Damp wash blows.',
         caution: 'damp'
       };
     case 'trial-close':
@@ -244,7 +244,7 @@ function gateWords({ lies, way, length, filter }: Sized): string {
       ? `${cut} of runner and gates; ${leave}`
       : `Cut the runner and the gates; ${leave}`;
   const { runner, ingates, well } = way;
-  return `${cut}${lies === 'on-plate' ? ':' : ''} a well under the sprue, ${length(well.diameter_m)} wide and ${length(well.depth_m)} deep; the runner, ${length(runner.width_m)} × ${length(runner.height_m)}; ${ingates.count === 1 ? 'one gate' : `${ingates.count} gates`} of ${length(ingates.width_m)} × ${length(ingates.height_m)}; ${leave}${filter ? ` A ceramic filter of ${filter} goes across the runner before the first gate, on edge.` : ''}`;
+  return `${cut}${lies === 'on-plate' ? ':' : ''} a well under the sprue, ${length(well.diameter_m)} wide and ${length(well.depth_m)} deep; the runner, ${length(runner.width_m)} × ${length(runner.height_m)}; ${ingates.count === 1 ? 'one gate' : `${ingates.count} gates`} of ${length(ingates.width_m)} × ${length(ingates.height_m)}; ${leave}${filter ? ` Widen the runner before the first gate and set a ceramic filter there on edge, with ${filter} of open holes.` : ''}`;
 }
 
 export const BREAKAGE_ADVICE: Record<Breakage, string> = {

@@ -16,6 +16,10 @@
   // svelte-ignore state_referenced_locally
   let open = $state(opened);
   let content = $state<HTMLElement>();
+  // A draft that comes back sets something in it later.
+  $effect(() => {
+    if (opened) open = true;
+  });
 
   /** Whoever is led to something in it finds it open. */
   async function openFor(hash: string) {

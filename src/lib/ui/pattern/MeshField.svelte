@@ -4,7 +4,7 @@
   import { Upload } from '@lucide/svelte';
   import { FileUpload } from '@skeletonlabs/skeleton-svelte';
   import { LARGEST_MESH_BYTES, MESH_UNITS, MESH_UNIT_NAMES, type MeshUnit } from '$core/pattern/file/format';
-  import { unitChances } from '$core/pattern/file/unit-guess';
+  import { guessUnit, unitChances } from '$core/pattern/file/unit-guess';
   import { sidesOf } from '$core/pattern/mesh/measure';
   import { figureText, lengthFigure, percentText } from '$core/quantity/display';
   import type { Alloy } from '$core/reference/alloys';
@@ -67,10 +67,14 @@
   });
 
   const box = $derived(desk.mesh ? sidesOf(desk.mesh.analysis.box) : null);
-  const chances = $derived(box && unit ? unitChances(Math.max(...box) / MESH_UNITS[unit]) : null);
-  const likeliest = $derived(
-    chances && MESH_UNIT_NAMES.reduce((best, each) => (chances[each] > chances[best] ? each : best))
-  );
+  const longest = $derived(box && unit ? Math.max(...box) / MESH_UNITS[unit] : null);
+  const likeliest = $derived(longest === null ? null : guessUnit(longest));
+  /** Of a guess nothing is certain. */
+  const chance = $derived.by(() => {
+    if (longest === null || !likeliest) return '';
+    const of = unitChances(longest)[likeliest];
+    return of > 0.99 ? `over ${percentText(0.99, 0)}` : percentText(of, 0);
+  });
   const UNIT_WORDS: Record<MeshUnit, string> = {
     mm: 'millimetres',
     cm: 'centimetres',
@@ -131,7 +135,7 @@
   />
   <p class="soft small">
     The file does not say its unit{likeliest
-      ? `. By its size, ${UNIT_WORDS[likeliest]} are likeliest (${percentText(chances![likeliest], 0)})`
+      ? `. By its size, ${UNIT_WORDS[likeliest]} are likeliest (${chance})`
       : ''}. Check one side against your drawing.
   </p>
 {/if}

@@ -315,7 +315,7 @@ export const TERMS = {
   filter: {
     word: 'Filter',
     means:
-      'A ceramic sieve set on edge across the runner, for iron above all: slag stays behind and the metal comes through calm. Its holes are four times the choke together, or it holds the metal up.'
+      'A ceramic sieve on edge in a widened place of the runner, for iron above all: slag stays behind and the metal comes through calm. Its holes are four times the choke together, or it holds the metal up.'
   },
   'skin-dried': {
     word: 'Skin-dried mold, mold wash',

@@ -288,6 +288,8 @@
             <a class="quiet" href="/heaps/{heap.id}/what-if">What if</a>
             {#if untold?.suspect === 'unweighed'}
               <a class="quiet desk:hidden" href="/heaps/{heap.id}/log?kind=weighed">Weigh the whole heap</a>
+            {:else if untold?.suspect === 'hand-leans'}
+              <a class="quiet desk:hidden" href="/hands">See whose squeezes lean</a>
             {/if}
             <PrintSheet />
             {#if data.heaps.length > 1}
