@@ -1,8 +1,12 @@
 import type { CastingBox } from '../mold/casting';
 import { lyingAlong, lyingFrame } from '../pattern/lying';
 import { reachAlong } from '../pattern/mesh/measure';
+import { heldAlong } from '../pattern/mesh/overlap';
 import { Rays } from '../pattern/mesh/rays';
-import { plus, times, type Triangles, type Vector } from '../pattern/mesh/triangles';
+import type { Whole } from '../pattern/mesh/repair';
+import { apartByShell, shellsOf } from '../pattern/mesh/shells';
+import { signOf } from '../pattern/mesh/united';
+import { plus, times, type Vector } from '../pattern/mesh/triangles';
 import type { OwnShape } from './mold-bodies';
 
 /** A mesh is taken where its box is that of the pattern, to this share. */
@@ -16,7 +20,7 @@ const ALIKE = 0.05;
  * @param parting_m height of the parting along the way, from the mesh's origin
  */
 export function meshShape(
-  triangles: Triangles,
+  { triangles, seams, again_m3 }: Pick<Whole, 'triangles' | 'seams' | 'again_m3'>,
   way: Vector,
   parting_m: number,
   box: CastingBox
@@ -33,12 +37,20 @@ export function meshShape(
   const { least, most } = reachAlong(triangles, way);
   const below = least - 0.01 * (most - least) - 1e-6;
   const rays = new Rays(triangles);
+  const spans = spansOf();
   const [c, s] = [Math.cos(turned_rad), Math.sin(turned_rad)];
   return (x, y) => {
     const [px, py] = [x - x_m, y - y_m];
     const from = plus(plus(times(u, c * px + s * py), times(v, -s * px + c * py)), times(way, below));
-    return rays
-      .spans(from, way)
-      .map(([begin, end]) => [begin + below - parting_m, end + below - parting_m] as const);
+    return spans(from, way).map(
+      ([begin, end]) => [begin + below - parting_m, end + below - parting_m] as const
+    );
   };
+
+  /** What bodies hold twice that could not be made one is metal, and no hollow between two skins. */
+  function spansOf(): (from: Vector, along: Vector) => [number, number][] {
+    if (again_m3 === 0) return (from, along) => rays.spans(from, along);
+    const shells = shellsOf(seams);
+    return heldAlong(triangles, rays, shells, apartByShell(triangles, shells).map(signOf));
+  }
 }

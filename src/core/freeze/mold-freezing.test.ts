@@ -4,6 +4,8 @@ import { gatingFor, moldToGate } from '../mold/mold-gating';
 import { layOut } from '../mold/placement';
 import type { Flask } from '../mold/flask';
 import { block, together, moved } from '../pattern/shape/bodies';
+import { repaired } from '../pattern/mesh/repair';
+import { seamsOf } from '../pattern/mesh/seams';
 import { solidVolume, type Solid } from '../pattern/solids';
 import { solidsSurface } from '../pattern/surface';
 import { ALLOYS, type Alloy } from '../reference/alloys';
@@ -98,7 +100,7 @@ describe('a mold in cells', () => {
     // A plate with a boss under one end: drawn along z, parted at its top.
     const body = together(block(0.08, 0.03, 0.006), moved(block(0.02, 0.03, 0.02), [0.03, 0, -0.0199]));
     const box = { length_m: 0.08, width_m: 0.03, above_m: 0, below_m: 0.0259, kg: 0.1 };
-    const shape = meshShape(body, [0, 0, 1], 0.006, box)!;
+    const shape = meshShape(repaired(body), [0, 0, 1], 0.006, box)!;
     const thick = (x: number) => shape(x, 0).reduce((sum, [from, to]) => sum + to - from, 0);
     const ends = [thick(-0.03), thick(0.03)].sort((a, b) => a - b);
     expect(ends[0]).toBeCloseTo(0.006, 4);
@@ -107,7 +109,27 @@ describe('a mold in cells', () => {
     for (const [from, to] of shape(0.01, 0.004))
       expect([from, to].every((z) => z <= 1e-6 && z > -0.027)).toBe(true);
     // A pattern of another size is no casting of this mesh.
-    expect(meshShape(body, [0, 0, 1], 0.006, { ...box, length_m: 0.12 })).toBeNull();
+    expect(meshShape(repaired(body), [0, 0, 1], 0.006, { ...box, length_m: 0.12 })).toBeNull();
+  });
+  it('what two bodies of a mesh hold that could not be made one is metal, not sand', () => {
+    const sunk = together(block(0.08, 0.03, 0.02), moved(block(0.02, 0.02, 0.03), [0.01, 0, 0.01]));
+    const box = { length_m: 0.08, width_m: 0.03, above_m: 0.04, below_m: 0, kg: 0.1 };
+    const told = { triangles: sunk, seams: seamsOf(sunk), again_m3: 4e-6 };
+    const shape = meshShape(told, [0, 0, 1], 0, box)!;
+    const joined = meshShape(repaired(sunk), [0, 0, 1], 0, box)!;
+    for (const x of [-0.03, -0.008, 0.004, 0.009, 0.011, 0.03])
+      for (const each of [shape, joined]) {
+        const spans = each(x, 0.002);
+        expect(spans).toHaveLength(1);
+        const [from, to] = spans[0]!;
+        expect(from).toBeCloseTo(0, 6);
+        // It is centred in its box, one end or the other first: the boss is 20 mm wide beside its middle.
+        expect([0.02, 0.04].some((height) => Math.abs(to - height) < 1e-6)).toBe(true);
+      }
+    const high = (of: typeof shape) =>
+      Array.from({ length: 78 }, (_, i) => of(-0.039 + i / 1000, 0.002)[0]![1] > 0.03).filter(Boolean).length;
+    expect(high(shape)).toBe(high(joined));
+    expect(Math.abs(high(shape) - 20)).toBeLessThanOrEqual(1);
   });
 });
 
@@ -167,7 +189,7 @@ describe('where the parts of a mold lie', () => {
       [0.4, -0.2, 0]
     );
     const box = { length_m: 0.08, width_m: 0.03, above_m: 0, below_m: 0.0259, kg: 0.1 };
-    const shape = meshShape(body, [0, 0, 1], 0.006, box)!;
+    const shape = meshShape(repaired(body), [0, 0, 1], 0.006, box)!;
     expect(shape(0.039, 0.014)).not.toHaveLength(0);
     expect(shape(-0.039, -0.014)).not.toHaveLength(0);
     expect(shape(0.041, 0)).toHaveLength(0);

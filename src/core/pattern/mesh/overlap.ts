@@ -80,6 +80,26 @@ function overlapAlong(
   return { once_m3, again_m3, meet };
 }
 
+/** The stretches of a ray that at least one shell holds, from and to, m along it; see `endsAlong`. */
+export function heldAlong(
+  triangles: Triangles,
+  rays: Rays,
+  shells: Shells,
+  signs: readonly number[]
+): (from: Vector, along: Vector) => [number, number][] {
+  const touch_m = TOUCH * size(sidesOf(boxOf(triangles)));
+  return (from, along) => {
+    const held: [number, number][] = [];
+    let [depth, since] = [0, 0];
+    for (const { at, by } of endsAlong(rays.crossings(from, along), shells.of, signs, touch_m)) {
+      if (depth <= 0 && depth + by > 0) since = at;
+      if (depth > 0 && depth + by <= 0 && at > since) held.push([since, at]);
+      depth += by;
+    }
+    return held;
+  };
+}
+
 /** Where each shell begins (1) and ends (−1) along a ray, in order; of two at one place the end first. */
 function endsAlong(
   crossings: readonly { distance_m: number; triangle: number }[],

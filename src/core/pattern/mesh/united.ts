@@ -35,7 +35,7 @@ export function united(triangles: Triangles, seams: Seams): United {
   if (shells.count < 2) return APART;
   const parts = apartByShell(triangles, shells).map((part) => ({
     triangles: part,
-    sign: Math.sign(measure(part).volume_m3),
+    sign: signOf(part),
     box: boxOf(part)
   }));
   const groups = touching(parts);
@@ -66,6 +66,9 @@ export function united(triangles: Triangles, seams: Seams): United {
     ? { triangles: whole, bodies: many.length, again_m3 }
     : told;
 }
+
+/** 1 for a shell that looks outward, −1 for one that bounds a hollow. */
+export const signOf = (shell: Triangles): number => Math.sign(measure(shell).volume_m3);
 
 interface Part {
   triangles: Triangles;

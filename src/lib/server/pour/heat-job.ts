@@ -94,9 +94,9 @@ function withShapes(castings: readonly CastingWithMesh[]): CastingToFreeze[] {
     const { path, unit, draw } = mesh;
     const key = JSON.stringify([path, unit, draw]);
     if (!shapes.has(key)) {
-      const { triangles } = repaired(readMesh(new Uint8Array(readFileSync(path)), unit).triangles);
+      const whole = repaired(readMesh(new Uint8Array(readFileSync(path)), unit).triangles);
       const [x, y, z] = draw.way;
-      shapes.set(key, meshShape(triangles, [x, y, z], draw.parting_mm / 1000, casting.box) ?? undefined);
+      shapes.set(key, meshShape(whole, [x, y, z], draw.parting_mm / 1000, casting.box) ?? undefined);
     }
     return { ...casting, shape: shapes.get(key) };
   });
