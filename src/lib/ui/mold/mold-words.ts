@@ -192,7 +192,7 @@ export function stepWords(
       return { text: gateWords(of) };
     case 'wash':
       return {
-        text: 'Brush a thin water-based mold wash over both faces and the gates: two coats, no puddles in corners. Dry it through overnight, or with a torch kept moving. No torch on oil-bonded sand: it burns. Damp wash blows.',
+        text: `Brush a thin water-based mold wash over both faces and the gates: two coats, no puddles in corners. Dry it through overnight, or with a torch kept moving. No torch on oil-bonded sand: it burns. Damp wash blows.${of.filter ? ' Then set the filter.' : ''}`,
         caution: 'damp'
       };
     case 'trial-close':
@@ -244,7 +244,7 @@ function gateWords({ lies, way, length, filter }: Sized): string {
       ? `${cut} of runner and gates; ${leave}`
       : `Cut the runner and the gates; ${leave}`;
   const { runner, ingates, well } = way;
-  return `${cut}${lies === 'on-plate' ? ':' : ''} a well under the sprue, ${length(well.diameter_m)} wide and ${length(well.depth_m)} deep; the runner, ${length(runner.width_m)} × ${length(runner.height_m)}; ${ingates.count === 1 ? 'one gate' : `${ingates.count} gates`} of ${length(ingates.width_m)} × ${length(ingates.height_m)}; ${leave}${filter ? ` Widen the runner before the first gate and set a ceramic filter there on edge, with ${filter} of open holes.` : ''}`;
+  return `${cut}${lies === 'on-plate' ? ':' : ''} a well under the sprue, ${length(well.diameter_m)} wide and ${length(well.depth_m)} deep; the runner, ${length(runner.width_m)} × ${length(runner.height_m)}; ${ingates.count === 1 ? 'one gate' : `${ingates.count} gates`} of ${length(ingates.width_m)} × ${length(ingates.height_m)}; ${leave}${filter ? ` Widen the runner before the first gate until a ceramic filter with ${filter} of open holes stands in it on edge; take the filter out again.` : ''}`;
 }
 
 export const BREAKAGE_ADVICE: Record<Breakage, string> = {
